@@ -1,0 +1,13 @@
+//! The rules of the job, with no interface code: a pure function from what a crew chose (the
+//! document) and what their gear can do (the catalogue) to what follows (the report).
+//!
+//! The folders are rooms; each opens with what it is for. Dependencies run one way, in this order:
+//! nothing above imports what stands below it.
+
+pub mod quantity;
+
+pub mod format;
+
+pub mod timecode;
+
+pub mod carriage;
