@@ -11,3 +11,13 @@ pub mod format;
 pub mod timecode;
 
 pub mod carriage;
+pub mod catalogue;
+pub mod document;
+pub mod path;
+pub mod sound;
+
+pub mod finding;
+pub mod record;
+pub mod report;
+
+pub mod demo;

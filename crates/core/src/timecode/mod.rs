@@ -75,7 +75,11 @@ impl TimecodeRate {
 
     /// Frames by which two counts run apart while the slower one counts an hour. Labels of a
     /// drop-frame count follow the clock; the others count whole seconds of their nominal rate.
+    /// Counts of different nominal rates number that many frames more or fewer.
     pub fn frames_apart_an_hour(self, other: Self) -> f64 {
+        if self.rate.nominal() != other.rate.nominal() {
+            return 3600.0 * (self.rate.as_f64() - other.rate.as_f64()).abs();
+        }
         let label_seconds_a_second = |count: Self| {
             if count.drop_frame {
                 1.0
@@ -84,8 +88,7 @@ impl TimecodeRate {
             }
         };
         let (ours, theirs) = (label_seconds_a_second(self), label_seconds_a_second(other));
-        let seconds = 3600.0 * (ours - theirs).abs() / ours.min(theirs);
-        seconds * f64::from(self.rate.nominal().max(other.rate.nominal()))
+        3600.0 * (ours - theirs).abs() / ours.min(theirs) * f64::from(self.rate.nominal())
     }
 }
 
@@ -151,6 +154,7 @@ mod tests {
             |a: &str, b: &str| (count(a).frames_apart_an_hour(count(b)) * 10.0).round() / 10.0;
         assert_eq!(apart("23.976", "24"), 86.4);
         assert_eq!(apart("25", "25"), 0.0);
+        assert_eq!(apart("24", "25"), 3600.0);
         // Non-drop falls behind drop by 3.6 s an hour.
         assert_eq!(apart("29.97", "29.97 drop"), 108.0);
     }

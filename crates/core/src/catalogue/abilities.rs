@@ -1,0 +1,206 @@
+//! What formats a port or recorder takes or gives.
+
+use crate::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Scan};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Formats in every combination of these parts.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FormatSet {
+    /// Rasters.
+    pub rasters: Vec<Raster>,
+    /// Frame rates.
+    pub rates: Vec<FrameRate>,
+    /// Scans; progressive alone where not said.
+    #[serde(default = "progressive")]
+    pub scans: Vec<Scan>,
+    /// Chroma samplings.
+    pub sampling: Vec<Sampling>,
+    /// Bit depths.
+    pub bits: Vec<Depth>,
+}
+
+fn progressive() -> Vec<Scan> {
+    vec![Scan::Progressive]
+}
+
+/// All the sets of a port: it takes or gives a format that any of them holds. Empty: any format.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, ToSchema)]
+#[serde(transparent)]
+pub struct Abilities(pub Vec<FormatSet>);
+
+impl FormatSet {
+    fn holds(&self, format: PictureFormat) -> bool {
+        self.rasters.contains(&format.raster)
+            && self.rates.contains(&format.rate)
+            && self.scans.contains(&format.scan)
+            && self.sampling.contains(&format.sampling)
+            && self.bits.contains(&format.bits)
+    }
+
+    fn formats_at(&self, rate: FrameRate) -> impl Iterator<Item = PictureFormat> + '_ {
+        let rates = self
+            .rates
+            .iter()
+            .copied()
+            .filter(move |known| *known == rate);
+        rates.flat_map(move |rate| {
+            self.rasters.iter().flat_map(move |&raster| {
+                self.scans.iter().flat_map(move |&scan| {
+                    self.sampling.iter().flat_map(move |&sampling| {
+                        let all = self.bits.iter();
+                        all.map(move |&bits| PictureFormat {
+                            raster,
+                            rate,
+                            scan,
+                            sampling,
+                            bits,
+                        })
+                    })
+                })
+            })
+        })
+    }
+
+    /// The most that the set holds, in words: `3840×2160p60 4:2:2 10-bit`.
+    fn most(&self) -> Option<PictureFormat> {
+        Some(PictureFormat {
+            raster: self
+                .rasters
+                .iter()
+                .copied()
+                .max_by_key(|raster| raster.pixels())?,
+            rate: self.rates.iter().copied().max()?,
+            scan: *self.scans.first()?,
+            sampling: self.sampling.iter().copied().max()?,
+            bits: self.bits.iter().copied().max()?,
+        })
+    }
+}
+
+impl Abilities {
+    /// Whether nothing is said, so that any format goes.
+    pub fn is_open(&self) -> bool {
+        self.0.is_empty()
+    }
+
+    /// Whether the format is among them.
+    pub fn hold(&self, format: PictureFormat) -> bool {
+        self.is_open() || self.0.iter().any(|set| set.holds(format))
+    }
+
+    /// Every format at one frame rate, in the order of the catalogue, each once.
+    pub fn formats_at(&self, rate: FrameRate) -> Vec<PictureFormat> {
+        let mut formats: Vec<PictureFormat> = Vec::new();
+        for format in self.0.iter().flat_map(|set| set.formats_at(rate)) {
+            if !formats.contains(&format) {
+                formats.push(format);
+            }
+        }
+        formats
+    }
+
+    /// The format nearest to `wanted` at its frame rate, by [`nearest_of`].
+    pub fn nearest(&self, wanted: PictureFormat) -> Option<PictureFormat> {
+        if self.hold(wanted) {
+            return Some(wanted);
+        }
+        nearest_of(
+            self.0.iter().flat_map(|set| set.formats_at(wanted.rate)),
+            wanted,
+        )
+    }
+
+    /// What they amount to, for a sentence: *up to 1920×1080p60 4:2:2 10-bit*.
+    pub fn in_words(&self) -> String {
+        let mut most: Vec<PictureFormat> = Vec::new();
+        for format in self.0.iter().filter_map(FormatSet::most) {
+            // A set that another one covers whole adds nothing to the sentence.
+            let covers = |a: PictureFormat, b: PictureFormat| {
+                a.quality().reaches(b.quality()) && a.rate >= b.rate && a.scan == b.scan
+            };
+            if !most.iter().any(|known| covers(*known, format)) {
+                most.retain(|known| !covers(format, *known));
+                most.push(format);
+            }
+        }
+        match most.as_slice() {
+            [] => "any format".into(),
+            formats => {
+                let words: Vec<String> = formats.iter().map(ToString::to_string).collect();
+                format!("up to {}", words.join(" or "))
+            }
+        }
+    }
+}
+
+/// The format nearest to `wanted`: its own raster, or the largest inside it, of its own shape first, or
+/// the smallest there is; then its scan; then no less sampling and depth than wanted.
+pub fn nearest_of(
+    formats: impl Iterator<Item = PictureFormat>,
+    wanted: PictureFormat,
+) -> Option<PictureFormat> {
+    formats.min_by_key(|format| {
+        let inside = wanted.raster.holds(format.raster);
+        let pixels = format.raster.pixels();
+        let sampling = (format.sampling as u64).abs_diff(wanted.sampling as u64);
+        let bits = format.bits.bits().abs_diff(wanted.bits.bits());
+        (
+            !inside,
+            u64::from(wanted.raster.width) * u64::from(format.raster.height)
+                != u64::from(wanted.raster.height) * u64::from(format.raster.width),
+            if inside { u64::MAX - pixels } else { pixels },
+            format.scan != wanted.scan,
+            (format.sampling < wanted.sampling, sampling),
+            (format.bits < wanted.bits, bits),
+        )
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn abilities() -> Abilities {
+        let set = |rasters: &[&str], rates: &[&str]| FormatSet {
+            rasters: rasters.iter().map(|text| text.parse().unwrap()).collect(),
+            rates: rates.iter().map(|text| text.parse().unwrap()).collect(),
+            scans: progressive(),
+            sampling: vec![Sampling::Yuv422],
+            bits: vec![Depth::EIGHT, Depth::TEN],
+        };
+        Abilities(vec![
+            set(&["1080", "720"], &["25", "50"]),
+            set(&["2160"], &["25"]),
+        ])
+    }
+
+    #[test]
+    fn the_nearest_format_keeps_raster_then_quality() {
+        let nearest = |wanted: &str| {
+            abilities()
+                .nearest(wanted.parse().unwrap())
+                .map(|format| format.to_string())
+        };
+        assert_eq!(nearest("2160p25").unwrap(), "3840×2160p25 4:2:2 10-bit");
+        assert_eq!(nearest("2160p50").unwrap(), "1920×1080p50 4:2:2 10-bit");
+        assert_eq!(
+            nearest("2160p25 4:4:4 12").unwrap(),
+            "3840×2160p25 4:2:2 10-bit"
+        );
+        assert_eq!(
+            nearest("1080p25 4:2:0 8").unwrap(),
+            "1920×1080p25 4:2:2 8-bit"
+        );
+        assert_eq!(nearest("2160p24"), None);
+    }
+
+    #[test]
+    fn in_words_the_most_is_named() {
+        assert_eq!(
+            abilities().in_words(),
+            "up to 1920×1080p50 4:2:2 10-bit or 3840×2160p25 4:2:2 10-bit"
+        );
+    }
+}

@@ -1,0 +1,60 @@
+//! Codecs and how their data rate follows from the picture.
+
+use crate::format::{Depth, Sampling};
+use crate::quantity::{BitRate, Percent};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// A codec at one quality.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Codec {
+    /// The catalogue's id: `mezzanine-high`.
+    pub id: String,
+    /// Its name in full.
+    pub name: String,
+    /// How its rate follows from the picture.
+    pub model: RateModel,
+    /// The sampling of its files.
+    pub sampling: Sampling,
+    /// The bit depth of its files.
+    pub bits: Depth,
+    /// Whether it records the sensor's samples, before any sampling of chroma.
+    #[serde(default)]
+    pub raw: bool,
+    /// What the container adds.
+    #[serde(default = "half_a_percent")]
+    pub container: Percent,
+}
+
+fn half_a_percent() -> Percent {
+    // 0.5 %
+    Percent::from_millis(500).unwrap_or_default()
+}
+
+/// How a video rate follows from the picture. Figures that aren't whole are in hundredths, so
+/// that rates come out exact.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case", tag = "kind", deny_unknown_fields)]
+pub enum RateModel {
+    /// Hundredths of a bit per pixel per frame × pixels × frames a second.
+    ByPixel { centibits: u64 },
+    /// A figure, whatever the picture.
+    Constant { rate: BitRate },
+    /// Sensor samples × bits ÷ ratio × frames a second; the ratio to one, in hundredths.
+    Ratio { centiratio: u64 },
+    /// Bytes for a group of pixels, as the format packs them.
+    Uncompressed { bytes: u64, pixels: u64 },
+    /// A band of hundredths of a bit per pixel per frame: planned on its high end.
+    ConstantQuality { low: u64, typical: u64, high: u64 },
+    /// No picture: sound files alone.
+    SoundOnly,
+}
+
+/// Both ends of a band, in bits a second.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+pub struct BandRate {
+    pub low_bps: u64,
+    pub typical_bps: u64,
+    pub high_bps: u64,
+}

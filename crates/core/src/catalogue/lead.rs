@@ -1,0 +1,46 @@
+//! Leads, adapters and radio pairings.
+
+use crate::carriage::coax::Coax;
+use crate::carriage::connector::{Connector, Wire};
+use crate::carriage::hdmi::Generation;
+use crate::carriage::hdmi_lead::HdmiMake;
+use crate::carriage::sdi::SdiClass;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// A lead as the catalogue describes it; its length is chosen where it is used.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Lead {
+    /// The catalogue's id: `coax-rg6`.
+    pub id: String,
+    /// Its name in full.
+    pub name: String,
+    /// What it can carry.
+    pub wires: Vec<Wire>,
+    /// The plugs at its two ends; either may go to the output unless it is one-way.
+    pub ends: [Connector; 2],
+    /// Whether it works from the first end to the second only.
+    #[serde(default)]
+    pub one_way: bool,
+    /// For coaxial leads: loss.
+    pub coax: Option<Coax>,
+    /// For coaxial leads: the class it is made for.
+    pub sdi: Option<SdiClass>,
+    /// For HDMI leads: how it is made.
+    pub make: Option<HdmiMake>,
+    /// For HDMI leads: the generation it is made for.
+    pub hdmi: Option<Generation>,
+}
+
+impl Lead {
+    /// Whether its plugs go into these sockets.
+    pub fn joins(&self, output: Connector, input: Connector) -> bool {
+        self.ends == [output, input] || (!self.one_way && self.ends == [input, output])
+    }
+
+    /// Whether it is no lead at all, but a pairing over the air.
+    pub fn is_air(&self) -> bool {
+        self.ends == [Connector::Air; 2]
+    }
+}

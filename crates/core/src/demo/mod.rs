@@ -1,0 +1,147 @@
+//! The productions that ship, and floors made to any size for benchmarks and trouble reports.
+
+use crate::document::{
+    Build, Connection, Placement, PortRef, Production, ProductionFile, RecordingSetting, Settings,
+    Unit,
+};
+use crate::format::{PictureFormat, Raster};
+use crate::quantity::Length;
+
+/// The shipped productions: a short name for the file, and the production.
+pub fn productions() -> Vec<(&'static str, Production)> {
+    let files = [
+        (
+            "the-night-pour",
+            include_str!("../../../../demo/the-night-pour.json"),
+        ),
+        (
+            "first-light",
+            include_str!("../../../../demo/first-light.json"),
+        ),
+    ];
+    let read = |text| {
+        ProductionFile::read(text)
+            .expect("the shipped demo files are read by a test")
+            .production
+    };
+    files
+        .into_iter()
+        .map(|(name, text)| (name, read(text)))
+        .collect()
+}
+
+/// One rig of a generated floor: the device, and which earlier device of the rig feeds which of
+/// its inputs: (its input, the feeder's place in the rig, the feeder's output, the lead).
+type Piece = (
+    &'static str,
+    &'static [(&'static str, usize, &'static str, &'static str)],
+);
+
+const RIG: [Piece; 10] = [
+    ("orrell-c4", &[]),
+    ("ashgill-7", &[("sdi", 0, "sdi1", "coax-thin")]),
+    ("ashgill-r1", &[("sdi", 1, "sdi-loop", "coax-rg6")]),
+    ("merrin-sh", &[("sdi", 2, "sdi-loop", "coax-mini")]),
+    ("ashgill-7r", &[("hdmi", 3, "hdmi", "hdmi-a-a")]),
+    ("pellow-w1t", &[("sdi", 0, "sdi2", "coax-thin")]),
+    ("pellow-w1r", &[("air", 5, "air", "radio-pairing")]),
+    ("ashgill-17", &[("sdi", 6, "sdi1", "coax-mini")]),
+    ("merrin-t2", &[]),
+    ("dunmore-b1", &[]),
+];
+
+/// A floor of so many devices: rigs of ten, camera to director, with recordings.
+pub fn floor(devices: usize) -> Production {
+    let mut build = Build {
+        id: "main".into(),
+        name: format!("{devices} devices"),
+        units: Vec::new(),
+        placements: Vec::with_capacity(devices),
+        connections: Vec::new(),
+        needs: Vec::new(),
+        timecode_master: None,
+    };
+    for number in 0..devices {
+        let (rig, piece) = (number / RIG.len(), number % RIG.len());
+        let unit = format!("rig-{}", rig + 1);
+        if piece == 0 {
+            build.units.push(Unit {
+                id: unit.clone(),
+                name: format!("Rig {}", rig + 1),
+            });
+        }
+        let (device, feeds) = RIG[piece];
+        let handle = |piece: usize| format!("d{}", rig * RIG.len() + piece + 1);
+        let recording = match device {
+            "orrell-c4" => Some(("mezzanine-high", "cfx-b-512")),
+            "ashgill-r1" | "ashgill-7r" => Some(("mezzanine-standard", "ssd-1000")),
+            _ => None,
+        };
+        let recording = recording.map(|(codec, medium)| RecordingSetting {
+            codec: codec.into(),
+            media: vec![medium.into()],
+            format: None,
+            tracks: 0,
+        });
+        build.placements.push(Placement {
+            id: handle(piece),
+            name: format!("Device {}", number + 1),
+            device: device.into(),
+            unit,
+            settings: Settings {
+                recording,
+                ..Settings::default()
+            },
+        });
+        for (input, feeder, output, lead) in feeds {
+            build.connections.push(Connection {
+                id: format!("l{}", build.connections.len() + 1),
+                from: PortRef::new(&handle(*feeder), output),
+                to: PortRef::new(&handle(piece), input),
+                lead: (*lead).into(),
+                length: Length(2_000),
+            });
+        }
+    }
+    let base = Production::named(&format!("Floor of {devices}"));
+    let format = PictureFormat {
+        raster: Raster::UHD,
+        ..base.format
+    };
+    Production {
+        format,
+        builds: vec![build],
+        ..base
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_shipped_files_are_as_west_rail_writes_them() {
+        for (name, text) in [
+            (
+                "the-night-pour",
+                include_str!("../../../../demo/the-night-pour.json"),
+            ),
+            (
+                "first-light",
+                include_str!("../../../../demo/first-light.json"),
+            ),
+        ] {
+            let file = ProductionFile::read(text).unwrap_or_else(|error| panic!("{name}: {error}"));
+            assert_eq!(file.to_text(), text, "{name}");
+        }
+    }
+
+    #[test]
+    fn a_generated_floor_has_as_many_devices_as_asked_and_can_be_kept() {
+        for devices in [1, 10, 25, 1000] {
+            let floor = floor(devices);
+            assert_eq!(floor.builds[0].placements.len(), devices);
+            floor.check().unwrap();
+        }
+    }
+}

@@ -1,0 +1,166 @@
+//! Every change that the interface offers, as data.
+
+use super::{
+    Connection, Handle, HouseRules, KitLine, Need, OutputSetting, Placement, PortRef,
+    RecordingSetting, Unit,
+};
+use crate::format::PictureFormat;
+use crate::quantity::Length;
+use crate::timecode::TimecodeRate;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// One change of a production. The only way to change one.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(tag = "do", rename_all = "kebab-case", deny_unknown_fields)]
+pub enum Command {
+    /// Gives the production another name.
+    RenameProduction { name: String },
+    /// Sets the project's picture format, as typed.
+    SetProjectFormat { format: PictureFormat },
+    /// Sets whether timecode drops frames.
+    SetDropFrame { drop_frame: bool },
+    /// Sets the house rules.
+    SetHouseRules { rules: HouseRules },
+    /// Sets how many of an item the kit holds; none removes the line.
+    SetKit { line: KitLine },
+    /// Gives a build another name.
+    RenameBuild { build: Handle, name: String },
+    /// Adds a unit at the end.
+    AddUnit { build: Handle, name: String },
+    /// Gives a unit another name.
+    RenameUnit {
+        build: Handle,
+        unit: Handle,
+        name: String,
+    },
+    /// Removes an empty unit.
+    RemoveUnit { build: Handle, unit: Handle },
+    /// Puts a device to use. Handle and name are made from the catalogue's where not given.
+    AddDevice {
+        build: Handle,
+        device: String,
+        unit: Handle,
+        #[serde(default)]
+        name: Option<String>,
+        #[serde(default)]
+        handle: Option<Handle>,
+    },
+    /// Takes a device out, with its connections and needs.
+    RemoveDevice { build: Handle, device: Handle },
+    /// Gives a device another name on this floor.
+    RenameDevice {
+        build: Handle,
+        device: Handle,
+        name: String,
+    },
+    /// Lets a device travel with another unit.
+    MoveDevice {
+        build: Handle,
+        device: Handle,
+        unit: Handle,
+    },
+    /// Runs a lead from an output to an input. Lead and length are chosen from the kit where not
+    /// given.
+    Connect {
+        build: Handle,
+        from: PortRef,
+        to: PortRef,
+        #[serde(default)]
+        lead: Option<String>,
+        #[serde(default)]
+        length: Option<Length>,
+    },
+    /// Takes a lead out.
+    Disconnect { build: Handle, connection: Handle },
+    /// Changes the class and the length of a lead.
+    SetLead {
+        build: Handle,
+        connection: Handle,
+        lead: String,
+        length: Length,
+    },
+    /// Sets what an output gives.
+    SetOutput {
+        build: Handle,
+        at: PortRef,
+        setting: OutputSetting,
+    },
+    /// Chooses the input that a device shows, passes on or records.
+    ChooseInput {
+        build: Handle,
+        device: Handle,
+        input: Option<String>,
+    },
+    /// Sets the timecode that a device counts; none: the project's.
+    SetTimecode {
+        build: Handle,
+        device: Handle,
+        timecode: Option<TimecodeRate>,
+    },
+    /// Names the device whose timecode the others follow.
+    SetTimecodeMaster {
+        build: Handle,
+        device: Option<Handle>,
+    },
+    /// Sets how a device records; none: it doesn't.
+    SetRecording {
+        build: Handle,
+        device: Handle,
+        recording: Option<RecordingSetting>,
+    },
+    /// Adds a need, or puts another in the place of the one with its id.
+    PutNeed { build: Handle, need: Need },
+    /// Removes a need.
+    RemoveNeed { build: Handle, need: Handle },
+    /// Puts back, each at its place, what another command took out. The inverse of removals.
+    PutBack { build: Handle, kept: Box<Kept> },
+}
+
+/// What a removal took out, each with its place in its list.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct Kept {
+    /// Units.
+    pub units: Vec<(usize, Unit)>,
+    /// Placements.
+    pub placements: Vec<(usize, Placement)>,
+    /// Connections.
+    pub connections: Vec<(usize, Connection)>,
+    /// Needs.
+    pub needs: Vec<(usize, Need)>,
+    /// The timecode master, where it went with its device.
+    pub timecode_master: Option<Handle>,
+}
+
+impl Command {
+    /// What the command does, for the history and for undo: *Add device*.
+    pub fn title(&self) -> &'static str {
+        match self {
+            Self::RenameProduction { .. } => "Rename production",
+            Self::SetProjectFormat { .. } => "Set project format",
+            Self::SetDropFrame { .. } => "Set drop frame",
+            Self::SetHouseRules { .. } => "Set house rules",
+            Self::SetKit { .. } => "Change kit",
+            Self::RenameBuild { .. } => "Rename build",
+            Self::AddUnit { .. } => "Add unit",
+            Self::RenameUnit { .. } => "Rename unit",
+            Self::RemoveUnit { .. } => "Remove unit",
+            Self::AddDevice { .. } => "Add device",
+            Self::RemoveDevice { .. } => "Remove device",
+            Self::RenameDevice { .. } => "Rename device",
+            Self::MoveDevice { .. } => "Move device",
+            Self::Connect { .. } => "Connect",
+            Self::Disconnect { .. } => "Disconnect",
+            Self::SetLead { .. } => "Change lead",
+            Self::SetOutput { .. } => "Set output",
+            Self::ChooseInput { .. } => "Choose input",
+            Self::SetTimecode { .. } => "Set timecode",
+            Self::SetTimecodeMaster { .. } => "Set timecode master",
+            Self::SetRecording { .. } => "Set recording",
+            Self::PutNeed { .. } => "Set need",
+            Self::RemoveNeed { .. } => "Remove need",
+            Self::PutBack { .. } => "Put back",
+        }
+    }
+}

@@ -1,0 +1,365 @@
+//! Production, builds, units, placements, connections, needs, house rules.
+
+use super::PortRef;
+use crate::carriage::sdi::Level;
+use crate::format::{Depth, PictureFormat, Raster, Sampling};
+use crate::quantity::{Delay, Length, Percent, Span};
+use crate::timecode::TimecodeRate;
+use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
+use utoipa::ToSchema;
+
+/// A short name that people type: small letters, digits and hyphens.
+pub type Handle = String;
+
+/// The project: its format, its house rules, its kit and its builds.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Production {
+    /// Its name.
+    pub name: String,
+    /// What outputs and recorders follow unless told otherwise.
+    pub format: PictureFormat,
+    /// Whether timecode drops frames (at 29.97 and 59.94 only).
+    #[serde(default)]
+    pub drop_frame: bool,
+    /// Choices between the schools of practice, and the usual limits.
+    #[serde(default)]
+    pub house_rules: HouseRules,
+    /// What is owned or hired.
+    #[serde(default)]
+    pub kit: Vec<KitLine>,
+    /// Complete wirings of the floor.
+    pub builds: Vec<Build>,
+}
+
+/// Choices and limits that checks and plans follow.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct HouseRules {
+    /// How late a picture may be for operating.
+    pub operating_within: Delay,
+    /// How late a picture may be for pulling focus.
+    pub focus_within: Delay,
+    /// How late a live screen in sight of the stage may be.
+    pub stage_within: Delay,
+    /// How late a picture may be for directing.
+    pub directing_within: Delay,
+    /// The fill at which a card is changed.
+    pub change_level: Percent,
+    /// What the file system and the recorder keep back of a card.
+    pub reserve: Percent,
+}
+
+impl Default for HouseRules {
+    fn default() -> Self {
+        Self {
+            operating_within: Delay(60_000),
+            focus_within: Delay(80_000),
+            stage_within: Delay(100_000),
+            directing_within: Delay(250_000),
+            change_level: Percent::whole(85),
+            reserve: Percent::whole(3),
+        }
+    }
+}
+
+/// A line of the kit: so many of one thing.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct KitLine {
+    /// The catalogue's id of a device, lead or medium.
+    pub item: String,
+    /// For leads: how long.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub length: Option<Length>,
+    /// How many.
+    pub quantity: u32,
+}
+
+/// One complete wiring and configuration of the floor.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Build {
+    /// Short id.
+    pub id: Handle,
+    /// Its name.
+    pub name: String,
+    /// Groups that travel together, in the order of the map's bands.
+    pub units: Vec<Unit>,
+    /// Devices in it.
+    pub placements: Vec<Placement>,
+    /// Leads and radio pairings between ports.
+    pub connections: Vec<Connection>,
+    /// What destinations must get.
+    pub needs: Vec<Need>,
+    /// The device whose timecode the others follow.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub timecode_master: Option<Handle>,
+}
+
+/// A group within a build that travels together: a camera rig, the village, the sound cart.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Unit {
+    /// Short id.
+    pub id: Handle,
+    /// Its name.
+    pub name: String,
+}
+
+/// A device put to use in a build.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Placement {
+    /// Its handle: `a`.
+    pub id: Handle,
+    /// Its name on this floor: *A camera*.
+    pub name: String,
+    /// The catalogue's id of the device.
+    pub device: String,
+    /// The unit it travels with.
+    pub unit: Handle,
+    /// What is set on it.
+    #[serde(default)]
+    pub settings: Settings,
+}
+
+/// What is set on a device; whatever isn't said follows the project or the device.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Settings {
+    /// The input that it shows, passes on or records, where it has several.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub input: Option<String>,
+    /// Outputs by port id.
+    #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    pub outputs: BTreeMap<String, OutputSetting>,
+    /// The timecode it counts; the project's where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub timecode: Option<TimecodeRate>,
+    /// How it records; it doesn't where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub recording: Option<RecordingSetting>,
+}
+
+/// What is set on an output.
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct OutputSetting {
+    /// The format it gives; the project's, or the nearest to it, where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub format: Option<PictureFormat>,
+    /// With overlays: menus, frame lines, figures.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub overlay: bool,
+    /// With a look applied.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub look: bool,
+    /// The 3G level it sends; the device's first where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub level: Option<Level>,
+}
+
+/// How a device records.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RecordingSetting {
+    /// The codec's id.
+    pub codec: String,
+    /// Cards or drives in its slots, by id, recorded one after the other.
+    pub media: Vec<String>,
+    /// For a body's own recording: its format; the project's, or the nearest to it, where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub format: Option<PictureFormat>,
+    /// Sound tracks recorded.
+    #[serde(default)]
+    pub tracks: usize,
+}
+
+/// A lead (or a radio pairing) from an output to an input.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Connection {
+    /// Short id.
+    pub id: Handle,
+    /// The output.
+    pub from: PortRef,
+    /// The input.
+    pub to: PortRef,
+    /// The catalogue's id of the lead.
+    pub lead: String,
+    /// How long it is; for a radio pairing, the distance.
+    pub length: Length,
+}
+
+/// Why somebody must get a picture: it decides how late it may be.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Purpose {
+    /// To operate the camera.
+    Operating,
+    /// To pull focus.
+    Focus,
+    /// To direct.
+    Directing,
+    /// To follow, as a client or guest.
+    Client,
+    /// Live, in sight of the stage.
+    Stage,
+    /// To record.
+    Record,
+}
+
+/// What a destination must get.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Need {
+    /// Short id.
+    pub id: Handle,
+    /// The screen or recorder.
+    pub at: Handle,
+    /// What for.
+    pub purpose: Purpose,
+    /// The camera it must be; any where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub of: Option<Handle>,
+    /// At least this raster.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub raster: Option<Raster>,
+    /// At least this sampling.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sampling: Option<Sampling>,
+    /// At least this depth.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub bits: Option<Depth>,
+    /// Without overlays.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub clean: bool,
+    /// Within this delay; the house rule's for the purpose where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub within: Option<Delay>,
+    /// Sound channels that must come along.
+    #[serde(default)]
+    pub sound: usize,
+    /// For a recorder: how long it must run without a change.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub length: Option<Span>,
+}
+
+impl Production {
+    /// An empty production at 1080p25 with one build and one unit.
+    pub fn named(name: &str) -> Self {
+        let unit = Unit {
+            id: "a".into(),
+            name: "A camera".into(),
+        };
+        let build = Build {
+            id: "main".into(),
+            name: "Main".into(),
+            units: vec![unit],
+            placements: Vec::new(),
+            connections: Vec::new(),
+            needs: Vec::new(),
+            timecode_master: None,
+        };
+        Self {
+            name: name.into(),
+            format: PictureFormat {
+                raster: Raster::HD,
+                rate: crate::format::FrameRate::whole(25),
+                scan: crate::format::Scan::Progressive,
+                sampling: Sampling::Yuv422,
+                bits: Depth::TEN,
+            },
+            drop_frame: false,
+            house_rules: HouseRules::default(),
+            kit: Vec::new(),
+            builds: vec![build],
+        }
+    }
+
+    /// The build with this id.
+    pub fn build(&self, id: &str) -> Option<&Build> {
+        self.builds.iter().find(|build| build.id == id)
+    }
+
+    /// The project's timecode: its frame rate, or pairs of frames above 30 (ST 12-1 counts no
+    /// higher on a wire).
+    pub fn timecode(&self) -> TimecodeRate {
+        let mut rate = self.format.rate;
+        while let (true, Some(half)) = (rate.nominal() > 30, rate.halved()) {
+            rate = half;
+        }
+        let drop_frame = TimecodeRate::new(rate, self.drop_frame);
+        drop_frame.unwrap_or_else(|| {
+            TimecodeRate::new(rate, false)
+                .unwrap_or_else(|| unreachable!("non-drop exists at every rate"))
+        })
+    }
+
+    /// How many of an item (a lead: of this length) the kit holds.
+    pub fn owned(&self, item: &str, length: Option<Length>) -> u32 {
+        let lines = self
+            .kit
+            .iter()
+            .filter(|line| line.item == item && line.length == length);
+        lines.map(|line| line.quantity).fold(0, u32::saturating_add)
+    }
+}
+
+impl Build {
+    /// The placement with this handle.
+    pub fn placement(&self, id: &str) -> Option<&Placement> {
+        self.placements.iter().find(|placement| placement.id == id)
+    }
+
+    /// The connection with this id.
+    pub fn connection(&self, id: &str) -> Option<&Connection> {
+        self.connections
+            .iter()
+            .find(|connection| connection.id == id)
+    }
+
+    /// How many of a device the build uses.
+    pub fn devices_used(&self, device: &str) -> u32 {
+        self.placements
+            .iter()
+            .filter(|placement| placement.device == device)
+            .count() as u32
+    }
+
+    /// How many of a lead at a length the build uses.
+    pub fn leads_used(&self, lead: &str, length: Length) -> u32 {
+        let used = self
+            .connections
+            .iter()
+            .filter(|connection| connection.lead == lead && connection.length == length);
+        used.count() as u32
+    }
+
+    /// How many of a medium the build has in its slots.
+    pub fn media_used(&self, medium: &str) -> u32 {
+        let slots = self
+            .placements
+            .iter()
+            .filter_map(|placement| placement.settings.recording.as_ref());
+        slots
+            .flat_map(|recording| &recording.media)
+            .filter(|id| *id == medium)
+            .count() as u32
+    }
+}
+
+impl HouseRules {
+    /// How late a picture for this purpose may be; `None`: as late as it likes.
+    pub fn within(&self, purpose: Purpose) -> Option<Delay> {
+        match purpose {
+            Purpose::Operating => Some(self.operating_within),
+            Purpose::Focus => Some(self.focus_within),
+            Purpose::Directing => Some(self.directing_within),
+            Purpose::Stage => Some(self.stage_within),
+            Purpose::Client | Purpose::Record => None,
+        }
+    }
+}

@@ -1,0 +1,38 @@
+//! How findings speak of devices, ports and leads.
+
+use super::Facts;
+use crate::path::{ConnectionIx, PortIx};
+
+impl Facts<'_, '_> {
+    /// *SDI 1 of A camera*.
+    pub(super) fn port(&self, port: PortIx) -> String {
+        self.floor.spoken(port)
+    }
+
+    /// *A camera*.
+    pub(super) fn device(&self, placement: usize) -> &str {
+        &self.floor.build.placements[placement].name
+    }
+
+    /// *the 70 m miniature coax from SDI of C camera to SDI in of C recorder*.
+    pub(super) fn lead(&self, connection: ConnectionIx) -> String {
+        let link = self.floor.standing(connection);
+        let length = self.floor.build.connections[connection].length;
+        format!("{length} of {}", link.lead.name)
+    }
+
+    /// Both ends of a connection: its output and its input, spoken.
+    pub(super) fn ends(&self, connection: ConnectionIx) -> (String, String) {
+        let link = self.floor.standing(connection);
+        (self.port(link.from), self.port(link.to))
+    }
+}
+
+/// A list in a sentence: *a, b and c*.
+pub(super) fn list(items: &[String]) -> String {
+    match items {
+        [] => String::new(),
+        [one] => one.clone(),
+        [most @ .., last] => format!("{} and {last}", most.join(", ")),
+    }
+}

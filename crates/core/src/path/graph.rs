@@ -1,0 +1,193 @@
+//! The floor as a graph on indices: placements, ports, leads.
+
+use crate::catalogue::{Catalogue, Device, Direction, Lead, Port};
+use crate::document::{Build, Connection, Placement, PortRef, Production};
+use std::collections::HashMap;
+
+/// A port's place in the floor's list of ports.
+pub type PortIx = usize;
+/// A connection's place in the build's list of connections.
+pub type ConnectionIx = usize;
+
+/// A build with its devices looked up: what propagation walks on.
+pub struct Floor<'a> {
+    /// The production.
+    pub production: &'a Production,
+    /// The build.
+    pub build: &'a Build,
+    /// The catalogue.
+    pub catalogue: &'a Catalogue,
+    /// The device of each placement.
+    pub devices: Vec<Option<&'a Device>>,
+    /// All ports, placement by placement, in the order of the catalogue.
+    pub ports: Vec<PortNode<'a>>,
+    /// The first port of each placement.
+    first_port: Vec<PortIx>,
+    /// Both ends and the lead of each connection, where they are there.
+    pub links: Vec<Option<Link<'a>>>,
+    /// The connection that ends in a port.
+    pub into: Vec<Option<ConnectionIx>>,
+    /// The connections that begin in a port.
+    pub out_of: Vec<Vec<ConnectionIx>>,
+    /// Connections that can't stand: no such port, or a socket taken already.
+    pub refused: Vec<(ConnectionIx, Refused)>,
+    by_handle: HashMap<&'a str, usize>,
+}
+
+/// A port of a placement.
+#[derive(Debug, Clone, Copy)]
+pub struct PortNode<'a> {
+    /// The placement.
+    pub placement: usize,
+    /// Its number among the device's ports.
+    pub number: usize,
+    /// What the catalogue says of it.
+    pub port: &'a Port,
+}
+
+/// A connection with its ends looked up.
+#[derive(Debug, Clone, Copy)]
+pub struct Link<'a> {
+    /// The output.
+    pub from: PortIx,
+    /// The input.
+    pub to: PortIx,
+    /// The lead.
+    pub lead: &'a Lead,
+}
+
+/// Why a connection can't stand.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Refused {
+    NoSuchPort,
+    UnknownLead,
+    SocketTaken,
+}
+
+impl<'a> Floor<'a> {
+    /// Looks everything up. Never fails: what isn't there is kept as refused.
+    pub fn new(production: &'a Production, build: &'a Build, catalogue: &'a Catalogue) -> Self {
+        let devices: Vec<_> = build
+            .placements
+            .iter()
+            .map(|placement| catalogue.device(&placement.device))
+            .collect();
+        let (mut ports, mut first_port) = (Vec::new(), Vec::new());
+        let mut by_handle = HashMap::with_capacity(devices.len());
+        for (placement, device) in devices.iter().enumerate() {
+            by_handle
+                .entry(build.placements[placement].id.as_str())
+                .or_insert(placement);
+            first_port.push(ports.len());
+            let known = device
+                .iter()
+                .flat_map(|device| device.ports.iter().enumerate());
+            ports.extend(known.map(|(number, port)| PortNode {
+                placement,
+                number,
+                port,
+            }));
+        }
+        let (into, out_of) = (vec![None; ports.len()], vec![Vec::new(); ports.len()]);
+        let mut floor = Self {
+            production,
+            build,
+            catalogue,
+            devices,
+            ports,
+            first_port,
+            links: Vec::new(),
+            into,
+            out_of,
+            refused: Vec::new(),
+            by_handle,
+        };
+        for (number, connection) in build.connections.iter().enumerate() {
+            let link = floor.link(connection);
+            match link {
+                Ok(link) => {
+                    floor.into[link.to] = Some(number);
+                    floor.out_of[link.from].push(number);
+                    floor.links.push(Some(link));
+                }
+                Err(refused) => {
+                    floor.refused.push((number, refused));
+                    floor.links.push(None);
+                }
+            }
+        }
+        floor
+    }
+
+    fn link(&self, connection: &Connection) -> Result<Link<'a>, Refused> {
+        let facing = |at: &PortRef, direction| {
+            let port = self.find(at)?;
+            (self.ports[port].port.direction == direction).then_some(port)
+        };
+        let from = facing(&connection.from, Direction::Out).ok_or(Refused::NoSuchPort)?;
+        let to = facing(&connection.to, Direction::In).ok_or(Refused::NoSuchPort)?;
+        let lead = self
+            .catalogue
+            .lead(&connection.lead)
+            .ok_or(Refused::UnknownLead)?;
+        if self.into[to].is_some() || (!lead.is_air() && !self.out_of[from].is_empty()) {
+            return Err(Refused::SocketTaken);
+        }
+        Ok(Link { from, to, lead })
+    }
+
+    /// The place of a placement by its handle.
+    pub fn placement(&self, handle: &str) -> Option<usize> {
+        self.by_handle.get(handle).copied()
+    }
+
+    /// The placement that a port belongs to.
+    pub fn placement_of(&self, port: PortIx) -> &'a Placement {
+        &self.build.placements[self.ports[port].placement]
+    }
+
+    /// A port by its name.
+    pub fn find(&self, at: &PortRef) -> Option<PortIx> {
+        self.port_of(self.placement(&at.device)?, &at.port)
+    }
+
+    /// A placement's port by the catalogue's id.
+    pub fn port_of(&self, placement: usize, id: &str) -> Option<PortIx> {
+        let number = self.devices[placement]?
+            .ports
+            .iter()
+            .position(|port| port.id == id)?;
+        Some(self.first_port[placement] + number)
+    }
+
+    /// A port's name as it is typed.
+    pub fn name(&self, port: PortIx) -> PortRef {
+        PortRef::new(&self.placement_of(port).id, &self.ports[port].port.id)
+    }
+
+    /// A port as people say it: *SDI 1 of A camera*.
+    pub fn spoken(&self, port: PortIx) -> String {
+        format!(
+            "{} of {}",
+            self.ports[port].port.name,
+            self.placement_of(port).name
+        )
+    }
+
+    /// Both ends and the lead of a connection that stands. Problems name only those.
+    pub fn standing(&self, connection: ConnectionIx) -> Link<'a> {
+        self.links[connection]
+            .unwrap_or_else(|| unreachable!("only connections that stand are resolved"))
+    }
+
+    /// The input that a device shows, passes on or records among `inputs`: the one chosen, else
+    /// the first that has a lead.
+    pub fn chosen_input(&self, placement: usize, inputs: &[String]) -> Option<PortIx> {
+        let chosen = self.build.placements[placement].settings.input.as_ref();
+        if let Some(chosen) = chosen.filter(|chosen| inputs.contains(chosen)) {
+            return self.port_of(placement, chosen);
+        }
+        let ports = inputs.iter().filter_map(|id| self.port_of(placement, id));
+        ports.into_iter().find(|port| self.into[*port].is_some())
+    }
+}

@@ -1,0 +1,61 @@
+//! What flows: a picture with all it has been through, sound channels, timecode.
+
+use super::PortIx;
+use crate::carriage::sdi::Level;
+use crate::format::{PictureFormat, Quality};
+use crate::quantity::Delay;
+use crate::timecode::TimecodeRate;
+
+/// Everything that runs through one port.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub struct Signal {
+    /// The picture, if one is there.
+    pub picture: Option<Picture>,
+    /// Sound channels in order.
+    pub sound: Vec<Sound>,
+    /// Timecode.
+    pub timecode: Option<Timecode>,
+    /// Where no picture is there because it was stopped upstream: the problem that stopped it.
+    pub stopped_by: Option<usize>,
+}
+
+/// A picture at one point of its path.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Picture {
+    /// The output where it began.
+    pub origin: PortIx,
+    /// How it travels here.
+    pub format: PictureFormat,
+    /// What is left of it, whatever the format could hold.
+    pub effective: Quality,
+    /// The 3G level it travels as, where it has one.
+    pub level: Option<Level>,
+    /// How often it was scaled.
+    pub scales: u32,
+    /// How often it was compressed with loss.
+    pub lossy_hops: u32,
+    /// Whether overlays are burnt in.
+    pub overlay: bool,
+    /// Whether a look is burnt in.
+    pub look: bool,
+    /// Since the lens.
+    pub delay: Delay,
+}
+
+/// One channel of sound.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Sound {
+    /// The output where it began: a microphone's, or a mixer's for a mix.
+    pub origin: PortIx,
+    /// Since it began.
+    pub delay: Delay,
+}
+
+/// Timecode on a wire.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Timecode {
+    /// The device that counts, by its place in the build.
+    pub origin: usize,
+    /// What it counts.
+    pub rate: TimecodeRate,
+}

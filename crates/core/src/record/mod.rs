@@ -1,0 +1,10 @@
+//! Recording: data rates, record times, what each recorder makes of what arrives, what stops it
+//! first.
+
+mod quick;
+mod rate;
+mod recording;
+
+pub use quick::{QuickSum, RecordTime, SumError, record_time};
+pub use rate::{AudioTracks, video_rate};
+pub use recording::{Limit, LimitKind, RecordProblem, Recording, recordings, sustained_needed};

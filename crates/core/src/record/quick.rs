@@ -1,0 +1,352 @@
+//! The sum that every record time is made of: rates, capacity, time, with its working.
+
+use super::{AudioTracks, video_rate};
+use crate::catalogue::{BandRate, Codec, RateModel};
+use crate::format::{FrameRate, Raster};
+use crate::quantity::{BitRate, Bytes, Percent, Span, Working};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What a record time follows from.
+#[derive(Debug, Clone, Copy)]
+pub struct QuickSum<'a> {
+    /// The codec and the raster that it records; or a rate by itself.
+    pub video: Result<(&'a Codec, Raster), BitRate>,
+    /// Recorded frames a second.
+    pub rate: Option<FrameRate>,
+    /// Sound.
+    pub audio: AudioTracks,
+    /// What the container adds; the codec's own where not said, 0.5 % for a bare rate.
+    pub container: Option<Percent>,
+    /// Nominal capacity.
+    pub media: Bytes,
+    /// What is kept back of it.
+    pub reserve: Percent,
+}
+
+/// A record time and all that it follows from.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct RecordTime {
+    /// Picture, in bits a second: the high end where there is a band.
+    pub video_bps: u64,
+    /// Both ends of the band, where the codec holds quality and not rate.
+    pub band: Option<BandRate>,
+    /// Sound.
+    pub audio_bps: u64,
+    /// Container and metadata.
+    pub container_bps: u64,
+    /// All of it.
+    pub total_bps: u64,
+    /// What can be written, in bytes.
+    pub usable_bytes: u64,
+    /// Record time in whole seconds, rounded down.
+    pub seconds: u64,
+    /// Whole frames, where the frame rate is known.
+    pub frames: Option<u64>,
+    /// The time in whole minutes, rounded down: *1 h 29 min*.
+    pub label: String,
+    /// The rate in both ways: *92.79 MB/s · 742 Mb/s*.
+    pub rate_label: String,
+    /// How it was reached.
+    pub working: Working,
+}
+
+/// Why there is no record time.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum SumError {
+    /// The codec needs a frame rate.
+    #[error("{0} follows the frame rate: give one, like 25 or 23.98")]
+    NoRate(String),
+    /// Nothing would be written.
+    #[error("nothing is recorded: the picture and the sound together come to 0 bits a second")]
+    NoData,
+    /// The medium holds nothing.
+    #[error("the card is empty of room: a capacity above 0 B is needed")]
+    NoRoom,
+}
+
+/// Works out a record time.
+pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
+    let mut working = Working::new(format!("Record time on {}", sum.media.label()));
+    let (band, container) = match sum.video {
+        Ok((codec, raster)) => {
+            let fixed = matches!(
+                codec.model,
+                RateModel::Constant { .. } | RateModel::SoundOnly
+            );
+            let rate = match sum.rate {
+                Some(rate) => rate,
+                None if fixed => FrameRate::whole(25),
+                None => return Err(SumError::NoRate(codec.name.clone())),
+            };
+            let band = video_rate(codec, raster, rate);
+            let value = BitRate(band.high_bps).label();
+            working = working.term("Picture", value, model_in_words(codec, raster, rate));
+            (band, codec.container)
+        }
+        Err(BitRate(bps)) => {
+            working = working.term("Picture", BitRate(bps).label(), "as given");
+            let half_a_percent = Percent::from_millis(500).unwrap_or_default();
+            (
+                BandRate {
+                    low_bps: bps,
+                    typical_bps: bps,
+                    high_bps: bps,
+                },
+                half_a_percent,
+            )
+        }
+    };
+    let container = sum.container.unwrap_or(container);
+    let (video_bps, audio_bps) = (band.high_bps, sum.audio.bps());
+    let container_bps = container.of_nearest(video_bps.saturating_add(audio_bps));
+    let total_bps = video_bps
+        .saturating_add(audio_bps)
+        .saturating_add(container_bps);
+    if total_bps == 0 {
+        return Err(SumError::NoData);
+    }
+    let usable_bytes = sum.reserve.off(sum.media.0);
+    if usable_bytes == 0 {
+        return Err(SumError::NoRoom);
+    }
+    let seconds =
+        u64::try_from(u128::from(usable_bytes) * 8 / u128::from(total_bps)).unwrap_or(u64::MAX);
+    let frames = sum.rate.map(|rate| {
+        let over = u128::from(usable_bytes) * 8 * u128::from(rate.numerator());
+        u64::try_from(over / (u128::from(total_bps) * u128::from(rate.denominator())))
+            .unwrap_or(u64::MAX)
+    });
+    let label = Span(seconds).label();
+    let audio = sum.audio;
+    let tracks = format!(
+        "{} × {} Hz × {} bits",
+        audio.channels, audio.sample_rate, audio.bits
+    );
+    let working = working
+        .term("Sound", BitRate(audio_bps).label(), tracks)
+        .term(
+            "Container",
+            BitRate(container_bps).label(),
+            format!("{container} of picture and sound"),
+        )
+        .term(
+            "All together",
+            BitRate(total_bps).label(),
+            "picture + sound + container",
+        )
+        .term(
+            "Usable",
+            Bytes(usable_bytes).label(),
+            format!("{} less a reserve of {}", sum.media.label(), sum.reserve),
+        )
+        .term(
+            "Time",
+            format!("{seconds} s"),
+            "usable × 8 ÷ rate, rounded down",
+        )
+        .gives(label.clone());
+    Ok(RecordTime {
+        video_bps,
+        band: (band.low_bps != band.high_bps).then_some(band),
+        audio_bps,
+        container_bps,
+        total_bps,
+        usable_bytes,
+        seconds,
+        frames,
+        label,
+        rate_label: BitRate(total_bps).label(),
+        working,
+    })
+}
+
+/// The model with its figures, as a source: *Mezzanine High: 3.54 bits a pixel × 3840×2160 × 25*.
+fn model_in_words(codec: &Codec, raster: Raster, rate: FrameRate) -> String {
+    let name = &codec.name;
+    let hundredths = |value: u64| crate::quantity::thousandths(value, 100, 2);
+    match codec.model {
+        RateModel::ByPixel { centibits } => {
+            format!(
+                "{name}: {} bits a pixel × {raster} × {rate} frames a second",
+                hundredths(centibits)
+            )
+        }
+        RateModel::Constant { .. } => format!("{name}: constant, whatever the picture"),
+        RateModel::Ratio { centiratio } => format!(
+            "{name}: {raster} samples × {} bits ÷ {} × {rate} frames a second",
+            codec.bits.bits(),
+            hundredths(centiratio)
+        ),
+        RateModel::Uncompressed { bytes, pixels } => {
+            format!("{name}: {bytes} bytes for {pixels} pixels × {raster} × {rate} frames a second")
+        }
+        RateModel::ConstantQuality { low, high, .. } => format!(
+            "{name}: the high end of {} to {} bits a pixel × {raster} × {rate} frames a second",
+            hundredths(low),
+            hundredths(high)
+        ),
+        RateModel::SoundOnly => format!("{name}: no picture"),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::catalogue::Catalogue;
+    use proptest::prelude::*;
+
+    fn codec_sum<'a>(
+        codec: &str,
+        raster: &str,
+        rate: &str,
+        audio: &str,
+        media: &str,
+    ) -> QuickSum<'a> {
+        QuickSum {
+            video: Ok((
+                Catalogue::shipped().codec(codec).unwrap(),
+                raster.parse().unwrap(),
+            )),
+            rate: Some(rate.parse().unwrap()),
+            audio: audio.parse().unwrap(),
+            container: None,
+            media: media.parse().unwrap(),
+            reserve: Percent::whole(3),
+        }
+    }
+
+    #[test]
+    fn reference_figures() {
+        let none = Some(Percent::whole(0));
+        let picture = record_time(&codec_sum(
+            "mezzanine-high",
+            "1080",
+            "29.97",
+            "0x48000x24",
+            "1 TB",
+        ))
+        .unwrap();
+        assert_eq!(format!("{:.2}", picture.video_bps as f64 / 1e6), "220.00");
+
+        let high = record_time(&codec_sum(
+            "mezzanine-high",
+            "UHD",
+            "25",
+            "4x48000x24",
+            "512 GB",
+        ))
+        .unwrap();
+        let shown = |bps: u64| format!("{:.2}", bps as f64 / 1e6);
+        assert_eq!(
+            (
+                shown(high.video_bps),
+                shown(high.audio_bps),
+                shown(high.total_bps)
+            ),
+            ("734.05".into(), "4.61".into(), "742.36".into())
+        );
+        assert_eq!(
+            (high.label.as_str(), high.rate_label.as_str()),
+            ("1 h 29 min", "92.79 MB/s · 742 Mb/s")
+        );
+
+        let long_gop = QuickSum {
+            video: Err("100 Mb/s".parse().unwrap()),
+            rate: None,
+            ..codec_sum("h264-100", "UHD", "25", "2x48000x16", "128 GB")
+        };
+        let long_gop = record_time(&long_gop).unwrap();
+        assert_eq!(
+            (
+                shown(long_gop.total_bps).as_str(),
+                long_gop.label.as_str(),
+                long_gop.frames
+            ),
+            ("102.04", "2 h 42 min", None)
+        );
+
+        let bare = |codec: &str, raster: &str, reserve: u32| {
+            let sum = codec_sum(codec, raster, "25", "0x48000x24", "1 TB");
+            record_time(&QuickSum {
+                container: none,
+                reserve: Percent::whole(reserve),
+                ..sum
+            })
+            .unwrap()
+        };
+        let uncompressed = bare("uncompressed-422-10", "1080", 0);
+        assert_eq!(
+            (
+                shown(uncompressed.total_bps).as_str(),
+                uncompressed.label.as_str()
+            ),
+            ("1105.92", "2 h 00 min")
+        );
+        let raw = bare("raw-5to1", "4608x3164", 3);
+        assert_eq!(
+            (shown(raw.total_bps).as_str(), raw.label.as_str()),
+            ("874.78", "2 h 27 min")
+        );
+    }
+
+    #[test]
+    fn a_band_is_planned_on_its_high_end_and_shown_with_both() {
+        let sum = record_time(&codec_sum(
+            "hevc-quality-high",
+            "UHD",
+            "25",
+            "2x48000x24",
+            "256 GB",
+        ))
+        .unwrap();
+        let band = sum.band.unwrap();
+        assert!(band.low_bps < band.typical_bps && band.typical_bps < band.high_bps);
+        assert_eq!(sum.video_bps, band.high_bps);
+    }
+
+    #[test]
+    fn nothing_to_write_or_to_write_on_is_said() {
+        let sum = codec_sum("pcm-wav", "1080", "25", "0x48000x24", "1 TB");
+        insta::assert_snapshot!(record_time(&sum).unwrap_err(), @"nothing is recorded: the picture and the sound together come to 0 bits a second");
+        let sum = codec_sum("mezzanine-high", "1080", "25", "0x48000x24", "0 GB");
+        insta::assert_snapshot!(record_time(&sum).unwrap_err(), @"the card is empty of room: a capacity above 0 B is needed");
+        let sum = QuickSum {
+            rate: None,
+            ..codec_sum("mezzanine-high", "1080", "25", "0x48000x24", "1 TB")
+        };
+        insta::assert_snapshot!(record_time(&sum).unwrap_err(), @"Mezzanine High follows the frame rate: give one, like 25 or 23.98");
+    }
+
+    #[test]
+    fn the_working_can_be_followed_by_hand() {
+        let sum = record_time(&codec_sum(
+            "mezzanine-high",
+            "UHD",
+            "25",
+            "4x48000x24",
+            "512 GB",
+        ))
+        .unwrap();
+        let lines = sum
+            .working
+            .terms
+            .iter()
+            .map(|term| format!("{}: {} ({})", term.name, term.value, term.source));
+        insta::assert_snapshot!(lines.collect::<Vec<_>>().join("\n"));
+    }
+
+    proptest! {
+        #[test]
+        fn time_falls_when_rate_rises_and_a_larger_card_never_lasts_less(
+            bps in 1u64..10_000_000_000, more in 0u64..10_000_000_000, bytes in 1_000u64..10_000_000_000_000, extra in 0u64..10_000_000_000_000,
+        ) {
+            let time = |bps, bytes| {
+                let sum = QuickSum { video: Err(BitRate(bps)), media: Bytes(bytes), ..codec_sum("h264-100", "UHD", "25", "2x48000x16", "1 TB") };
+                record_time(&sum).unwrap().seconds
+            };
+            prop_assert!(time(bps + more, bytes) <= time(bps, bytes));
+            prop_assert!(time(bps, bytes + extra) >= time(bps, bytes));
+        }
+    }
+}

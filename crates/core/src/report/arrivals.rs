@@ -1,0 +1,276 @@
+//! The arrivals board: a row for each screen and recorder.
+
+use super::RecordingReport;
+use super::connections::{PictureReport, picture_report};
+use crate::document::{Handle, Need, PortRef, Purpose};
+use crate::finding::{Facts, Finding, Severity};
+use crate::path::{Arrival, hops_to};
+use crate::quantity::{Delay, Working};
+use serde::Serialize;
+use std::collections::HashMap;
+use utoipa::ToSchema;
+
+/// How a destination stands.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Standing {
+    /// It gets what it needs.
+    Ok,
+    /// It does, until something ordinary happens.
+    Caution,
+    /// It doesn't.
+    Stop,
+}
+
+/// One row of the board.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ArrivalReport {
+    /// The destination.
+    pub device: Handle,
+    /// Its name.
+    pub name: String,
+    /// The input that it shows or records.
+    #[schema(value_type = Option<String>)]
+    pub at: Option<PortRef>,
+    /// What it needs, a sentence for each need.
+    pub needs: Vec<NeedAnswer>,
+    /// The camera that it gets.
+    pub source: Option<String>,
+    /// The picture that arrives.
+    pub picture: Option<PictureReport>,
+    /// Sound channels that arrive.
+    pub sound: usize,
+    /// Timecode that arrives, in words.
+    pub timecode: Option<String>,
+    /// What it records, in one line.
+    pub records: Option<String>,
+    /// The verdict.
+    pub standing: Standing,
+    /// The verdict in words: *arrives*, or the worst finding's sentence.
+    pub says: String,
+    /// The finding that the verdict comes from.
+    pub finding: Option<String>,
+    /// Ports on its path, from the lens on.
+    #[schema(value_type = Vec<String>)]
+    pub hops: Vec<PortRef>,
+    /// How the delay adds up.
+    pub working: Option<Working>,
+}
+
+/// One need, in words.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct NeedAnswer {
+    /// Its id.
+    pub id: Handle,
+    /// What it asks for: *A camera for directing, clean, within 250 ms*.
+    pub asks: String,
+    /// Whether it is met.
+    pub met: bool,
+}
+
+/// Every destination of the floor, in the order of the build.
+pub(super) fn list(
+    facts: &Facts,
+    findings: &[Finding],
+    recordings: &[RecordingReport],
+) -> Vec<ArrivalReport> {
+    let mut by_connection: HashMap<&str, Vec<&Finding>> = HashMap::new();
+    let mut by_device: HashMap<&str, Vec<&Finding>> = HashMap::new();
+    for finding in findings {
+        if let Some(connection) = &finding.at.connection {
+            by_connection.entry(connection).or_default().push(finding);
+        } else if let Some(device) = &finding.at.device {
+            by_device.entry(device).or_default().push(finding);
+        }
+    }
+    let one = |arrival: &Arrival| {
+        let floor = facts.floor;
+        let placement = &floor.build.placements[arrival.placement];
+        let signal = arrival.input.map(|input| &facts.resolved.signals[input]);
+        let hops = arrival
+            .input
+            .map(|input| hops_to(facts.resolved, input))
+            .unwrap_or_default();
+        // Findings that concern this row: on the leads of its path, on itself, and whatever keeps
+        // the picture away.
+        let leads = hops.iter().filter_map(|port| floor.into[*port]);
+        let leads = leads.map(|number| floor.build.connections[number].id.as_str());
+        let on_path = leads.flat_map(|id| by_connection.get(id).into_iter().flatten().copied());
+        let on_self = by_device
+            .get(placement.id.as_str())
+            .into_iter()
+            .flatten()
+            .copied();
+        let on_self = on_self.filter(|finding| !finding.code.to_string().starts_with('T'));
+        let cause = arrival
+            .stopped_by
+            .and_then(|problem| cause(facts, findings, problem));
+        let concerning: Vec<&Finding> = cause.into_iter().chain(on_path).chain(on_self).collect();
+        let worst = concerning
+            .iter()
+            .max_by_key(|finding| (finding.severity, std::cmp::Reverse(finding.id.as_str())));
+        let picture = signal.and_then(|signal| signal.picture);
+        let recording = recordings
+            .iter()
+            .find(|recording| recording.device == placement.id);
+        let needs = floor
+            .build
+            .needs
+            .iter()
+            .filter(|need| need.at == placement.id);
+        let answer = |need: &Need| NeedAnswer {
+            id: need.id.clone(),
+            asks: asks(facts, need),
+            met: picture.is_some()
+                && !findings.iter().any(|finding| {
+                    finding.at.need.as_ref() == Some(&need.id) && finding.severity == Severity::Stop
+                }),
+        };
+        ArrivalReport {
+            device: placement.id.clone(),
+            name: placement.name.clone(),
+            at: arrival.input.map(|input| floor.name(input)),
+            needs: needs.map(answer).collect(),
+            source: picture.map(|picture| floor.placement_of(picture.origin).name.clone()),
+            picture: picture.as_ref().map(picture_report),
+            sound: signal.map_or(0, |signal| signal.sound.len()),
+            timecode: signal
+                .and_then(|signal| signal.timecode)
+                .map(|timecode| timecode.rate.to_string()),
+            records: recording.map(|recording| match &recording.time {
+                Some(time) => format!(
+                    "{}, {}",
+                    recording.codec,
+                    recording
+                        .limits
+                        .first()
+                        .map_or(&time.label, |limit| &limit.label)
+                ),
+                None => recording.codec.clone(),
+            }),
+            standing: match worst.map(|finding| finding.severity) {
+                Some(Severity::Stop) => Standing::Stop,
+                Some(Severity::Caution) => Standing::Caution,
+                Some(Severity::Note) | None => Standing::Ok,
+            },
+            says: worst.map_or_else(|| "Arrives".into(), |finding| finding.text.clone()),
+            finding: worst.map(|finding| finding.id.clone()),
+            working: picture.map(|picture| delay_working(facts, &hops, picture.delay)),
+            hops: hops.iter().map(|port| floor.name(*port)).collect(),
+        }
+    };
+    facts.resolved.arrivals.iter().map(one).collect()
+}
+
+/// The finding that a problem of the path became: they stand at the same place.
+fn cause<'f>(facts: &Facts, findings: &'f [Finding], problem: usize) -> Option<&'f Finding> {
+    use crate::path::Problem;
+    let floor = facts.floor;
+    let on_connection = |number: usize| {
+        let id = &floor.build.connections[number].id;
+        let stops = findings
+            .iter()
+            .filter(|finding| finding.severity == Severity::Stop);
+        stops
+            .into_iter()
+            .find(|finding| finding.at.connection.as_ref() == Some(id))
+    };
+    let on_device = |placement: usize, codes: &[&str]| {
+        let id = &floor.build.placements[placement].id;
+        let own = |finding: &&Finding| {
+            finding.at.device.as_ref() == Some(id)
+                && codes.contains(&finding.code.to_string().as_str())
+        };
+        findings.iter().find(own)
+    };
+    match &facts.resolved.problems[problem] {
+        Problem::NoSuchPort { connection }
+        | Problem::SecondLead { connection }
+        | Problem::UnknownLead { connection }
+        | Problem::OtherWire { connection }
+        | Problem::WrongLead { connection }
+        | Problem::NotTaken { connection, .. }
+        | Problem::NoCarriage { connection, .. }
+        | Problem::OverSdiPort { connection, .. }
+        | Problem::OverHdmiPort { connection, .. }
+        | Problem::OverSdiLead { connection, .. }
+        | Problem::OverHdmiLead { connection, .. }
+        | Problem::OtherLevel { connection, .. }
+        | Problem::LongRun { connection, .. } => on_connection(*connection),
+        Problem::CannotGive { port, .. } => on_device(floor.ports[*port].placement, &["V-110"]),
+        Problem::Loop { ports } => on_device(floor.ports[ports[0]].placement, &["V-109"]),
+        Problem::NothingArrives { placement } => on_device(*placement, &["V-101"]),
+        Problem::UnknownDevice { .. } | Problem::OtherTimecode { .. } => None,
+    }
+}
+
+/// A need as a sentence would have it: *A camera for directing, 1920×1080 or better, clean, within
+/// 250 ms*.
+fn asks(facts: &Facts, need: &Need) -> String {
+    let floor = facts.floor;
+    let of = need.of.as_deref().and_then(|of| floor.build.placement(of));
+    let purpose = match need.purpose {
+        Purpose::Operating => "to operate",
+        Purpose::Focus => "to pull focus",
+        Purpose::Directing => "to direct",
+        Purpose::Client => "to follow",
+        Purpose::Stage => "live, in sight of the stage",
+        Purpose::Record => "to record",
+    };
+    let mut words = vec![format!(
+        "{} {purpose}",
+        of.map_or("Any camera", |placement| placement.name.as_str())
+    )];
+    let least = [
+        need.raster.map(|raster| raster.to_string()),
+        need.bits.map(|bits| bits.to_string()),
+        need.sampling.map(|sampling| sampling.to_string()),
+    ];
+    let least: Vec<String> = least.into_iter().flatten().collect();
+    if !least.is_empty() {
+        words.push(format!("{} or better", least.join(" ")));
+    }
+    if need.clean {
+        words.push("clean".into());
+    }
+    if let Some(within) = need
+        .within
+        .or_else(|| floor.production.house_rules.within(need.purpose))
+    {
+        words.push(format!("within {}", within.label()));
+    }
+    if need.sound > 0 {
+        words.push(format!("with {} sound", need.sound));
+    }
+    if let Some(length) = need.length {
+        words.push(length.label());
+    }
+    words.join(", ")
+}
+
+/// How the delay adds up, device by device.
+fn delay_working(facts: &Facts, hops: &[usize], total: Delay) -> Working {
+    let floor = facts.floor;
+    let mut working = Working::new("Delay from the lens");
+    let mut before = Delay(0);
+    for port in hops {
+        let Some(picture) = facts.resolved.signals[*port].picture else {
+            continue;
+        };
+        let added = Delay(picture.delay.0 - before.0.min(picture.delay.0));
+        if added.0 > 0 {
+            let what = format!(
+                "{} in {}",
+                floor.ports[*port].port.name,
+                floor.placement_of(*port).name
+            );
+            working = working.term(
+                floor.placement_of(*port).name.as_str(),
+                added.to_string(),
+                what,
+            );
+        }
+        before = picture.delay;
+    }
+    working.gives(total.label())
+}

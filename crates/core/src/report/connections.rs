@@ -1,0 +1,434 @@
+//! Ports and leads: what runs through them, how full they are, what they feed.
+
+use crate::carriage::Margin;
+use crate::carriage::hdmi::Generation;
+use crate::carriage::sdi::{Level, SdiClass};
+use crate::catalogue::{Direction, SignalKind};
+use crate::document::{Handle, PortRef};
+use crate::finding::{Facts, Finding, Severity};
+use crate::format::{PictureFormat, Quality, Scan};
+use crate::path::{ConnectionIx, HdmiLoad, Load, Picture, PortIx, SdiLoad, Signal, given_format};
+use crate::quantity::{BitRate, Length, Working, thousandths};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What runs through one port.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct PortReport {
+    /// The port, as typed.
+    #[schema(value_type = String)]
+    pub at: PortRef,
+    /// Its name: *SDI 1*.
+    pub name: String,
+    /// Which way it faces.
+    pub direction: Direction,
+    /// Whether a lead is in it.
+    pub connected: bool,
+    /// The kinds of signal in it.
+    pub signals: Vec<SignalKind>,
+    /// The picture in it.
+    pub picture: Option<PictureReport>,
+    /// Sound channels in it.
+    pub sound: usize,
+    /// Timecode in it, in words.
+    pub timecode: Option<String>,
+    /// For an output whose format can be chosen: what it gives.
+    #[schema(value_type = Option<String>)]
+    pub gives: Option<PictureFormat>,
+}
+
+/// A picture at a port.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct PictureReport {
+    /// How it travels.
+    #[schema(value_type = String)]
+    pub format: PictureFormat,
+    /// What is left of it.
+    #[schema(value_type = String)]
+    pub effective: Quality,
+    /// Whether the format holds more than is left.
+    pub inflated: bool,
+    /// With overlays.
+    pub overlay: bool,
+    /// With a look.
+    pub look: bool,
+    /// How often it was compressed with loss.
+    pub lossy_hops: u32,
+    /// Its 3G level.
+    #[schema(value_type = Option<String>)]
+    pub level: Option<Level>,
+    /// Since the lens, in microseconds.
+    pub delay_us: u64,
+    /// Since the lens, in words: *62 ms*.
+    pub delay: String,
+}
+
+/// One lead, measured.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ConnectionReport {
+    /// Its id.
+    pub id: Handle,
+    /// The kinds of signal on it, thickest first.
+    pub signals: Vec<SignalKind>,
+    /// What flows, for the map: *2160p25 · 6G*.
+    pub label: String,
+    /// The wire: class, rate, reach.
+    pub load: Option<LoadReport>,
+    /// Connections that it feeds, through the device at its end.
+    pub next: Vec<Handle>,
+    /// The worst finding on it.
+    pub worst: Option<Severity>,
+    /// How the figures were reached.
+    pub working: Option<Working>,
+}
+
+/// How full a wire is.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LoadReport {
+    /// What the picture needs, in words: *6G* or *HDMI 1.4*.
+    pub needs: String,
+    /// What ports and lead allow, in words.
+    pub limit: String,
+    /// The rate on the wire, in bits a second (SDI) or characters a second (HDMI).
+    pub rate: u64,
+    /// The rate in words.
+    pub rate_label: String,
+    /// The rate as a share of the limit, in percent, rounded up.
+    pub percent: u64,
+    /// Loss over the run, in decibels, for coaxial leads.
+    pub loss_db: Option<f64>,
+    /// How far the lead carries it.
+    #[schema(value_type = Option<String>)]
+    pub reach: Option<Length>,
+    /// The run against the reach.
+    pub margin: Option<Margin>,
+}
+
+/// Every port of the floor.
+pub(super) fn ports(facts: &Facts) -> Vec<PortReport> {
+    let (floor, resolved) = (facts.floor, facts.resolved);
+    (0..floor.ports.len())
+        .map(|port| {
+            let node = floor.ports[port];
+            let signal = &resolved.signals[port];
+            let settable = node.port.direction == Direction::Out && !node.port.formats.is_open();
+            PortReport {
+                at: floor.name(port),
+                name: node.port.name.clone(),
+                direction: node.port.direction,
+                connected: floor.into[port].is_some() || !floor.out_of[port].is_empty(),
+                signals: kinds(signal),
+                picture: signal.picture.map(|picture| picture_report(&picture)),
+                sound: signal.sound.len(),
+                timecode: signal.timecode.map(|timecode| timecode.rate.to_string()),
+                gives: if settable {
+                    let came = signal
+                        .picture
+                        .map_or(floor.production.format, |picture| picture.format);
+                    given_format(floor, port, came).ok()
+                } else {
+                    None
+                },
+            }
+        })
+        .collect()
+}
+
+pub(super) fn picture_report(picture: &Picture) -> PictureReport {
+    PictureReport {
+        format: picture.format,
+        effective: picture.effective,
+        inflated: !picture.effective.reaches(picture.format.quality()),
+        overlay: picture.overlay,
+        look: picture.look,
+        lossy_hops: picture.lossy_hops,
+        level: picture.level,
+        delay_us: picture.delay.0,
+        delay: picture.delay.label(),
+    }
+}
+
+fn kinds(signal: &Signal) -> Vec<SignalKind> {
+    let there = [
+        (SignalKind::Picture, signal.picture.is_some()),
+        (SignalKind::Sound, !signal.sound.is_empty()),
+        (SignalKind::Timecode, signal.timecode.is_some()),
+    ];
+    there
+        .into_iter()
+        .filter(|(_, there)| *there)
+        .map(|(kind, _)| kind)
+        .collect()
+}
+
+/// Every connection of the build.
+pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport> {
+    let floor = facts.floor;
+    let mut worst: std::collections::HashMap<&str, Severity> = std::collections::HashMap::new();
+    for finding in findings {
+        if let Some(id) = &finding.at.connection {
+            let severity = worst.entry(id).or_insert(finding.severity);
+            *severity = finding.severity.max(*severity);
+        }
+    }
+    let connections = floor.build.connections.iter().enumerate();
+    connections
+        .map(|(number, connection)| {
+            let signal = floor.links[number].map(|link| &facts.resolved.signals[link.from]);
+            let load = facts.resolved.loads[number];
+            let mut signals = signal.map(kinds).unwrap_or_default();
+            if signals.is_empty() {
+                signals.push(expected_kind(facts, number));
+            }
+            ConnectionReport {
+                id: connection.id.clone(),
+                label: signal.map_or_else(|| "nothing".into(), |signal| label(signal, &load)),
+                signals,
+                load: load_report(&load),
+                next: next(facts, number),
+                worst: worst.get(connection.id.as_str()).copied(),
+                working: signal
+                    .and_then(|signal| working(facts, number, signal.picture?.format, &load)),
+            }
+        })
+        .collect()
+}
+
+/// What a dead lead is there for: the kind that its wire is made for.
+fn expected_kind(facts: &Facts, connection: ConnectionIx) -> SignalKind {
+    use crate::carriage::connector::Wire;
+    match facts.floor.links[connection].map(|link| facts.floor.ports[link.from].port.wire) {
+        Some(Wire::Analogue | Wire::RadioSound) => SignalKind::Sound,
+        Some(Wire::Ltc) => SignalKind::Timecode,
+        _ => SignalKind::Picture,
+    }
+}
+
+/// A picture's raster and rate as short as the trade says it: `2160p25`.
+fn short(format: PictureFormat) -> String {
+    let rate = if format.scan == Scan::Interlaced {
+        format.rate.doubled()
+    } else {
+        format.rate
+    };
+    format!("{}{}{rate}", format.raster.height, format.scan)
+}
+
+fn label(signal: &Signal, load: &Load) -> String {
+    let sound = match signal.sound.len() {
+        0 => String::new(),
+        n => format!("{n} ch"),
+    };
+    let parts = match signal.picture {
+        Some(picture) => {
+            let wire = match load {
+                Load::Sdi(sdi) if sdi.sdi.links > 1 => {
+                    format!("{} × {}", sdi.sdi.links, sdi.sdi.class)
+                }
+                Load::Sdi(sdi) => sdi.sdi.class.to_string(),
+                Load::Hdmi(hdmi) => format!("HDMI {}", hdmi.hdmi.generation),
+                Load::None => String::new(),
+            };
+            vec![short(picture.format), wire, sound]
+        }
+        None => vec![
+            sound,
+            signal
+                .timecode
+                .map_or_else(String::new, |timecode| format!("TC {}", timecode.rate)),
+        ],
+    };
+    let parts: Vec<String> = parts.into_iter().filter(|part| !part.is_empty()).collect();
+    if parts.is_empty() {
+        "nothing".into()
+    } else {
+        parts.join(" · ")
+    }
+}
+
+fn load_report(load: &Load) -> Option<LoadReport> {
+    match load {
+        Load::None => None,
+        Load::Sdi(SdiLoad { sdi, limit, coax }) => {
+            let wire = if sdi.links > 1 {
+                format!("{} × {}", sdi.links, sdi.class)
+            } else {
+                sdi.class.to_string()
+            };
+            Some(LoadReport {
+                needs: wire,
+                limit: limit.to_string(),
+                rate: sdi.line_rate_bps,
+                rate_label: BitRate(sdi.line_rate_bps).wire_label(),
+                percent: (sdi.line_rate_bps * 100).div_ceil(limit.line_rate_bps()),
+                loss_db: coax.map(|coax| (coax.loss_db * 100.0).round() / 100.0),
+                reach: coax.map(|coax| coax.run.reach),
+                margin: coax.map(|coax| coax.run.margin),
+            })
+        }
+        Load::Hdmi(HdmiLoad { hdmi, limit, run }) => {
+            let rate = hdmi.tmds_character_rate_hz;
+            Some(LoadReport {
+                needs: format!("HDMI {}", hdmi.generation),
+                limit: format!("HDMI {limit}"),
+                rate,
+                rate_label: match hdmi.frl_gbps {
+                    Some(gbps) => format!("FRL {gbps} Gb/s"),
+                    None => format!("{} MHz", thousandths(rate, 1_000_000, 2)),
+                },
+                percent: match hdmi.frl_gbps {
+                    Some(gbps) if *limit == Generation::V2_1 => {
+                        (u64::from(gbps) * 100).div_ceil(48)
+                    }
+                    _ => (rate * 100).div_ceil(limit.tmds_limit_hz()),
+                },
+                loss_db: None,
+                reach: run.map(|run| run.reach),
+                margin: run.map(|run| run.margin),
+            })
+        }
+    }
+}
+
+/// Connections that leave the device at the end of this one and carry something of it: by the
+/// paths inside the device.
+fn next(facts: &Facts, connection: ConnectionIx) -> Vec<Handle> {
+    let floor = facts.floor;
+    let Some(link) = floor.links[connection] else {
+        return Vec::new();
+    };
+    let node = floor.ports[link.to];
+    let Some(device) = floor.devices[node.placement] else {
+        return Vec::new();
+    };
+    let mut found: Vec<ConnectionIx> = Vec::new();
+    for path in device
+        .paths
+        .iter()
+        .filter(|path| path.from.contains(&node.port.id))
+    {
+        let picture = path.carries.contains(&SignalKind::Picture);
+        if picture && floor.chosen_input(node.placement, &path.from) != Some(link.to) {
+            continue;
+        }
+        let outputs = path
+            .to
+            .iter()
+            .filter_map(|id| floor.port_of(node.placement, id));
+        found.extend(outputs.flat_map(|output: PortIx| floor.out_of[output].iter().copied()));
+    }
+    found.sort_unstable();
+    found.dedup();
+    found
+        .into_iter()
+        .map(|number| floor.build.connections[number].id.clone())
+        .collect()
+}
+
+fn working(
+    facts: &Facts,
+    connection: ConnectionIx,
+    format: PictureFormat,
+    load: &Load,
+) -> Option<Working> {
+    let known = &facts.floor.build.connections[connection];
+    let link = facts.floor.links[connection]?;
+    let title = format!("{} > {}", known.from, known.to);
+    let start = |standard: &str, width: u64, height: u64| {
+        Working::new(title.clone())
+            .term("Picture", format.to_string(), "what the output gives")
+            .term("Total raster", format!("{width} × {height}"), standard)
+    };
+    Some(match load {
+        Load::None => return None,
+        Load::Sdi(SdiLoad { sdi, limit, coax }) => {
+            let mut working = start(
+                "with blanking, SMPTE ST 274, ST 296, ST 2036",
+                sdi.total_width,
+                sdi.total_height,
+            )
+            .term(
+                "Container",
+                format!("{} bits a pixel", sdi.container_bits),
+                "20 up to 4:2:2 10-bit, else 40",
+            )
+            .term(
+                "Line rate",
+                BitRate(sdi.line_rate_bps).wire_label(),
+                "total raster × frame rate × container",
+            )
+            .term(
+                "Class",
+                format!("{} × {}", sdi.links, sdi.class),
+                sdi.class.standard(),
+            )
+            .term(
+                "Allowed",
+                limit.to_string(),
+                "the slowest of both ports and the lead",
+            );
+            if let Some(coax) = coax {
+                let half = crate::carriage::coax::half_clock_ghz(sdi.class);
+                working = working
+                    .term(
+                        "Loss",
+                        format!("{:.1} dB over {}", coax.loss_db, coax.run.length),
+                        format!("{} at {half} GHz, half the clock", link.lead.name),
+                    )
+                    .term(
+                        "Covered",
+                        format!("{:.0} dB", crate::carriage::coax::budget_db(sdi.class)),
+                        "the receiver’s equalizer",
+                    )
+                    .term(
+                        "Reach",
+                        format!("{:.0} m", coax.run.reach.metres()),
+                        "covered ÷ loss of a metre; the maker’s data sheet wins",
+                    );
+            }
+            working.gives(format!("{} of {}", sdi.class, limit_words(*limit)))
+        }
+        Load::Hdmi(HdmiLoad { hdmi, limit, run }) => {
+            let mut working = start(
+                "with blanking, CTA-861",
+                hdmi.total_width,
+                hdmi.total_height,
+            )
+            .term(
+                "Pixel clock",
+                format!("{} MHz", thousandths(hdmi.pixel_clock_hz, 1_000_000, 3)),
+                "total raster × frame rate",
+            )
+            .term(
+                "Character rate",
+                format!(
+                    "{} MHz",
+                    thousandths(hdmi.tmds_character_rate_hz, 1_000_000, 3)
+                ),
+                "by sampling and depth, on each of three lanes",
+            )
+            .term(
+                "Needs",
+                format!("HDMI {}", hdmi.generation),
+                "the oldest that carries it",
+            )
+            .term(
+                "Allowed",
+                format!("HDMI {limit}"),
+                "the oldest of both ports and the lead",
+            );
+            if let Some(run) = run {
+                working = working.term(
+                    "Reach",
+                    format!("{:.0} m", run.reach.metres()),
+                    format!("a guide for {}; the run is {}", link.lead.name, run.length),
+                );
+            }
+            working.gives(format!("HDMI {} of HDMI {limit}", hdmi.generation))
+        }
+    })
+}
+
+fn limit_words(limit: SdiClass) -> String {
+    format!("{limit}, {}", BitRate(limit.line_rate_bps()).wire_label())
+}

@@ -1,0 +1,78 @@
+//! The whole answer: one report from one document, for every view. Sees all other rooms; nothing
+//! in them sees it.
+
+mod arrivals;
+mod columns;
+mod connections;
+mod outlook;
+mod recordings;
+mod summary;
+
+pub use arrivals::{ArrivalReport, NeedAnswer, Standing};
+pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
+pub use outlook::{Outlook, Shift, outlook};
+pub use recordings::{LimitReport, RecordingReport};
+pub use summary::{DeviceReport, StageMarks, Verdict};
+
+use crate::catalogue::Catalogue;
+use crate::document::Production;
+use crate::finding::{Facts, Finding, findings};
+use crate::path::{Floor, resolve};
+use crate::record::recordings;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What follows from one build of a production.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Report {
+    /// The build's id.
+    pub build: String,
+    /// The project's format in words.
+    pub format: String,
+    /// The project's timecode in words.
+    pub timecode: String,
+    /// How many findings of each severity, and in words.
+    pub verdict: Verdict,
+    /// The worst finding of each stage of the work.
+    pub stages: StageMarks,
+    /// Each device: where it stands on the map, and its worst finding.
+    pub devices: Vec<DeviceReport>,
+    /// What runs through each port.
+    pub ports: Vec<PortReport>,
+    /// How full each lead is, and what it feeds.
+    pub connections: Vec<ConnectionReport>,
+    /// What arrives at each screen and recorder.
+    pub arrivals: Vec<ArrivalReport>,
+    /// What is recorded, how long, and what ends it.
+    pub recordings: Vec<RecordingReport>,
+    /// What the check has to say: stops first.
+    pub findings: Vec<Finding>,
+}
+
+/// The report of one build; `None` where the production has no such build. Pure, and total: any
+/// document gives an answer.
+pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Option<Report> {
+    let floor = Floor::new(production, production.build(build)?, catalogue);
+    let resolved = resolve(&floor);
+    let recordings = recordings(&floor, &resolved);
+    let facts = Facts {
+        floor: &floor,
+        resolved: &resolved,
+        recordings: &recordings,
+    };
+    let findings = findings(&facts);
+    let recorded = recordings::list(&facts, &findings);
+    Some(Report {
+        build: build.into(),
+        format: production.format.to_string(),
+        timecode: production.timecode().to_string(),
+        verdict: Verdict::of(&findings),
+        stages: StageMarks::of(&findings),
+        devices: summary::devices(&facts, &findings),
+        ports: connections::ports(&facts),
+        connections: connections::list(&facts, &findings),
+        arrivals: arrivals::list(&facts, &findings, &recorded),
+        recordings: recorded,
+        findings,
+    })
+}

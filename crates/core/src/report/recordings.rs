@@ -1,0 +1,174 @@
+//! Recordings as they are shown: rates, times, limits on one axis.
+
+use crate::document::{Handle, PortRef};
+use crate::finding::{Facts, Finding, Severity};
+use crate::format::{PictureFormat, Quality};
+use crate::quantity::Span;
+use crate::record::{LimitKind, RecordTime, Recording};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What one recorder does.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct RecordingReport {
+    /// The recorder.
+    pub device: Handle,
+    /// Its name.
+    pub name: String,
+    /// The input that it records; none for its own sensor or for sound alone.
+    #[schema(value_type = Option<String>)]
+    pub input: Option<PortRef>,
+    /// The codec's name.
+    pub codec: String,
+    /// The file's format.
+    #[schema(value_type = Option<String>)]
+    pub format: Option<PictureFormat>,
+    /// What the file really holds.
+    #[schema(value_type = Option<String>)]
+    pub effective: Option<Quality>,
+    /// Both together: *10-bit 4:2:2 file of an 8-bit 4:2:0 picture*, where they differ.
+    pub truth: Option<String>,
+    /// Names of the cards and drives.
+    pub media: Vec<String>,
+    /// Rates and record time, where something is recorded on something.
+    pub time: Option<RecordTime>,
+    /// Time to the change level of the house rules.
+    pub change_at: Option<LimitReport>,
+    /// What ends it, soonest first.
+    pub limits: Vec<LimitReport>,
+    /// How long the longest need at it is.
+    pub need: Option<LimitReport>,
+    /// Sound tracks set, and channels that arrive.
+    pub tracks: usize,
+    pub tracks_fed: usize,
+    /// The longest of all times here, for one axis.
+    pub axis_seconds: u64,
+    /// In one sentence: *1 h 29 min on 512 GB; the card ends it first*.
+    pub says: String,
+    /// The worst finding on it.
+    pub worst: Option<Severity>,
+}
+
+/// A point in time on a recording's axis.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct LimitReport {
+    /// What it is: *media full*.
+    pub name: String,
+    /// After so many seconds.
+    pub seconds: u64,
+    /// In whole minutes, rounded down.
+    pub label: String,
+}
+
+fn at(name: &str, after: Span) -> LimitReport {
+    LimitReport {
+        name: name.into(),
+        seconds: after.0,
+        label: after.label(),
+    }
+}
+
+/// What ends a recording, in two words.
+fn limit_name(kind: LimitKind) -> &'static str {
+    match kind {
+        LimitKind::Medium => "media full",
+        LimitKind::Clip => "clip limit",
+        LimitKind::Heat => "heat stop",
+    }
+}
+
+/// Every recording of the floor.
+pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<RecordingReport> {
+    facts
+        .recordings
+        .iter()
+        .map(|recording| one(facts, findings, recording))
+        .collect()
+}
+
+fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingReport {
+    let floor = facts.floor;
+    let placement = &floor.build.placements[recording.placement];
+    let limits: Vec<LimitReport> = recording
+        .limits
+        .iter()
+        .map(|limit| at(limit_name(limit.kind), limit.after))
+        .collect();
+    let needs = floor
+        .build
+        .needs
+        .iter()
+        .filter(|need| need.at == placement.id);
+    let need = needs
+        .filter_map(|need| need.length)
+        .max()
+        .map(|length| at("must last", length));
+    let media = recording
+        .media
+        .iter()
+        .map(|id| floor.catalogue.item_name(id).unwrap_or(id).to_string());
+    let file = recording.format.map(PictureFormat::quality);
+    let truth = file
+        .zip(recording.effective)
+        .filter(|(file, effective)| !effective.reaches(*file));
+    let is_own = |finding: &&Finding| {
+        let code = finding.code.to_string();
+        finding.at.device.as_ref() == Some(&placement.id)
+            && (code.starts_with('R') || code.starts_with('S'))
+    };
+    let says = match (limits.first(), &recording.time) {
+        (Some(first), Some(time)) => format!(
+            "{}: {} ends it first, {}",
+            placement.name,
+            first.name,
+            lasting(first, time)
+        ),
+        (Some(first), None) => format!("{}: {} ends it first", placement.name, first.name),
+        (None, _) => format!("{} records nothing", placement.name),
+    };
+    RecordingReport {
+        device: placement.id.clone(),
+        name: placement.name.clone(),
+        input: recording.input.map(|input| floor.name(input)),
+        codec: recording.codec.name.clone(),
+        format: recording.format,
+        effective: recording.effective,
+        truth: truth.map(|(file, effective)| {
+            format!(
+                "{} {} file of {} {} picture",
+                file.bits,
+                file.sampling,
+                with_article(&effective),
+                effective.sampling
+            )
+        }),
+        media: media.collect(),
+        change_at: recording.change_at.map(|after| at("change level", after)),
+        axis_seconds: limits
+            .iter()
+            .chain(&need)
+            .map(|limit| limit.seconds)
+            .max()
+            .unwrap_or(0),
+        limits,
+        need,
+        tracks: recording.tracks,
+        tracks_fed: recording.feed.channels.len(),
+        time: recording.time.clone(),
+        says,
+        worst: findings
+            .iter()
+            .filter(is_own)
+            .map(|finding| finding.severity)
+            .max(),
+    }
+}
+
+fn lasting(first: &LimitReport, time: &RecordTime) -> String {
+    format!("after {} at {}", first.label, time.rate_label)
+}
+
+fn with_article(quality: &Quality) -> String {
+    let bits = quality.bits.to_string();
+    format!("{} {bits}", if bits.starts_with('8') { "an" } else { "a" })
+}

@@ -1,0 +1,112 @@
+//! The verdict in the head, the marks of the stages, the state of each device.
+
+use super::columns::columns;
+use crate::document::Handle;
+use crate::finding::{Facts, Finding, Severity};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// How many findings of each severity.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Verdict {
+    /// Stops.
+    pub stops: usize,
+    /// Cautions.
+    pub cautions: usize,
+    /// Notes.
+    pub notes: usize,
+    /// In words: *2 stops, 3 cautions*.
+    pub text: String,
+}
+
+impl Verdict {
+    /// Counts findings.
+    pub fn of(findings: &[Finding]) -> Self {
+        let count = |severity| {
+            findings
+                .iter()
+                .filter(|finding| finding.severity == severity)
+                .count()
+        };
+        let (stops, cautions, notes) = (
+            count(Severity::Stop),
+            count(Severity::Caution),
+            count(Severity::Note),
+        );
+        let named = [(stops, "stop"), (cautions, "caution"), (notes, "note")];
+        let words = named.into_iter().filter(|(n, _)| *n > 0);
+        let words: Vec<String> = words
+            .map(|(n, name)| format!("{n} {name}{}", if n == 1 { "" } else { "s" }))
+            .collect();
+        let text = if words.is_empty() {
+            "Nothing to mend".into()
+        } else {
+            words.join(", ")
+        };
+        Self {
+            stops,
+            cautions,
+            notes,
+            text,
+        }
+    }
+}
+
+/// The worst finding of each stage of the work that exists so far.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct StageMarks {
+    /// Picture, sound, timecode and the kit: the Path view.
+    pub path: Option<Severity>,
+    /// The Record view.
+    pub record: Option<Severity>,
+}
+
+impl StageMarks {
+    /// Sorts findings by the stage where they are mended: R codes in Record, the others in Path.
+    pub fn of(findings: &[Finding]) -> Self {
+        let worst = |record: bool| {
+            let of_stage = findings
+                .iter()
+                .filter(|finding| finding.code.to_string().starts_with('R') == record);
+            of_stage.map(|finding| finding.severity).max()
+        };
+        Self {
+            path: worst(false),
+            record: worst(true),
+        }
+    }
+}
+
+/// A device on the map.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct DeviceReport {
+    /// Its handle.
+    pub id: Handle,
+    /// Its column: how far it stands from the lens; sources that feed cameras stand in column 0.
+    pub column: usize,
+    /// Its worst finding.
+    pub worst: Option<Severity>,
+}
+
+/// Every device of the floor, in the order of the build.
+pub(super) fn devices(facts: &Facts, findings: &[Finding]) -> Vec<DeviceReport> {
+    let worst = |id: &str| {
+        let own = findings
+            .iter()
+            .filter(|finding| finding.at.device.as_deref() == Some(id));
+        own.map(|finding| finding.severity).max()
+    };
+    let placements = facts
+        .floor
+        .build
+        .placements
+        .iter()
+        .zip(columns(facts.floor));
+    placements
+        .map(|(placement, column)| DeviceReport {
+            id: placement.id.clone(),
+            column,
+            worst: worst(&placement.id),
+        })
+        .collect()
+}

@@ -1,0 +1,39 @@
+//! Sound: which channels reach a recorder's tracks, and where they get lost on the way.
+
+use crate::path::{Floor, PortIx, Resolved, Sound, hops_to};
+
+/// The sound that reaches a recorder.
+#[derive(Debug, Clone, PartialEq)]
+pub struct TrackFeed {
+    /// Channels in the order of the tracks: beside the picture first, then at its own inputs.
+    pub channels: Vec<Sound>,
+    /// Where the picture's wire lost channels, and how many were left: the first such port.
+    pub lost_at: Option<(PortIx, usize)>,
+}
+
+/// The channels that reach a recorder at `placement`, whose picture comes in at `input`.
+pub fn track_feed(
+    floor: &Floor,
+    resolved: &Resolved,
+    placement: usize,
+    input: Option<PortIx>,
+) -> TrackFeed {
+    let mut channels: Vec<Sound> = input
+        .map(|input| resolved.signals[input].sound.clone())
+        .unwrap_or_default();
+    let ability = floor.devices[placement].and_then(|device| device.records.as_ref());
+    for id in ability.iter().flat_map(|ability| &ability.sound_inputs) {
+        if let Some(port) = floor.port_of(placement, id) {
+            channels.extend(&resolved.signals[port].sound);
+        }
+    }
+    let lost_at = input.and_then(|input| {
+        let hops = hops_to(resolved, input);
+        let counts = |port: &PortIx| resolved.signals[*port].sound.len();
+        let lost = hops
+            .windows(2)
+            .find(|pair| counts(&pair[1]) < counts(&pair[0]));
+        lost.map(|pair| (pair[1], counts(&pair[1])))
+    });
+    TrackFeed { channels, lost_at }
+}
