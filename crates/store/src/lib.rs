@@ -1,1 +1,276 @@
+//! Productions kept in one SQLite file: each document as JSON with its revision, beside a journal
+//! of the commands that made it, so that undo and redo survive a restart. Knows nothing of HTTP;
+//! blocks, so callers keep it off their async threads.
 
+mod journal;
+mod schema;
+
+use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, params};
+use std::path::Path;
+use std::sync::{Mutex, MutexGuard};
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::document::{Command, Production, Refusal, handle_from};
+
+/// The data file.
+pub struct Store {
+    connection: Mutex<Connection>,
+}
+
+/// A production in the list.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Entry {
+    /// Its id, as in addresses.
+    pub id: String,
+    /// Its name.
+    pub name: String,
+    /// Its revision.
+    pub revision: u64,
+    /// Its project format, in words.
+    pub format: String,
+    /// Names and ids of its builds.
+    pub builds: Vec<(String, String)>,
+}
+
+/// A production as it is kept.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Kept {
+    /// Its id.
+    pub id: String,
+    /// Grows by one with every edit, undo and redo.
+    pub revision: u64,
+    /// The document.
+    pub production: Production,
+    /// What undo would take back.
+    pub undo: Option<String>,
+    /// What redo would do again.
+    pub redo: Option<String>,
+}
+
+/// Why the store can't do as asked.
+#[derive(Debug, thiserror::Error)]
+pub enum StoreError {
+    /// There is no such production.
+    #[error("there is no production “{0}”; it may have been deleted")]
+    Missing(String),
+    /// The edit was made on a revision that isn't the current one.
+    #[error("the production has changed since: it is at revision {}", .0.revision)]
+    Stale(Box<Kept>),
+    /// A command was refused.
+    #[error(transparent)]
+    Refused(#[from] Refusal),
+    /// Nothing to undo or redo.
+    #[error("there is nothing to {0}")]
+    Nothing(&'static str),
+    /// The data file can't be read or written.
+    #[error("the data file: {0}")]
+    Database(#[from] rusqlite::Error),
+    /// The data file is of a newer West Rail, or its migration failed.
+    #[error("the data file: {0}")]
+    Migration(#[from] rusqlite_migration::Error),
+    /// A document in the data file can't be read.
+    #[error("the data file holds a document that can’t be read: {0}")]
+    Document(#[from] serde_json::Error),
+}
+
+type Result<T> = std::result::Result<T, StoreError>;
+
+impl Store {
+    /// Opens the data file, making it and bringing it up to date where needed.
+    pub fn open(path: &Path) -> Result<Self> {
+        Self::prepare(Connection::open(path)?)
+    }
+
+    fn prepare(mut connection: Connection) -> Result<Self> {
+        connection.pragma_update(None, "journal_mode", "WAL")?;
+        // What was acknowledged is on the disk: each commit is synced.
+        connection.pragma_update(None, "synchronous", "FULL")?;
+        connection.pragma_update(None, "foreign_keys", "ON")?;
+        connection.busy_timeout(std::time::Duration::from_secs(5))?;
+        schema::migrations().to_latest(&mut connection)?;
+        Ok(Self {
+            connection: Mutex::new(connection),
+        })
+    }
+
+    fn lock(&self) -> MutexGuard<'_, Connection> {
+        // A panic while it was held left a transaction that rolled back: the connection is sound.
+        self.connection
+            .lock()
+            .unwrap_or_else(|poisoned| poisoned.into_inner())
+    }
+
+    fn transaction<T>(&self, work: impl FnOnce(&Transaction) -> Result<T>) -> Result<T> {
+        let mut connection = self.lock();
+        let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
+        let answer = work(&transaction)?;
+        transaction.commit()?;
+        Ok(answer)
+    }
+
+    /// Every production that isn't deleted, by name.
+    pub fn list(&self) -> Result<Vec<Entry>> {
+        let connection = self.lock();
+        let mut rows = connection.prepare_cached(
+            "SELECT id, revision, document FROM production WHERE deleted = 0 ORDER BY name, id",
+        )?;
+        let rows = rows.query_map([], |row| {
+            Ok((row.get(0)?, row.get(1)?, row.get::<_, String>(2)?))
+        })?;
+        rows.map(|row| {
+            let (id, revision, document): (String, u64, String) = row?;
+            let production: Production = serde_json::from_str(&document)?;
+            let builds = production
+                .builds
+                .into_iter()
+                .map(|build| (build.id, build.name))
+                .collect();
+            Ok(Entry {
+                id,
+                name: production.name,
+                revision,
+                format: production.format.to_string(),
+                builds,
+            })
+        })
+        .collect()
+    }
+
+    /// Keeps a new production under an id made from its name.
+    pub fn create(&self, production: &Production) -> Result<Kept> {
+        self.transaction(|transaction| {
+            let taken = |id: &str| exists(transaction, id).unwrap_or(true);
+            let id = handle_from(&production.name, taken);
+            let document = serde_json::to_string(production)?;
+            transaction.execute(
+                "INSERT INTO production (id, name, revision, document) VALUES (?1, ?2, 1, ?3)",
+                params![id, production.name, document],
+            )?;
+            read(transaction, &id)
+        })
+    }
+
+    /// One production.
+    pub fn get(&self, id: &str) -> Result<Kept> {
+        read(&self.lock(), id)
+    }
+
+    /// A copy of a production under a new name.
+    pub fn duplicate(&self, id: &str) -> Result<Kept> {
+        let mut production = self.get(id)?.production;
+        let most = west_rail_core::document::Limits::NAME - " (copy)".len();
+        let short: String = production.name.chars().take(most).collect();
+        production.name = format!("{short} (copy)");
+        self.create(&production)
+    }
+
+    /// Takes a production off the list; [`Store::restore`] puts it back as it was.
+    pub fn delete(&self, id: &str) -> Result<()> {
+        self.mark_deleted(id, true)
+    }
+
+    /// Puts a deleted production back.
+    pub fn restore(&self, id: &str) -> Result<Kept> {
+        self.mark_deleted(id, false)?;
+        self.get(id)
+    }
+
+    fn mark_deleted(&self, id: &str, deleted: bool) -> Result<()> {
+        let changed = self.lock().execute(
+            "UPDATE production SET deleted = ?2 WHERE id = ?1 AND deleted <> ?2",
+            params![id, deleted],
+        )?;
+        if changed == 0 {
+            Err(StoreError::Missing(id.into()))
+        } else {
+            Ok(())
+        }
+    }
+
+    /// Applies commands to the revision that they were made on, all of them or none.
+    pub fn edit(
+        &self,
+        catalogue: &Catalogue,
+        id: &str,
+        revision: u64,
+        commands: &[Command],
+    ) -> Result<Kept> {
+        self.transaction(|transaction| {
+            let kept = current(transaction, id, revision)?;
+            let edited = kept.production.edited(catalogue, commands)?;
+            journal::record(transaction, id, commands, &edited.inverse)?;
+            write(transaction, id, revision + 1, &edited.production)?;
+            read(transaction, id)
+        })
+    }
+
+    /// Takes the last edit back.
+    pub fn undo(&self, catalogue: &Catalogue, id: &str, revision: u64) -> Result<Kept> {
+        self.step(catalogue, id, revision, journal::Step::Undo)
+    }
+
+    /// Does again what undo took back last.
+    pub fn redo(&self, catalogue: &Catalogue, id: &str, revision: u64) -> Result<Kept> {
+        self.step(catalogue, id, revision, journal::Step::Redo)
+    }
+
+    fn step(
+        &self,
+        catalogue: &Catalogue,
+        id: &str,
+        revision: u64,
+        step: journal::Step,
+    ) -> Result<Kept> {
+        self.transaction(|transaction| {
+            let kept = current(transaction, id, revision)?;
+            let commands = journal::take(transaction, id, step)?;
+            let edited = kept.production.edited(catalogue, &commands)?;
+            write(transaction, id, revision + 1, &edited.production)?;
+            read(transaction, id)
+        })
+    }
+}
+
+fn exists(connection: &Connection, id: &str) -> rusqlite::Result<bool> {
+    connection.query_row(
+        "SELECT EXISTS (SELECT 1 FROM production WHERE id = ?1)",
+        [id],
+        |row| row.get(0),
+    )
+}
+
+/// The production, where it is still at the revision that an edit was made on.
+fn current(connection: &Connection, id: &str, revision: u64) -> Result<Kept> {
+    let kept = read(connection, id)?;
+    if kept.revision == revision {
+        Ok(kept)
+    } else {
+        Err(StoreError::Stale(Box::new(kept)))
+    }
+}
+
+fn read(connection: &Connection, id: &str) -> Result<Kept> {
+    let mut row = connection.prepare_cached(
+        "SELECT revision, document FROM production WHERE id = ?1 AND deleted = 0",
+    )?;
+    let row = row
+        .query_row([id], |row| Ok((row.get(0)?, row.get::<_, String>(1)?)))
+        .optional()?;
+    let (revision, document) = row.ok_or_else(|| StoreError::Missing(id.into()))?;
+    Ok(Kept {
+        id: id.into(),
+        revision,
+        production: serde_json::from_str(&document)?,
+        undo: journal::title(connection, id, journal::Step::Undo)?,
+        redo: journal::title(connection, id, journal::Step::Redo)?,
+    })
+}
+
+fn write(connection: &Connection, id: &str, revision: u64, production: &Production) -> Result<()> {
+    let document = serde_json::to_string(production)?;
+    connection
+        .prepare_cached(
+            "UPDATE production SET name = ?2, revision = ?3, document = ?4 WHERE id = ?1",
+        )?
+        .execute(params![id, production.name, revision, document])?;
+    Ok(())
+}

@@ -371,7 +371,11 @@ fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             };
             let text = format!(
                 "{name} counts {counts}, {other} counts {expected}: they run {} frames apart in an hour.",
-                if apart < 100.0 { format!("{apart:.1}") } else { format!("{apart:.0}") }
+                if apart < 100.0 {
+                    format!("{apart:.1}")
+                } else {
+                    format!("{apart:.0}")
+                }
             );
             let reason =
                 "Everything in a build that carries time must agree in rate and in drop mode.";

@@ -1,0 +1,28 @@
+//! The tables, one migration after the other. A migration that has shipped is never changed.
+
+use rusqlite_migration::{M, Migrations};
+
+const FIRST: &str = "
+CREATE TABLE production (
+    id       TEXT PRIMARY KEY,
+    name     TEXT NOT NULL,
+    revision INTEGER NOT NULL,
+    document TEXT NOT NULL,
+    deleted  INTEGER NOT NULL DEFAULT 0
+) STRICT;
+
+CREATE TABLE journal (
+    production TEXT NOT NULL REFERENCES production (id) ON DELETE CASCADE,
+    number     INTEGER NOT NULL,
+    title      TEXT NOT NULL,
+    commands   TEXT NOT NULL,
+    inverse    TEXT NOT NULL,
+    undone     INTEGER NOT NULL DEFAULT 0,
+    PRIMARY KEY (production, number)
+) STRICT, WITHOUT ROWID;
+";
+
+/// All of them, oldest first.
+pub fn migrations() -> Migrations<'static> {
+    Migrations::new(vec![M::up(FIRST)])
+}

@@ -1,0 +1,193 @@
+//! The store on real files: edits, undo across restarts, stale edits, damage.
+
+use std::path::PathBuf;
+use tempfile::TempDir;
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::demo;
+use west_rail_core::document::{Command, Production};
+use west_rail_store::{Store, StoreError};
+
+struct Bench {
+    folder: TempDir,
+}
+
+impl Bench {
+    fn new() -> Self {
+        Self {
+            folder: tempfile::tempdir().unwrap(),
+        }
+    }
+
+    fn path(&self) -> PathBuf {
+        self.folder.path().join("west-rail.sqlite")
+    }
+
+    fn open(&self) -> Store {
+        Store::open(&self.path()).unwrap()
+    }
+}
+
+fn night_pour() -> Production {
+    demo::productions().remove(0).1
+}
+
+fn rename(name: &str) -> Vec<Command> {
+    vec![Command::RenameProduction { name: name.into() }]
+}
+
+fn catalogue() -> &'static Catalogue {
+    Catalogue::shipped()
+}
+
+#[test]
+fn an_edit_is_there_after_a_restart_and_can_still_be_undone_and_redone() {
+    let bench = Bench::new();
+    let before = bench.open().create(&night_pour()).unwrap();
+    let after = bench
+        .open()
+        .edit(catalogue(), &before.id, 1, &rename("The Second Pour"))
+        .unwrap();
+    assert_eq!(
+        (after.revision, after.undo.as_deref(), after.redo.as_deref()),
+        (2, Some("Rename production"), None)
+    );
+
+    let undone = bench.open().undo(catalogue(), &before.id, 2).unwrap();
+    assert_eq!(undone.production, before.production);
+    assert_eq!(
+        (undone.revision, undone.undo, undone.redo.as_deref()),
+        (3, None, Some("Rename production"))
+    );
+
+    let redone = bench.open().redo(catalogue(), &before.id, 3).unwrap();
+    assert_eq!(redone.production, after.production);
+    assert_eq!(bench.open().get(&before.id).unwrap(), redone);
+}
+
+#[test]
+fn an_edit_on_an_old_revision_changes_nothing_and_brings_the_current_document() {
+    let bench = Bench::new();
+    let store = bench.open();
+    let kept = store.create(&night_pour()).unwrap();
+    store
+        .edit(catalogue(), &kept.id, 1, &rename("Theirs"))
+        .unwrap();
+    let StoreError::Stale(current) = store
+        .edit(catalogue(), &kept.id, 1, &rename("Ours"))
+        .unwrap_err()
+    else {
+        panic!("a stale edit went through")
+    };
+    assert_eq!(
+        (current.revision, current.production.name.as_str()),
+        (2, "Theirs")
+    );
+    assert_eq!(store.get(&kept.id).unwrap(), *current);
+}
+
+#[test]
+fn a_refused_command_takes_the_whole_edit_with_it() {
+    let bench = Bench::new();
+    let store = bench.open();
+    let kept = store.create(&night_pour()).unwrap();
+    let commands = [
+        rename("Half done"),
+        vec![Command::RemoveDevice {
+            build: "night".into(),
+            device: "nobody".into(),
+        }],
+    ]
+    .concat();
+    let error = store.edit(catalogue(), &kept.id, 1, &commands).unwrap_err();
+    assert_eq!(error.to_string(), "there is no device “nobody” here");
+    assert_eq!(store.get(&kept.id).unwrap(), kept);
+}
+
+#[test]
+fn a_new_edit_after_an_undo_ends_the_redo() {
+    let bench = Bench::new();
+    let store = bench.open();
+    let id = store.create(&night_pour()).unwrap().id;
+    store.edit(catalogue(), &id, 1, &rename("One")).unwrap();
+    store.undo(catalogue(), &id, 2).unwrap();
+    store.edit(catalogue(), &id, 3, &rename("Two")).unwrap();
+    assert!(matches!(
+        store.redo(catalogue(), &id, 4),
+        Err(StoreError::Nothing("redo"))
+    ));
+    store.undo(catalogue(), &id, 4).unwrap();
+    assert!(matches!(
+        store.undo(catalogue(), &id, 5),
+        Err(StoreError::Nothing("undo"))
+    ));
+}
+
+#[test]
+fn a_deleted_production_can_be_put_back_with_its_history() {
+    let bench = Bench::new();
+    let store = bench.open();
+    let id = store.create(&night_pour()).unwrap().id;
+    let edited = store.edit(catalogue(), &id, 1, &rename("Kept")).unwrap();
+    store.delete(&id).unwrap();
+    assert!(store.list().unwrap().is_empty());
+    assert!(matches!(store.get(&id), Err(StoreError::Missing(_))));
+    assert_eq!(store.restore(&id).unwrap(), edited);
+}
+
+#[test]
+fn copies_have_ids_of_their_own() {
+    let bench = Bench::new();
+    let store = bench.open();
+    let first = store.create(&night_pour()).unwrap();
+    let second = store.create(&night_pour()).unwrap();
+    let copy = store.duplicate(&first.id).unwrap();
+    assert_eq!(
+        (first.id.as_str(), second.id.as_str(), copy.id.as_str()),
+        ("the-night-pour", "the-night-pour-2", "the-night-pour-copy")
+    );
+    assert_eq!(copy.production.name, "The Night Pour (copy)");
+    assert_eq!(store.list().unwrap().len(), 3);
+}
+
+#[test]
+fn a_file_that_is_no_database_is_refused_and_left_alone() {
+    let bench = Bench::new();
+    std::fs::write(bench.path(), "not a database, but a letter to the producer").unwrap();
+    assert!(Store::open(&bench.path()).is_err());
+    assert!(
+        std::fs::read_to_string(bench.path())
+            .unwrap()
+            .starts_with("not a database")
+    );
+}
+
+/// The process dies in the middle of a transaction: what was acknowledged stays, the rest is gone.
+#[test]
+fn a_crash_loses_only_what_was_not_acknowledged() {
+    let bench = Bench::new();
+    let store = bench.open();
+    let kept = store.create(&night_pour()).unwrap();
+    store
+        .edit(catalogue(), &kept.id, 1, &rename("Acknowledged"))
+        .unwrap();
+    let crashed = tempfile::tempdir().unwrap();
+    {
+        let rival = rusqlite::Connection::open(bench.path()).unwrap();
+        rival
+            .execute_batch("BEGIN IMMEDIATE; UPDATE production SET name = 'lost', document = '{}';")
+            .unwrap();
+        // The files as a power cut would leave them, taken while the transaction is open.
+        for file in std::fs::read_dir(bench.folder.path()).unwrap() {
+            let file = file.unwrap();
+            std::fs::copy(file.path(), crashed.path().join(file.file_name())).unwrap();
+        }
+    }
+    let after = Store::open(&crashed.path().join("west-rail.sqlite"))
+        .unwrap()
+        .get(&kept.id)
+        .unwrap();
+    assert_eq!(
+        (after.production.name.as_str(), after.revision),
+        ("Acknowledged", 2)
+    );
+}
