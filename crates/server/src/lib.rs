@@ -1,1 +1,97 @@
+//! West Rail over HTTP: handlers that only translate between requests, the store and the core.
+//! Knows no rule of the job.
 
+mod api;
+mod events;
+mod frontend;
+mod guard;
+mod problem;
+
+pub use api::openapi;
+
+use axum::Router;
+use axum::extract::DefaultBodyLimit;
+use axum::http::{HeaderValue, header};
+use events::Events;
+use std::sync::Arc;
+use tokio::net::TcpListener;
+use tokio::sync::watch;
+use tower_http::compression::CompressionLayer;
+use tower_http::set_header::SetResponseHeaderLayer;
+use west_rail_core::catalogue::Catalogue;
+use west_rail_store::Store;
+
+/// What every handler sees.
+#[derive(Clone)]
+pub struct App {
+    store: Arc<Store>,
+    catalogue: &'static Catalogue,
+    events: Events,
+}
+
+/// The largest body of an edit, in bytes.
+pub const EDIT_BYTES: usize = 2_000_000;
+/// The largest production file that is taken, in bytes.
+pub const FILE_BYTES: usize = 20_000_000;
+
+const POLICY: &str = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; \
+                      font-src 'self'; connect-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'none'; \
+                      frame-ancestors 'none'";
+
+impl App {
+    /// An application over a data file. `stopping` turns true when the server is to end.
+    pub fn new(store: Store, stopping: watch::Receiver<bool>) -> Self {
+        Self {
+            store: Arc::new(store),
+            catalogue: Catalogue::shipped(),
+            events: Events::new(stopping),
+        }
+    }
+
+    /// Runs blocking work on the store off the async threads.
+    async fn with_store<T: Send + 'static>(
+        &self,
+        work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, west_rail_store::StoreError>
+        + Send
+        + 'static,
+    ) -> Result<T, problem::Problem> {
+        let (store, catalogue) = (self.store.clone(), self.catalogue);
+        let done = tokio::task::spawn_blocking(move || work(&store, catalogue)).await;
+        Ok(done.map_err(|_| {
+            problem::Problem::internal("the work was cut short; nothing was changed")
+        })??)
+    }
+}
+
+/// Every route, with its guards.
+pub fn router(app: App) -> Router {
+    let header =
+        |name, value| SetResponseHeaderLayer::overriding(name, HeaderValue::from_static(value));
+    Router::new()
+        .nest("/api", api::routes())
+        .fallback(frontend::serve)
+        .layer(DefaultBodyLimit::max(FILE_BYTES))
+        .layer(axum::middleware::from_fn(guard::same_host))
+        .layer(header(header::CONTENT_SECURITY_POLICY, POLICY))
+        .layer(header(header::X_CONTENT_TYPE_OPTIONS, "nosniff"))
+        .layer(header(header::REFERRER_POLICY, "no-referrer"))
+        .layer(CompressionLayer::new().gzip(true))
+        .with_state(app)
+}
+
+/// Serves until `stop` ends: open requests are answered, event streams are closed.
+pub async fn serve(
+    listener: TcpListener,
+    store: Store,
+    stop: impl Future<Output = ()> + Send + 'static,
+) -> std::io::Result<()> {
+    let (stopping, watched) = watch::channel(false);
+    let app = App::new(store, watched);
+    axum::serve(listener, router(app))
+        .with_graceful_shutdown(async move {
+            stop.await;
+            // Nobody is left to tell where there was no stream.
+            let _ = stopping.send(true);
+        })
+        .await
+}

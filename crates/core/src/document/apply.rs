@@ -37,14 +37,8 @@ pub enum Refusal {
         wanted: &'static str,
     },
     /// A socket has its lead already.
-    #[error(
-        "{port} already has a lead ({from} > {to}); take that one out first, or use another socket"
-    )]
-    Occupied {
-        port: PortRef,
-        from: PortRef,
-        to: PortRef,
-    },
+    #[error("{port} already has a lead ({lead}); take that one out first, or use another socket")]
+    Occupied { port: PortRef, lead: String },
     /// An output was asked for what it doesn't give.
     #[error("{at} doesn’t give {format}: it gives {gives}")]
     NotGiven {
@@ -401,16 +395,13 @@ impl Build {
         let occupied =
             |known: &&Connection| known.to == wanted.to || (!air && known.from == wanted.from);
         if let Some(known) = self.connections.iter().find(occupied) {
+            let lead = format!("{} > {}", known.from, known.to);
             let port = if known.to == wanted.to {
                 wanted.to
             } else {
                 wanted.from
             };
-            return Err(Refusal::Occupied {
-                port,
-                from: known.from.clone(),
-                to: known.to.clone(),
-            });
+            return Err(Refusal::Occupied { port, lead });
         }
         let id = self.free_connection_id();
         self.connections.push(Connection {
@@ -599,7 +590,7 @@ impl Build {
             Command::SetOutput { build, at, setting } => {
                 let port = self.port(catalogue, &at, Direction::Out)?;
                 if let Some(format) = setting.format
-                    && !(port.formats.hold(format) && !port.formats.is_open())
+                    && (port.formats.is_open() || !port.formats.hold(format))
                 {
                     let gives = if port.formats.is_open() {
                         "what comes in, unchanged".into()

@@ -1,0 +1,120 @@
+//! The check of a production file, for scripts and carts.
+
+use crate::{Failure, Outcome, files};
+use clap::Args;
+use serde::Serialize;
+use std::path::PathBuf;
+use std::process::ExitCode;
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::finding::{Finding, Severity};
+use west_rail_core::report::{ArrivalReport, RecordingReport, Report, Standing, Verdict, report};
+
+#[derive(Args)]
+pub struct CheckArguments {
+    /// The production file
+    file: PathBuf,
+    /// The build, by id or name; the first where not said
+    #[arg(long)]
+    build: Option<String>,
+}
+
+#[derive(Serialize)]
+struct Answer<'a> {
+    production: &'a str,
+    build: &'a str,
+    verdict: &'a Verdict,
+    findings: &'a [Finding],
+    arrivals: &'a [ArrivalReport],
+    recordings: &'a [RecordingReport],
+}
+
+/// Exit status 0 without stops, 1 with.
+pub fn check(arguments: &CheckArguments, json: bool) -> Outcome {
+    let production = files::read(&arguments.file)?.production;
+    let wanted = |name: &String| {
+        production
+            .builds
+            .iter()
+            .find(|build| build.id == *name || build.name == *name)
+    };
+    let build = match &arguments.build {
+        Some(name) => wanted(name).ok_or_else(|| {
+            let known: Vec<&str> = production
+                .builds
+                .iter()
+                .map(|build| build.id.as_str())
+                .collect();
+            Failure(format!(
+                "{}: there is no build “{name}”; there are {}",
+                arguments.file.display(),
+                known.join(", ")
+            ))
+        })?,
+        // A file without a build isn't read at all.
+        None => &production.builds[0],
+    };
+    let report = report(&production, &build.id, Catalogue::shipped());
+    let report = report.ok_or_else(|| Failure(format!("there is no build “{}”", build.id)))?;
+    if json {
+        let Report {
+            verdict,
+            findings,
+            arrivals,
+            recordings,
+            ..
+        } = &report;
+        let answer = Answer {
+            production: &production.name,
+            build: &build.id,
+            verdict,
+            findings,
+            arrivals,
+            recordings,
+        };
+        say!("{}", serde_json::to_string(&answer)?);
+    } else {
+        print(&production.name, &build.name, &report);
+    }
+    Ok(ExitCode::from(u8::from(report.verdict.stops > 0)))
+}
+
+fn print(production: &str, build: &str, report: &Report) {
+    say!(
+        "{production} · {build} · {}\n{}",
+        report.format,
+        report.verdict.text
+    );
+    for finding in &report.findings {
+        let severity = match finding.severity {
+            Severity::Stop => "stop",
+            Severity::Caution => "caution",
+            Severity::Note => "note",
+        };
+        say!(
+            "\n{severity} {}: {}\n  {}",
+            finding.code,
+            finding.text,
+            finding.reason
+        );
+        for fix in &finding.fixes {
+            say!("  fix: {}", fix.title);
+        }
+    }
+    say!("\nArrivals");
+    for row in &report.arrivals {
+        let standing = match row.standing {
+            Standing::Ok => "ok",
+            Standing::Caution => "caution",
+            Standing::Stop => "stop",
+        };
+        let picture = row.picture.as_ref().map_or_else(
+            || "nothing".into(),
+            |picture| format!("{}, {}", picture.format, picture.delay),
+        );
+        say!("  {standing:8}{}: {picture}", row.name);
+    }
+    say!("\nRecordings");
+    for row in &report.recordings {
+        say!("  {}", row.says);
+    }
+}

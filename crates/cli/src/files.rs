@@ -1,0 +1,94 @@
+//! Productions between a data file and the open file format.
+
+use crate::serve::open;
+use crate::{Failure, Outcome, default_data};
+use clap::Args;
+use std::io::Write;
+use std::path::{Path, PathBuf};
+use std::process::ExitCode;
+use west_rail_core::document::ProductionFile;
+
+#[derive(Args)]
+pub struct ExportArguments {
+    /// The production: its id or its name
+    production: String,
+    /// The data file
+    #[arg(long)]
+    data: Option<PathBuf>,
+}
+
+#[derive(Args)]
+pub struct ImportArguments {
+    /// The production file
+    file: PathBuf,
+    /// The data file
+    #[arg(long)]
+    data: Option<PathBuf>,
+}
+
+/// The largest production file that is read, in bytes: as the server takes them.
+const LARGEST: u64 = west_rail_server::FILE_BYTES as u64;
+
+pub fn export(arguments: &ExportArguments) -> Outcome {
+    let data = arguments.data.clone().unwrap_or_else(default_data);
+    if !data.exists() {
+        return Err(Failure(format!(
+            "{}: there is no such data file; name one with --data",
+            data.display()
+        )));
+    }
+    let store = open(&data)?;
+    let wanted = &arguments.production;
+    let entries = store.list()?;
+    let found = entries
+        .iter()
+        .find(|entry| entry.id == *wanted || entry.name == *wanted);
+    let entry = found.ok_or_else(|| {
+        let known: Vec<&str> = entries.iter().map(|entry| entry.id.as_str()).collect();
+        let known = if known.is_empty() {
+            "it holds none".into()
+        } else {
+            format!("it holds {}", known.join(", "))
+        };
+        Failure(format!(
+            "{}: there is no production “{wanted}”; {known}",
+            data.display()
+        ))
+    })?;
+    let text = ProductionFile::of(store.get(&entry.id)?.production).to_text();
+    std::io::stdout().write_all(text.as_bytes())?;
+    Ok(ExitCode::SUCCESS)
+}
+
+pub fn import(arguments: &ImportArguments, json: bool) -> Outcome {
+    let file = read(&arguments.file)?;
+    let kept =
+        open(&arguments.data.clone().unwrap_or_else(default_data))?.create(&file.production)?;
+    if json {
+        say!(
+            "{}",
+            serde_json::json!({ "id": kept.id, "name": kept.production.name })
+        );
+    } else {
+        say!("{} is kept as {}", kept.production.name, kept.id);
+    }
+    Ok(ExitCode::SUCCESS)
+}
+
+/// Reads a production file; the failure says where and why.
+pub fn read(path: &Path) -> Result<ProductionFile, Failure> {
+    let failure = |why: String| Failure(format!("{}: {why}", path.display()));
+    let size = std::fs::metadata(path)
+        .map_err(|error| failure(error.to_string()))?
+        .len();
+    if size > LARGEST {
+        let (size, most) = (size / 1_000_000, LARGEST / 1_000_000);
+        return Err(failure(format!(
+            "the file has {size} MB; production files are read up to {most} MB"
+        )));
+    }
+    let bytes = std::fs::read(path).map_err(|error| failure(error.to_string()))?;
+    let text = String::from_utf8(bytes)
+        .map_err(|_| failure("this isn’t text: a production file is JSON in UTF-8".into()))?;
+    ProductionFile::read(&text).map_err(|error| failure(error.to_string()))
+}

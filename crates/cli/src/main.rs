@@ -1,0 +1,109 @@
+//! `west-rail`: serve the application, run the demo, check a file, and calculate, without a
+//! browser. A bad argument is one clear line on standard error and exit status 2.
+
+/// Prints a line. A reader that has gone (`west-rail check … | head`) is no fault of ours.
+macro_rules! say {
+    ($($text:tt)*) => {{
+        use std::io::Write as _;
+        let _ = writeln!(std::io::stdout(), $($text)*);
+    }};
+}
+
+mod calculate;
+mod check;
+mod files;
+mod serve;
+
+use clap::{Parser, Subcommand};
+use std::path::PathBuf;
+use std::process::ExitCode;
+
+#[derive(Parser)]
+#[command(
+    name = "west-rail",
+    version,
+    about = "Map a camera package: what arrives where, whether it fits, how long it records"
+)]
+struct Arguments {
+    /// Print one JSON object instead of text
+    #[arg(long, global = true)]
+    json: bool,
+    #[command(subcommand)]
+    task: Task,
+}
+
+#[derive(Subcommand)]
+enum Task {
+    /// Serve the application from a data file
+    Serve(serve::ServeArguments),
+    /// Serve the application with the demo productions
+    Demo(serve::DemoArguments),
+    /// Check a production file: findings, arrivals, recordings
+    Check(check::CheckArguments),
+    /// What a picture needs on SDI and HDMI, and how far a coaxial lead carries it
+    Carry(calculate::CarryArguments),
+    /// How long a codec records on a card
+    RecordTime(calculate::RecordTimeArguments),
+    /// Write a production of a data file to standard output, as a file
+    Export(files::ExportArguments),
+    /// Read a production file into a data file
+    Import(files::ImportArguments),
+}
+
+/// One line that says what was wrong.
+pub struct Failure(pub String);
+
+impl<E: std::error::Error> From<E> for Failure {
+    fn from(error: E) -> Self {
+        Self(error.to_string())
+    }
+}
+
+type Outcome = Result<ExitCode, Failure>;
+
+/// Where productions are kept unless told otherwise: under the folder that the system keeps for
+/// programs' data, or beside where it was started.
+pub fn default_data() -> PathBuf {
+    let home = std::env::var_os("XDG_DATA_HOME").map(PathBuf::from);
+    let home = home
+        .or_else(|| std::env::var_os("HOME").map(|home| PathBuf::from(home).join(".local/share")));
+    home.unwrap_or_default()
+        .join("west-rail")
+        .join("west-rail.sqlite")
+}
+
+fn main() -> ExitCode {
+    let arguments = match Arguments::try_parse() {
+        Ok(arguments) => arguments,
+        Err(error) if !error.use_stderr() => {
+            // Help and version are answers, not errors.
+            let _ = error.print();
+            return ExitCode::SUCCESS;
+        }
+        Err(error) => {
+            let text = error.to_string();
+            let line: Vec<&str> = text
+                .lines()
+                .map(str::trim)
+                .take_while(|line| !line.starts_with("Usage:") && !line.starts_with("For more"))
+                .filter(|line| !line.is_empty())
+                .collect();
+            eprintln!("{}", line.join(" "));
+            return ExitCode::from(2);
+        }
+    };
+    let json = arguments.json;
+    let outcome = match arguments.task {
+        Task::Serve(arguments) => serve::serve(&arguments),
+        Task::Demo(arguments) => serve::demo(&arguments),
+        Task::Check(arguments) => check::check(&arguments, json),
+        Task::Carry(arguments) => calculate::carry(&arguments, json),
+        Task::RecordTime(arguments) => calculate::record_time(&arguments, json),
+        Task::Export(arguments) => files::export(&arguments),
+        Task::Import(arguments) => files::import(&arguments, json),
+    };
+    outcome.unwrap_or_else(|Failure(line)| {
+        eprintln!("error: {line}");
+        ExitCode::from(2)
+    })
+}

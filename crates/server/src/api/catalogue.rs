@@ -1,0 +1,30 @@
+//! The catalogue and the pages of the findings.
+
+use crate::App;
+use axum::Json;
+use axum::extract::State;
+use serde::Serialize;
+use utoipa::ToSchema;
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::finding::{CodePage, PAGES};
+
+/// What can be put to use, and what each finding means.
+#[derive(Serialize, ToSchema)]
+pub struct Reference {
+    /// Devices, leads, codecs, media.
+    catalogue: &'static Catalogue,
+    /// A page for each code.
+    findings: &'static [CodePage],
+    /// The largest production file that is taken, in bytes.
+    file_bytes: usize,
+}
+
+/// The catalogue, and what each finding means.
+#[utoipa::path(get, path = "/api/catalogue", tag = "catalogue", responses((status = 200, body = Reference)))]
+pub async fn all(State(app): State<App>) -> Json<Reference> {
+    Json(Reference {
+        catalogue: app.catalogue,
+        findings: PAGES,
+        file_bytes: crate::FILE_BYTES,
+    })
+}

@@ -1,0 +1,89 @@
+//! The API: REST with JSON, described by OpenAPI.
+
+mod body;
+mod catalogue;
+mod edits;
+mod productions;
+mod questions;
+mod sums;
+
+pub use productions::Workspace;
+
+use crate::problem::Problem;
+use crate::{App, EDIT_BYTES, events};
+use axum::extract::DefaultBodyLimit;
+use axum::response::{IntoResponse, Response};
+use axum::routing::{get, post};
+use axum::{Json, Router};
+use utoipa::OpenApi;
+
+/// Every route under `/api`.
+pub fn routes() -> Router<App> {
+    let large = Router::new().route("/productions/import", post(productions::import));
+    Router::new()
+        .route("/openapi.json", get(async || Json(openapi())))
+        .route("/catalogue", get(catalogue::all))
+        .route("/record-time", post(sums::record_time))
+        .route(
+            "/productions",
+            get(productions::list).post(productions::create),
+        )
+        .route(
+            "/productions/{id}",
+            get(productions::read).delete(productions::delete),
+        )
+        .route("/productions/{id}/restore", post(productions::restore))
+        .route("/productions/{id}/duplicate", post(productions::duplicate))
+        .route("/productions/{id}/file", get(productions::export))
+        .route("/productions/{id}/events", get(events::follow))
+        .route("/productions/{id}/commands", post(edits::edit))
+        .route("/productions/{id}/undo", post(edits::undo))
+        .route("/productions/{id}/redo", post(edits::redo))
+        .route("/productions/{id}/outlook", post(questions::outlook))
+        .route("/productions/{id}/inputs", get(questions::inputs))
+        .route("/productions/{id}/line", post(questions::line))
+        .layer(DefaultBodyLimit::max(EDIT_BYTES))
+        .merge(large)
+        .fallback(nothing_here)
+}
+
+async fn nothing_here() -> Response {
+    Problem::missing(
+        "there is nothing at this address of the API; /api/openapi.json lists what there is",
+    )
+    .into_response()
+}
+
+#[derive(OpenApi)]
+#[openapi(
+    info(
+        title = "West Rail",
+        description = "Maps the picture, sound, timecode and recording path of a camera package."
+    ),
+    paths(
+        catalogue::all,
+        sums::record_time,
+        productions::list,
+        productions::create,
+        productions::read,
+        productions::delete,
+        productions::restore,
+        productions::duplicate,
+        productions::export,
+        productions::import,
+        events::follow,
+        edits::edit,
+        edits::undo,
+        edits::redo,
+        questions::outlook,
+        questions::inputs,
+        questions::line,
+    ),
+    components(schemas(Problem, west_rail_core::document::ProductionFile))
+)]
+struct Description;
+
+/// The API's description.
+pub fn openapi() -> utoipa::openapi::OpenApi {
+    Description::openapi()
+}

@@ -1,0 +1,219 @@
+//! Productions: the list, reading, making, copying, deleting, files in and out.
+
+use super::body::{Body, Text};
+use crate::App;
+use crate::problem::Problem;
+use axum::Json;
+use axum::extract::{Path, Query, State};
+use axum::http::{StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use serde::{Deserialize, Serialize};
+use utoipa::{IntoParams, ToSchema};
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::document::{Command, Production, ProductionFile};
+use west_rail_core::report::{Report, report};
+use west_rail_store::{Entry, Kept};
+
+/// A production in the list.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Listed {
+    /// Its id, as in addresses.
+    id: String,
+    /// Its name.
+    name: String,
+    /// Its project format, in words.
+    format: String,
+    /// Its revision.
+    revision: u64,
+    /// Its builds.
+    builds: Vec<ListedBuild>,
+}
+
+/// A build in the list.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct ListedBuild {
+    id: String,
+    name: String,
+}
+
+/// A production with everything that follows from one of its builds: what every view shows.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct Workspace {
+    /// The production's id.
+    pub id: String,
+    /// Its revision: send it with the next edit.
+    pub revision: u64,
+    /// What people chose.
+    pub production: Production,
+    /// What follows.
+    pub report: Report,
+    /// What undo would take back.
+    pub undo: Option<String>,
+    /// What redo would do again.
+    pub redo: Option<String>,
+}
+
+/// Which build.
+#[derive(Deserialize, IntoParams)]
+pub struct BuildQuery {
+    /// The build's id; the first where not said.
+    build: Option<String>,
+}
+
+/// The name of a new production.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewProduction {
+    name: String,
+}
+
+impl Workspace {
+    /// The workspace of a build, or of the first one.
+    pub fn of(kept: Kept, build: Option<&str>, catalogue: &Catalogue) -> Result<Self, Problem> {
+        let build = match (build, kept.production.builds.first()) {
+            (Some(build), _) => build.to_string(),
+            (None, Some(first)) => first.id.clone(),
+            (None, None) => return Err(Problem::missing("the production has no build")),
+        };
+        let report = report(&kept.production, &build, catalogue);
+        let report = report.ok_or_else(|| {
+            Problem::missing(format!("there is no build “{build}” in this production"))
+        })?;
+        let Kept {
+            id,
+            revision,
+            production,
+            undo,
+            redo,
+        } = kept;
+        Ok(Self {
+            id,
+            revision,
+            production,
+            report,
+            undo,
+            redo,
+        })
+    }
+}
+
+impl From<Entry> for Listed {
+    fn from(entry: Entry) -> Self {
+        let Entry {
+            id,
+            name,
+            revision,
+            format,
+            builds,
+        } = entry;
+        let builds = builds
+            .into_iter()
+            .map(|(id, name)| ListedBuild { id, name })
+            .collect();
+        Self {
+            id,
+            name,
+            format,
+            revision,
+            builds,
+        }
+    }
+}
+
+/// All productions, by name.
+#[utoipa::path(get, path = "/api/productions", tag = "productions", responses((status = 200, body = Vec<Listed>)))]
+pub async fn list(State(app): State<App>) -> Result<Json<Vec<Listed>>, Problem> {
+    let entries = app.with_store(|store, _| store.list()).await?;
+    Ok(Json(entries.into_iter().map(Listed::from).collect()))
+}
+
+/// A new, empty production.
+#[utoipa::path(post, path = "/api/productions", tag = "productions", request_body = NewProduction,
+    responses((status = 201, body = Workspace), (status = 422, body = Problem)))]
+pub async fn create(
+    State(app): State<App>,
+    Body(new): Body<NewProduction>,
+) -> Result<Response, Problem> {
+    let kept = app
+        .with_store(move |store, catalogue| {
+            let rename = [Command::RenameProduction { name: new.name }];
+            let named = Production::named("New")
+                .edited(catalogue, &rename)?
+                .production;
+            store.create(&named)
+        })
+        .await?;
+    made(&app, kept)
+}
+
+/// One production with the report of one build.
+#[utoipa::path(get, path = "/api/productions/{id}", tag = "productions", params(BuildQuery),
+    responses((status = 200, body = Workspace), (status = 404, body = Problem)))]
+pub async fn read(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<BuildQuery>,
+) -> Result<Json<Workspace>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    Workspace::of(kept, query.build.as_deref(), app.catalogue).map(Json)
+}
+
+/// Takes a production off the list; it can be put back.
+#[utoipa::path(delete, path = "/api/productions/{id}", tag = "productions",
+    responses((status = 204), (status = 404, body = Problem)))]
+pub async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<StatusCode, Problem> {
+    app.with_store(move |store, _| store.delete(&id)).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Puts a deleted production back.
+#[utoipa::path(post, path = "/api/productions/{id}/restore", tag = "productions",
+    responses((status = 200, body = Workspace), (status = 404, body = Problem)))]
+pub async fn restore(
+    State(app): State<App>,
+    Path(id): Path<String>,
+) -> Result<Json<Workspace>, Problem> {
+    let kept = app.with_store(move |store, _| store.restore(&id)).await?;
+    Workspace::of(kept, None, app.catalogue).map(Json)
+}
+
+/// A copy of a production.
+#[utoipa::path(post, path = "/api/productions/{id}/duplicate", tag = "productions",
+    responses((status = 201, body = Workspace), (status = 404, body = Problem)))]
+pub async fn duplicate(
+    State(app): State<App>,
+    Path(id): Path<String>,
+) -> Result<Response, Problem> {
+    let kept = app.with_store(move |store, _| store.duplicate(&id)).await?;
+    made(&app, kept)
+}
+
+/// The production as a file, to keep or to send.
+#[utoipa::path(get, path = "/api/productions/{id}/file", tag = "productions",
+    responses((status = 200, body = ProductionFile), (status = 404, body = Problem)))]
+pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Response, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    // Ids are small letters, digits and hyphens: safe in a header.
+    let name = format!("attachment; filename=\"{}.west-rail.json\"", kept.id);
+    let headers = [
+        (header::CONTENT_TYPE, "application/json".to_string()),
+        (header::CONTENT_DISPOSITION, name),
+    ];
+    Ok((headers, ProductionFile::of(kept.production).to_text()).into_response())
+}
+
+/// A production from a file.
+#[utoipa::path(post, path = "/api/productions/import", tag = "productions", request_body = ProductionFile,
+    responses((status = 201, body = Workspace), (status = 413, body = Problem), (status = 422, body = Problem)))]
+pub async fn import(State(app): State<App>, Text(text): Text) -> Result<Response, Problem> {
+    let file = ProductionFile::read(&text).map_err(|error| Problem::refused(error.to_string()))?;
+    let kept = app
+        .with_store(move |store, _| store.create(&file.production))
+        .await?;
+    made(&app, kept)
+}
+
+fn made(app: &App, kept: Kept) -> Result<Response, Problem> {
+    let workspace = Workspace::of(kept, None, app.catalogue)?;
+    Ok((StatusCode::CREATED, Json(workspace)).into_response())
+}

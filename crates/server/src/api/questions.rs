@@ -1,0 +1,147 @@
+//! Questions that change nothing: what an edit would do, where an output fits, what a typed line
+//! means.
+
+use super::body::Body;
+use crate::App;
+use crate::problem::Problem;
+use axum::Json;
+use axum::extract::{Path, Query, State};
+use serde::{Deserialize, Serialize};
+use utoipa::{IntoParams, ToSchema};
+use west_rail_core::document::{Command, Completion, Handle, PortRef, complete, read_line};
+use west_rail_core::path::{Floor, candidates, resolve};
+use west_rail_core::report::{Outlook, outlook as compare, report};
+
+/// An edit to look ahead at.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Ahead {
+    /// The build to compare.
+    build: Handle,
+    /// What would be done.
+    commands: Vec<Command>,
+}
+
+/// Which output of which build.
+#[derive(Deserialize, IntoParams)]
+pub struct OutputQuery {
+    /// The build.
+    build: String,
+    /// The output, as typed: `a.sdi1`.
+    from: String,
+}
+
+/// An input, seen from an output.
+#[derive(Serialize, ToSchema)]
+pub struct InputReport {
+    /// The input.
+    #[schema(value_type = String)]
+    at: PortRef,
+    /// Its name and its device's: *SDI in of Director*.
+    name: String,
+    /// Whether it takes what the output gives.
+    fits: bool,
+    /// The reason.
+    reason: String,
+}
+
+/// A line typed for a build.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Line {
+    /// The build.
+    build: Handle,
+    /// What was typed so far.
+    line: String,
+}
+
+/// What a typed line means.
+#[derive(Serialize, ToSchema)]
+pub struct LineAnswer {
+    /// The commands that it asks for, where it is complete.
+    commands: Option<Vec<Command>>,
+    /// Where it isn't: what is wrong, and what is accepted.
+    misread: Option<String>,
+    /// Ways to go on.
+    completions: Vec<Completion>,
+}
+
+fn no_build(build: &str) -> Problem {
+    Problem::missing(format!("there is no build “{build}” in this production"))
+}
+
+/// What an edit would change, without making it.
+#[utoipa::path(post, path = "/api/productions/{id}/outlook", tag = "questions", request_body = Ahead,
+    responses((status = 200, body = Outlook), (status = 422, body = Problem)))]
+pub async fn outlook(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Body(ahead): Body<Ahead>,
+) -> Result<Json<Outlook>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let before = report(&kept.production, &ahead.build, app.catalogue)
+        .ok_or_else(|| no_build(&ahead.build))?;
+    let edited = kept.production.edited(app.catalogue, &ahead.commands);
+    let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
+    let after = report(&edited.production, &ahead.build, app.catalogue)
+        .ok_or_else(|| no_build(&ahead.build))?;
+    Ok(Json(compare(&before, &after)))
+}
+
+/// Every input for an output: those that fit first, the others with the reason why not.
+#[utoipa::path(get, path = "/api/productions/{id}/inputs", tag = "questions", params(OutputQuery),
+    responses((status = 200, body = Vec<InputReport>), (status = 404, body = Problem)))]
+pub async fn inputs(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<OutputQuery>,
+) -> Result<Json<Vec<InputReport>>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let build = kept
+        .production
+        .build(&query.build)
+        .ok_or_else(|| no_build(&query.build))?;
+    let from: PortRef = query
+        .from
+        .parse()
+        .map_err(|error| Problem::refused(format!("{error}")))?;
+    let floor = Floor::new(&kept.production, build, app.catalogue);
+    let output = floor
+        .find(&from)
+        .ok_or_else(|| Problem::missing(format!("there is no port “{from}” here")))?;
+    let resolved = resolve(&floor);
+    let found = candidates(&floor, &resolved, output)
+        .into_iter()
+        .map(|candidate| InputReport {
+            at: floor.name(candidate.port),
+            name: floor.spoken(candidate.port),
+            fits: candidate.fits,
+            reason: candidate.reason,
+        });
+    Ok(Json(found.collect()))
+}
+
+/// What a typed line means, and ways to go on with it.
+#[utoipa::path(post, path = "/api/productions/{id}/line", tag = "questions", request_body = Line,
+    responses((status = 200, body = LineAnswer), (status = 404, body = Problem)))]
+pub async fn line(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Body(line): Body<Line>,
+) -> Result<Json<LineAnswer>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let build = kept
+        .production
+        .build(&line.build)
+        .ok_or_else(|| no_build(&line.build))?;
+    let completions = complete(&line.line, &kept.production, build, app.catalogue);
+    let (commands, misread) = match read_line(&line.line, &kept.production, build, app.catalogue) {
+        Ok(typed) => (Some(typed.commands), None),
+        Err(misread) => (None, Some(misread.to_string())),
+    };
+    Ok(Json(LineAnswer {
+        commands,
+        misread,
+        completions,
+    }))
+}

@@ -1,0 +1,115 @@
+//! Errors as `application/problem+json` (RFC 9457), with a sentence that a person can act on.
+
+use crate::api::Workspace;
+use axum::http::{StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use serde::Serialize;
+use utoipa::ToSchema;
+use west_rail_store::StoreError;
+
+/// What went wrong.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct Problem {
+    /// Always `about:blank`: the status says the kind.
+    #[serde(rename = "type")]
+    pub kind: &'static str,
+    /// The kind in two words.
+    pub title: &'static str,
+    /// The HTTP status.
+    pub status: u16,
+    /// What was wrong and what is accepted.
+    pub detail: String,
+    /// With 412: the production as it is now.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub current: Option<Box<Workspace>>,
+}
+
+impl Problem {
+    fn new(status: StatusCode, title: &'static str, detail: impl Into<String>) -> Self {
+        Self {
+            kind: "about:blank",
+            title,
+            status: status.as_u16(),
+            detail: detail.into(),
+            current: None,
+        }
+    }
+
+    /// 400: the request itself can't be read.
+    pub fn unreadable(detail: impl Into<String>) -> Self {
+        Self::new(StatusCode::BAD_REQUEST, "Not understood", detail)
+    }
+
+    /// 403: from somewhere else.
+    pub fn forbidden(detail: impl Into<String>) -> Self {
+        Self::new(StatusCode::FORBIDDEN, "Not from here", detail)
+    }
+
+    /// 404.
+    pub fn missing(detail: impl Into<String>) -> Self {
+        Self::new(StatusCode::NOT_FOUND, "Not there", detail)
+    }
+
+    /// 413.
+    pub fn too_large(detail: impl Into<String>) -> Self {
+        Self::new(StatusCode::PAYLOAD_TOO_LARGE, "Too large", detail)
+    }
+
+    /// 422: it can be read but not be done.
+    pub fn refused(detail: impl Into<String>) -> Self {
+        Self::new(StatusCode::UNPROCESSABLE_ENTITY, "Can’t be done", detail)
+    }
+
+    /// 428: an edit without its revision.
+    pub fn no_revision() -> Self {
+        let detail =
+            "an edit says which revision it was made on: send If-Match with the revision in quotes";
+        Self::new(StatusCode::PRECONDITION_REQUIRED, "No revision", detail)
+    }
+
+    /// 412: made on an old revision; brings the current document.
+    pub fn stale(detail: impl Into<String>, current: Workspace) -> Self {
+        let problem = Self::new(StatusCode::PRECONDITION_FAILED, "Changed meanwhile", detail);
+        Self {
+            current: Some(Box::new(current)),
+            ..problem
+        }
+    }
+
+    /// 500: the fault is ours.
+    pub fn internal(detail: impl Into<String>) -> Self {
+        Self::new(StatusCode::INTERNAL_SERVER_ERROR, "Our fault", detail)
+    }
+}
+
+impl From<StoreError> for Problem {
+    fn from(error: StoreError) -> Self {
+        let detail = error.to_string();
+        match error {
+            StoreError::Missing(_) => Self::missing(detail),
+            StoreError::Refused(_) | StoreError::Nothing(_) => Self::refused(detail),
+            StoreError::Stale(kept) => Self::new(
+                StatusCode::PRECONDITION_FAILED,
+                "Changed meanwhile",
+                format!("{detail} (revision {})", kept.revision),
+            ),
+            StoreError::Database(_) | StoreError::Migration(_) | StoreError::Document(_) => {
+                tracing::error!("{detail}");
+                Self::internal(detail)
+            }
+        }
+    }
+}
+
+impl IntoResponse for Problem {
+    fn into_response(self) -> Response {
+        let status = StatusCode::from_u16(self.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
+        let body = serde_json::to_vec(&self).unwrap_or_default();
+        (
+            status,
+            [(header::CONTENT_TYPE, "application/problem+json")],
+            body,
+        )
+            .into_response()
+    }
+}
