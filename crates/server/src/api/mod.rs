@@ -41,6 +41,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/redo", post(edits::redo))
         .route("/productions/{id}/outlook", post(questions::outlook))
         .route("/productions/{id}/inputs", get(questions::inputs))
+        .route("/productions/{id}/formats", get(questions::formats))
         .route("/productions/{id}/line", post(questions::line))
         .layer(DefaultBodyLimit::max(EDIT_BYTES))
         .merge(large)
@@ -77,6 +78,7 @@ async fn nothing_here() -> Response {
         edits::redo,
         questions::outlook,
         questions::inputs,
+        questions::formats,
         questions::line,
     ),
     components(schemas(Problem, west_rail_core::document::ProductionFile))

@@ -8,7 +8,9 @@ use axum::Json;
 use axum::extract::{Path, Query, State};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
+use west_rail_core::catalogue::Direction;
 use west_rail_core::document::{Command, Completion, Handle, PortRef, complete, read_line};
+use west_rail_core::format::PictureFormat;
 use west_rail_core::path::{Floor, candidates, resolve};
 use west_rail_core::report::{Outlook, outlook as compare, report};
 
@@ -143,5 +145,51 @@ pub async fn line(
         commands,
         misread,
         completions,
+    }))
+}
+
+/// Which output of which build.
+#[derive(Deserialize, IntoParams)]
+pub struct PortQuery {
+    /// The build.
+    build: String,
+    /// The output.
+    at: String,
+}
+
+/// What an output can be set to.
+#[derive(Serialize, ToSchema)]
+pub struct FormatsReport {
+    /// In words: *up to 3840×2160p60 4:2:2 10-bit*.
+    words: String,
+    /// Each format, at the project's frame rate.
+    #[schema(value_type = Vec<String>)]
+    formats: Vec<PictureFormat>,
+}
+
+/// What an output can be set to, at the project's frame rate.
+#[utoipa::path(get, path = "/api/productions/{id}/formats", tag = "questions", params(PortQuery),
+    responses((status = 200, body = FormatsReport), (status = 404, body = Problem)))]
+pub async fn formats(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<PortQuery>,
+) -> Result<Json<FormatsReport>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let build = kept
+        .production
+        .build(&query.build)
+        .ok_or_else(|| no_build(&query.build))?;
+    let at: PortRef = query
+        .at
+        .parse()
+        .map_err(|error| Problem::refused(format!("{error}")))?;
+    let port = build
+        .port(app.catalogue, &at, Direction::Out)
+        .map_err(|refusal| Problem::missing(refusal.to_string()))?;
+    let formats = port.formats.formats_at(kept.production.format.rate);
+    Ok(Json(FormatsReport {
+        words: port.formats.in_words(),
+        formats,
     }))
 }

@@ -1,0 +1,140 @@
+import { useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import {
+  call,
+  type Asked,
+  type Command,
+  type FormatsReport,
+  type InputReport,
+  type LineAnswer,
+  type Listed,
+  type Outlook,
+  type RecordTime,
+  type Reference,
+  type Workspace,
+} from "./client";
+
+const at = (id: string) => `/productions/${encodeURIComponent(id)}`;
+const keys = {
+  list: ["productions"] as const,
+  production: (id: string) => ["production", id] as const,
+  build: (id: string, build: string) => ["production", id, build] as const,
+};
+
+export const useReference = () =>
+  useQuery({ queryKey: ["catalogue"], queryFn: () => call<Reference>("/catalogue"), staleTime: Infinity });
+
+export const useProductions = () => useQuery({ queryKey: keys.list, queryFn: () => call<Listed[]>("/productions") });
+
+/** Everything that changes the list, each followed by a look at the list. */
+export function useListActions() {
+  const client = useQueryClient();
+  const onSuccess = () => client.invalidateQueries({ queryKey: keys.list });
+  return {
+    create: useMutation({ mutationFn: (name: string) => call<Workspace>("/productions", { method: "POST", body: { name } }), onSuccess }),
+    duplicate: useMutation({ mutationFn: (id: string) => call<Workspace>(`${at(id)}/duplicate`, { method: "POST" }), onSuccess }),
+    remove: useMutation({ mutationFn: (id: string) => call<void>(at(id), { method: "DELETE" }), onSuccess }),
+    restore: useMutation({ mutationFn: (id: string) => call<Workspace>(`${at(id)}/restore`, { method: "POST" }), onSuccess }),
+    importFile: useMutation({ mutationFn: (text: string) => call<Workspace>("/productions/import", { method: "POST", text }), onSuccess }),
+    rename: useMutation({
+      mutationFn: ({ id, revision, build, name }: { id: string; revision: number; build: string; name: string }) =>
+        send(id, revision, build, [{ do: "rename-production", name }]),
+      onSuccess,
+    }),
+  };
+}
+
+export const useWorkspace = (id: string, build: string) =>
+  useQuery({
+    queryKey: keys.build(id, build),
+    queryFn: () => call<Workspace>(`${at(id)}?build=${encodeURIComponent(build)}`),
+    refetchOnWindowFocus: false,
+  });
+
+const send = (id: string, revision: number, build: string, commands: Command[]) =>
+  call<Workspace>(`${at(id)}/commands`, { method: "POST", revision, body: { build, commands } });
+
+export type Step = "undo" | "redo";
+
+/** One edit, or one step along the history, on a revision. */
+export const requestEdit = (id: string, build: string, revision: number, what: Command[] | Step) =>
+  typeof what === "string"
+    ? call<Workspace>(`${at(id)}/${what}`, { method: "POST", revision, body: { build } })
+    : send(id, revision, build, what);
+
+/** Keeps an answer, unless a newer one is there, and lets the other builds be read again. */
+export function keepWorkspace(client: QueryClient, id: string, build: string, next: Workspace) {
+  client.setQueryData<Workspace>(keys.build(id, build), (old) => (old && old.revision > next.revision ? old : next));
+  void client.invalidateQueries({ queryKey: keys.production(id), predicate: (query) => query.queryKey[2] !== build });
+  void client.invalidateQueries({ queryKey: keys.list });
+}
+
+/** Follows a production: other windows' edits are read when they are told. Returns whether the
+ *  server can be heard. */
+export function useFollow(id: string, build: string) {
+  const client = useQueryClient();
+  const [connected, setConnected] = useState(true);
+  useEffect(() => {
+    const source = new EventSource(`/api${at(id)}/events`);
+    const look = () => void client.invalidateQueries({ queryKey: keys.production(id) });
+    let lost = false;
+    source.onopen = () => {
+      setConnected(true);
+      if (lost) look();
+      lost = false;
+    };
+    source.onerror = () => {
+      lost = true;
+      setConnected(false);
+    };
+    source.addEventListener("revision", (event) => {
+      const known = client.getQueryData<Workspace>(keys.build(id, build));
+      if (!known || Number(event.data) !== known.revision) look();
+    });
+    return () => source.close();
+  }, [client, id, build]);
+  return connected;
+}
+
+export const useOutlook = (id: string, build: string, revision: number, commands: Command[] | undefined) =>
+  useQuery({
+    queryKey: ["outlook", id, build, revision, commands],
+    queryFn: () => call<Outlook>(`${at(id)}/outlook`, { method: "POST", body: { build, commands } }),
+    enabled: commands !== undefined,
+    retry: false,
+  });
+
+export const useInputs = (id: string, build: string, revision: number, from: string | undefined) =>
+  useQuery({
+    queryKey: ["inputs", id, build, revision, from],
+    queryFn: () => call<InputReport[]>(`${at(id)}/inputs?build=${encodeURIComponent(build)}&from=${encodeURIComponent(from ?? "")}`),
+    enabled: from !== undefined,
+    retry: false,
+  });
+
+export const useFormats = (id: string, build: string, revision: number, port: string) =>
+  useQuery({
+    queryKey: ["formats", id, build, revision, port],
+    queryFn: () => call<FormatsReport>(`${at(id)}/formats?build=${encodeURIComponent(build)}&at=${encodeURIComponent(port)}`),
+    placeholderData: (old) => old,
+    retry: false,
+  });
+
+export const useLine = (id: string, build: string, revision: number, line: string, open: boolean) =>
+  useQuery({
+    queryKey: ["line", id, build, revision, line],
+    queryFn: () => call<LineAnswer>(`${at(id)}/line`, { method: "POST", body: { build, line } }),
+    enabled: open,
+    placeholderData: (old) => old,
+    retry: false,
+  });
+
+export const useQuickSum = (asked: Asked) =>
+  useQuery({
+    queryKey: ["sum", asked],
+    queryFn: () => call<RecordTime>("/record-time", { method: "POST", body: asked }),
+    placeholderData: (old) => old,
+    retry: false,
+  });
+
+export const fileAddress = (id: string) => `/api${at(id)}/file`;

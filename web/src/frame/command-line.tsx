@@ -1,0 +1,113 @@
+import { Dialog } from "radix-ui";
+import { useState, type KeyboardEvent } from "react";
+import { useNavigate } from "react-router";
+import { useLine } from "../api/queries";
+import { Problem } from "../api/client";
+import { useWorkbench } from "./workbench";
+
+/** The command line: `a.sdi1 > dir.sdi`, with completion. What a line means is the core's business. */
+export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  const { id, build, workspace, edit, select } = useWorkbench();
+  const navigate = useNavigate();
+  const [line, setLine] = useState("");
+  const [picked, setPicked] = useState(-1);
+  const [refusal, setRefusal] = useState<string>();
+  const answer = useLine(id, build.id, workspace.revision, line, open);
+  const completions = answer.data?.completions ?? [];
+
+  function change(next: string) {
+    setLine(next);
+    setPicked(-1);
+    setRefusal(undefined);
+  }
+
+  async function run() {
+    const words = line.trim();
+    if (words === "path" || words === "record") {
+      void navigate(`/p/${id}/${build.id}/${words}`);
+      close();
+      return;
+    }
+    const commands = answer.data?.commands;
+    if (!commands || answer.isFetching) {
+      const first = completions[Math.max(picked, 0)];
+      if (first && first.line !== line) change(first.line);
+      else setRefusal(answer.data?.misread ?? "Not understood yet.");
+      return;
+    }
+    try {
+      await edit(commands);
+      const first = commands[0];
+      if (first?.do === "connect") select({ kind: "device", id: first.to.split(".")[0] ?? "" });
+      close();
+    } catch (error) {
+      setRefusal(error instanceof Problem ? error.message : String(error));
+    }
+  }
+
+  function close() {
+    change("");
+    onOpenChange(false);
+  }
+
+  function onKey(event: KeyboardEvent) {
+    event.stopPropagation();
+    const shown = completions[Math.max(picked, 0)];
+    if (event.key === "Enter") {
+      event.preventDefault();
+      if (picked >= 0 && shown && shown.line !== line) change(shown.line);
+      else void run();
+    } else if (event.key === "Tab" && shown && shown.line !== line) {
+      event.preventDefault();
+      change(shown.line);
+    } else if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+      event.preventDefault();
+      const step = event.key === "ArrowDown" ? 1 : -1;
+      if (completions.length) setPicked((now) => (now + step + completions.length) % completions.length);
+    }
+  }
+
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-sunk/50" />
+        <Dialog.Content className="fixed top-11 right-3 z-50 w-[min(520px,94vw)] border border-dim bg-ground shadow-2xl" aria-describedby="line-says">
+          <Dialog.Title className="sr-only">Command line</Dialog.Title>
+          <input
+            autoFocus
+            role="combobox"
+            aria-label="Command"
+            aria-expanded={completions.length > 0}
+            aria-controls="completions"
+            aria-activedescendant={picked >= 0 ? `completion-${picked}` : undefined}
+            autoComplete="off"
+            spellCheck={false}
+            value={line}
+            placeholder="a.sdi1 > dir.sdi"
+            onChange={(event) => change(event.target.value)}
+            onKeyDown={onKey}
+            className="w-full border-b border-rule bg-sunk px-3 py-2"
+          />
+          <p id="line-says" className={`px-3 py-1.5 text-small ${refusal ? "text-stop" : "text-dim"}`} role={refusal ? "alert" : undefined}>
+            {refusal ?? (answer.data?.commands ? "Enter does it." : (answer.data?.misread ?? "Type a connection, cut, format or add."))}
+          </p>
+          <ul id="completions" role="listbox" aria-label="Ways to go on" className="max-h-72 overflow-auto pb-1">
+            {completions.map((completion, number) => (
+              <li
+                key={completion.line}
+                id={`completion-${number}`}
+                role="option"
+                aria-selected={number === picked}
+                onClick={() => change(completion.line)}
+                className={`flex cursor-pointer justify-between gap-4 px-3 py-1 ${number === picked ? "bg-raised" : ""}`}
+              >
+                <span className="whitespace-nowrap">{completion.line}</span>
+                <span className="truncate text-dim">{completion.says}</span>
+              </li>
+            ))}
+          </ul>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

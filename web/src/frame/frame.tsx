@@ -1,0 +1,73 @@
+import { useState } from "react";
+import { NavLink, Outlet, useParams } from "react-router";
+import { useFollow, useReference, useWorkspace } from "../api/queries";
+import { SeverityMark } from "../ui/mark";
+import { CommandLine } from "./command-line";
+import { Failed } from "./failed";
+import { Head } from "./head";
+import { KeysSheet, useKeys } from "./keys";
+import { Notices } from "./notices";
+import { useWorkbench, WorkbenchProvider } from "./workbench";
+
+/** The frame around every view of a production. */
+export function Frame() {
+  const { production = "", build: buildId = "" } = useParams();
+  const workspace = useWorkspace(production, buildId);
+  const reference = useReference();
+  const connected = useFollow(production, buildId);
+  if (workspace.error) return <Failed sentence={workspace.error.message} />;
+  if (!workspace.data || !reference.data) return <Waiting />;
+  const build = workspace.data.production.builds.find((known) => known.id === buildId);
+  if (!build) return <Failed sentence={`There is no build “${buildId}” in this production.`} />;
+  return (
+    <WorkbenchProvider id={production} build={build} workspace={workspace.data} reference={reference.data}>
+      <Within connected={connected} />
+    </WorkbenchProvider>
+  );
+}
+
+/** Nothing for the first moments; then a word. */
+function Waiting() {
+  return (
+    <p role="status" className="animate-[appear_0s_0.3s_both] p-10 text-dim">
+      Reading the production…
+    </p>
+  );
+}
+
+function Within({ connected }: { connected: boolean }) {
+  const [line, setLine] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const { workspace } = useWorkbench();
+  useKeys({ openLine: () => setLine(true), openKeys: () => setKeys(true) });
+  const { stages } = workspace.report;
+  return (
+    <div className="flex h-full flex-col">
+      <Head connected={connected} openLine={() => setLine(true)} openKeys={() => setKeys(true)} />
+      <Notices />
+      <div className="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
+        <nav aria-label="Stages of the work" className="flex shrink-0 border-t border-rule md:w-20 md:flex-col md:border-t-0 md:border-r">
+          <Stage to="path" name="Path" worst={stages.path} />
+          <Stage to="record" name="Record" worst={stages.record} />
+        </nav>
+        <Outlet />
+      </div>
+      <CommandLine open={line} onOpenChange={setLine} />
+      <KeysSheet open={keys} onOpenChange={setKeys} />
+    </div>
+  );
+}
+
+function Stage({ to, name, worst }: { to: string; name: string; worst?: "stop" | "caution" | "note" | null }) {
+  return (
+    <NavLink
+      to={to}
+      className={({ isActive }) =>
+        `flex flex-1 items-center justify-between gap-1 border-l-2 px-2.5 py-2 md:flex-none ${isActive ? "border-accent bg-raised font-semibold" : "border-transparent text-dim hover:text-ink"}`
+      }
+    >
+      {name}
+      {worst && <SeverityMark severity={worst} word={false} />}
+    </NavLink>
+  );
+}

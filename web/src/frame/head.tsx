@@ -1,0 +1,111 @@
+import { Link, useNavigate } from "react-router";
+import { TypedField } from "../ui/field";
+import { SeverityMark } from "../ui/mark";
+import { Popover } from "radix-ui";
+import { ThemeSwitch } from "./theme";
+import { useWorkbench } from "./workbench";
+
+/** One line: what is open, its format, the verdict, the history, the command line. */
+export function Head({ connected, openLine, openKeys }: { connected: boolean; openLine: () => void; openKeys: () => void }) {
+  const { id, build, workspace, attempt, select, connect } = useWorkbench();
+  const navigate = useNavigate();
+  const { production, report, undo, redo } = workspace;
+  const { verdict } = report;
+  const worst = verdict.stops ? "stop" : verdict.cautions ? "caution" : verdict.notes ? "note" : "ok";
+  return (
+    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3 py-1.5">
+      <Link to="/" className="py-1 font-semibold tracking-wide" title="All productions">
+        West Rail
+      </Link>
+      <h1 className="text-body font-semibold">{production.name}</h1>
+      <select
+        aria-label="Build"
+        value={build.id}
+        onChange={(event) => void navigate(`/p/${id}/${event.target.value}/path`)}
+        className="max-w-44 border border-rule bg-sunk px-1 py-0.5"
+      >
+        {production.builds.map((known) => (
+          <option key={known.id} value={known.id}>
+            {known.name}
+          </option>
+        ))}
+      </select>
+      <ProjectFormat />
+      <button
+        type="button"
+        className="flex items-center gap-1.5 border border-rule px-2 py-0.5 hover:border-dim"
+        aria-label={`Verdict: ${verdict.text}. Show the findings`}
+        onClick={() => {
+          connect(undefined);
+          select(undefined);
+          document.getElementById("findings")?.focus();
+        }}
+      >
+        <SeverityMark severity={worst} word={false} />
+        <span data-testid="verdict">{verdict.text}</span>
+      </button>
+      <div className="ml-auto flex items-center gap-1">
+        {!connected && (
+          <span role="status" className="px-2 text-caution">
+            Server away, trying again
+          </span>
+        )}
+        <Step name="Undo" what={undo} onClick={() => attempt("undo")} />
+        <Step name="Redo" what={redo} onClick={() => attempt("redo")} />
+        <button type="button" onClick={openLine} className="border border-rule bg-sunk px-2 py-0.5 text-left text-dim hover:border-dim">
+          Type a command <kbd className="ml-2 font-sans text-small">/</kbd>
+        </button>
+        <button type="button" onClick={openKeys} className="px-2 py-1 text-dim hover:text-ink">
+          Keys
+        </button>
+        <ThemeSwitch />
+      </div>
+    </header>
+  );
+}
+
+function Step({ name, what, onClick }: { name: string; what?: string | null; onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      disabled={!what}
+      title={what ? `${name}: ${what}` : `Nothing to ${name.toLowerCase()}`}
+      onClick={onClick}
+      className="px-2 py-1 hover:underline disabled:text-dim disabled:opacity-60 disabled:no-underline"
+    >
+      {name}
+    </button>
+  );
+}
+
+/** The project format in words; opens to be typed anew. */
+function ProjectFormat() {
+  const { workspace, edit } = useWorkbench();
+  const { production, report } = workspace;
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="underline decoration-dim decoration-dotted underline-offset-3 hover:decoration-ink" aria-label={`Project format ${report.format}: change it`}>
+        {report.format}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content sideOffset={6} collisionPadding={12} className="z-50 w-80 space-y-3 border border-dim bg-raised p-3 shadow-2xl">
+          <TypedField
+            label="Project format"
+            value={production.format}
+            hint="As you would say it: UHD 25p, 2160p50, 1080i50 4:2:2 10-bit"
+            send={(typed) => edit([{ do: "set-project-format", format: typed }])}
+          />
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              checked={production.drop_frame ?? false}
+              onChange={(event) => void edit([{ do: "set-drop-frame", drop_frame: event.target.checked }]).catch(() => undefined)}
+            />
+            Drop frame, where the rate allows it
+          </label>
+          <p className="text-small text-dim">Timecode counts {report.timecode}. Outputs that aren’t set otherwise follow the project.</p>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

@@ -1,0 +1,153 @@
+import { useEffect, useRef } from "react";
+import { Sheet } from "../ui/sheet";
+import { useWorkbench } from "./workbench";
+import { neighbours } from "../path/trace";
+
+const KEYS: [string, string][] = [
+  ["Right, Left", "walk along the signal, downstream and upstream"],
+  ["Down, Up", "next and previous device"],
+  ["n, N", "next and previous finding"],
+  [".", "look at its first fix; again to apply it"],
+  ["c", "connect a free output of the selected device"],
+  ["a", "add a device"],
+  ["u, U", "undo, redo"],
+  ["/ or Ctrl-K", "type a command"],
+  ["Escape", "let go of what is selected"],
+  ["?", "these keys"],
+];
+
+export function KeysSheet({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  return (
+    <Sheet open={open} onOpenChange={onOpenChange} title="Keys" about="Everything can be done from the keyboard.">
+      <dl className="grid grid-cols-[8rem_1fr] gap-y-1.5">
+        {KEYS.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt className="font-semibold">{key}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Sheet>
+  );
+}
+
+/** Asks the view to open its sheet for adding a device. */
+export const ADD_DEVICE = "west-rail:add-device";
+
+/** The keys of the frame. They rest while something is being typed. */
+export function useKeys({ openLine, openKeys }: { openLine: () => void; openKeys: () => void }) {
+  const workbench = useWorkbench();
+  const latest = useRef(workbench);
+  latest.current = workbench;
+
+  useEffect(() => {
+    function onKey(event: KeyboardEvent) {
+      const { target } = event;
+      const typing = target instanceof HTMLElement && target.closest("input:not([type=checkbox]), select, textarea, [role=dialog]");
+      const line = (event.key === "k" && (event.ctrlKey || event.metaKey)) || (event.key === "/" && !typing);
+      if (line) {
+        event.preventDefault();
+        openLine();
+        return;
+      }
+      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (act(event.key, latest.current, openKeys)) event.preventDefault();
+    }
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [openLine, openKeys]);
+}
+
+type Bench = ReturnType<typeof useWorkbench>;
+
+/** Does what a key asks for; tells whether it asked for anything. */
+function act(key: string, bench: Bench, openKeys: () => void): boolean {
+  switch (key) {
+    case "?":
+      openKeys();
+      return true;
+    case "u":
+      bench.attempt("undo");
+      return true;
+    case "U":
+      bench.attempt("redo");
+      return true;
+    case "n":
+    case "N":
+      return walkFindings(bench, key === "n" ? 1 : -1);
+    case ".":
+      return firstFix(bench);
+    case "a":
+      window.dispatchEvent(new Event(ADD_DEVICE));
+      return true;
+    case "c":
+      return startConnecting(bench);
+    case "Escape":
+      bench.connect(undefined);
+      bench.setPreview(undefined);
+      bench.select(undefined);
+      return true;
+    case "ArrowRight":
+    case "ArrowLeft":
+    case "ArrowDown":
+    case "ArrowUp":
+      return walkDevices(bench, key);
+    default:
+      return false;
+  }
+}
+
+function walkFindings(bench: Bench, step: number): boolean {
+  const cards = [...document.querySelectorAll<HTMLElement>("[data-finding]")];
+  if (cards.length === 0 && bench.selection) {
+    bench.select(undefined);
+    return true;
+  }
+  const focused = document.activeElement?.closest<HTMLElement>("[data-finding]");
+  const now = focused ? cards.indexOf(focused) : step > 0 ? -1 : 0;
+  cards[(now + step + cards.length) % cards.length]?.focus();
+  return cards.length > 0;
+}
+
+function firstFix(bench: Bench): boolean {
+  const focused = document.activeElement?.closest<HTMLElement>("[data-finding]")?.dataset.finding;
+  const { findings } = bench.workspace.report;
+  const fix = (findings.find((finding) => finding.id === focused) ?? findings[0])?.fixes[0];
+  if (!fix) return false;
+  if (bench.preview && JSON.stringify(bench.preview) === JSON.stringify(fix)) bench.attempt(fix.commands);
+  else bench.setPreview(fix);
+  return true;
+}
+
+function startConnecting(bench: Bench): boolean {
+  const { selection, workspace, connect } = bench;
+  if (selection?.kind !== "device") return false;
+  const free = workspace.report.ports.find((port) => port.at.startsWith(`${selection.id}.`) && port.direction === "out" && !port.connected);
+  if (!free) return false;
+  connect(free.at);
+  return true;
+}
+
+function walkDevices(bench: Bench, key: string): boolean {
+  const { build, selection, select } = bench;
+  const active = document.activeElement;
+  if (active instanceof HTMLElement && active.closest("[data-scrolls]") && !active.closest("svg")) return false;
+  const first = build.placements[0];
+  if (!first) return false;
+  let next: string | undefined;
+  if (selection?.kind !== "device") {
+    const lead = selection && build.connections.find((known) => known.id === selection.id);
+    next = lead ? (key === "ArrowLeft" ? lead.from : lead.to).split(".")[0] : first.id;
+  } else if (key === "ArrowRight" || key === "ArrowLeft") {
+    next = neighbours(build, selection.id, key === "ArrowRight" ? "down" : "up")[0];
+  } else {
+    const order = build.units.flatMap((unit) => build.placements.filter((placement) => placement.unit === unit.id));
+    const now = order.findIndex((placement) => placement.id === selection.id);
+    next = order[now + (key === "ArrowDown" ? 1 : -1)]?.id;
+  }
+  if (next) {
+    select({ kind: "device", id: next });
+    document.getElementById(`device-${next}`)?.focus();
+  }
+  return true;
+}

@@ -1,0 +1,130 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
+import { useSearchParams } from "react-router";
+import { Problem, type Build, type Command, type Fix, type Reference, type Workspace } from "../api/client";
+import { keepWorkspace, requestEdit, type Step } from "../api/queries";
+
+export type Selection = { kind: "device" | "lead"; id: string };
+type Edit = Command[] | Step;
+
+interface Notice {
+  text: string;
+  /** An edit that wasn't made, to be made again as it was. */
+  again?: Edit;
+}
+
+interface Workbench {
+  id: string;
+  build: Build;
+  workspace: Workspace;
+  reference: Reference;
+  /** Sends an edit on the newest revision that is known here; fails with a Problem. */
+  edit: (what: Edit) => Promise<void>;
+  /** The same where nobody waits: what fails is shown as a notice. */
+  attempt: (what: Edit) => void;
+  notice: Notice | undefined;
+  dismiss: () => void;
+  selection: Selection | undefined;
+  select: (selection: Selection | undefined) => void;
+  /** The output that is being connected. */
+  connecting: string | undefined;
+  connect: (output: string | undefined) => void;
+  /** A fix whose outcome is being looked at. */
+  preview: Fix | undefined;
+  setPreview: (fix: Fix | undefined) => void;
+}
+
+const Context = createContext<Workbench | undefined>(undefined);
+
+export function useWorkbench(): Workbench {
+  const workbench = useContext(Context);
+  if (!workbench) throw new Error("this part stands outside a production");
+  return workbench;
+}
+
+interface Props {
+  id: string;
+  build: Build;
+  workspace: Workspace;
+  reference: Reference;
+  children: ReactNode;
+}
+
+export function WorkbenchProvider({ id, build, workspace, reference, children }: Props) {
+  const client = useQueryClient();
+  const [notice, setNotice] = useState<Notice>();
+  const [connecting, connect] = useState<string>();
+  const [preview, setPreview] = useState<Fix>();
+  const [search, setSearch] = useSearchParams();
+  const newest = useRef(workspace);
+  if (workspace.revision >= newest.current.revision || workspace.report.build !== newest.current.report.build) newest.current = workspace;
+  // Edits go one after the other, so that quick hands don't overtake themselves.
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+
+  const edit = useCallback(
+    (what: Edit) => {
+      const run = async () => {
+        try {
+          const next = await requestEdit(id, build.id, newest.current.revision, what);
+          newest.current = next;
+          keepWorkspace(client, id, build.id, next);
+          setNotice(undefined);
+          setPreview(undefined);
+        } catch (error) {
+          if (error instanceof Problem && error.current) {
+            newest.current = error.current;
+            keepWorkspace(client, id, build.id, error.current);
+            setNotice({ text: "Someone changed the production meanwhile, and you see their change now. Yours was not made; nothing of it is lost.", again: what });
+          } else {
+            setNotice({ text: error instanceof Error ? error.message : String(error) });
+          }
+          throw error;
+        }
+      };
+      const done = queue.current.then(run, run);
+      queue.current = done.catch(() => undefined);
+      return done;
+    },
+    [client, id, build.id],
+  );
+
+  const at = search.get("at");
+  const select = useCallback(
+    (next: Selection | undefined) => {
+      setSearch(
+        (old) => {
+          const params = new URLSearchParams(old);
+          if (next) params.set("at", `${next.kind}:${next.id}`);
+          else params.delete("at");
+          return params;
+        },
+        { replace: true },
+      );
+    },
+    [setSearch],
+  );
+
+  const value = useMemo<Workbench>(() => {
+    const [kind, name] = at?.split(":") ?? [];
+    const there = kind === "device" ? build.placements.some((placement) => placement.id === name) : build.connections.some((lead) => lead.id === name);
+    const selection = there && name && (kind === "device" || kind === "lead") ? ({ kind, id: name } as const) : undefined;
+    return {
+      id,
+      build,
+      workspace,
+      reference,
+      edit,
+      attempt: (what) => void edit(what).catch(() => undefined),
+      notice,
+      dismiss: () => setNotice(undefined),
+      selection,
+      select,
+      connecting,
+      connect,
+      preview,
+      setPreview,
+    };
+  }, [id, build, workspace, reference, edit, notice, at, select, connecting, preview]);
+
+  return <Context.Provider value={value}>{children}</Context.Provider>;
+}

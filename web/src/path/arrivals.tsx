@@ -1,0 +1,88 @@
+import type { ArrivalReport } from "../api/client";
+import { useWorkbench } from "../frame/workbench";
+import { Figure } from "../ui/figure";
+import { SeverityMark } from "../ui/mark";
+
+/** The arrivals board: the row is what a first assistant reads aloud. */
+export function ArrivalsBoard() {
+  const { workspace, selection, select } = useWorkbench();
+  const { arrivals } = workspace.report;
+  if (arrivals.length === 0) return <p className="p-3 text-dim">Screens and recorders stand here with what arrives at each. Add one to begin.</p>;
+  return (
+    <table className="w-full border-collapse text-left" aria-label="Arrivals">
+      <thead className="sticky top-0 z-10 bg-ground text-small text-dim max-md:hidden">
+        <tr>
+          {["Destination", "Arrives", "Late", "Beside it", "Needs", "Verdict"].map((name) => (
+            <th key={name} className="border-b border-rule px-2 py-1 font-normal">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {arrivals.map((row) => (
+          <Row
+            key={row.device}
+            row={row}
+            selected={selection?.kind === "device" && selection.id === row.device}
+            onSelect={() => select({ kind: "device", id: row.device })}
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolean; onSelect: () => void }) {
+  const { picture } = row;
+  const beside = [
+    picture && (picture.overlay ? "overlays" : "clean"),
+    picture?.look && "look",
+    row.sound > 0 && `${row.sound} ch`,
+    row.timecode && `TC ${row.timecode}`,
+    picture?.level && `level ${picture.level}`,
+  ].filter(Boolean);
+  return (
+    <tr
+      data-arrival={row.device}
+      className={`border-b border-rule align-top max-md:grid max-md:grid-cols-[1fr_auto] max-md:px-1 max-md:py-1.5 ${selected ? "bg-raised" : "hover:bg-raised/60"}`}
+    >
+      <th scope="row" className="px-2 py-1 font-semibold">
+        <button type="button" className="text-left hover:underline" onClick={onSelect}>
+          {row.name}
+        </button>
+        {row.source && <span className="block text-small font-normal text-dim">gets {row.source}</span>}
+      </th>
+      <td className="px-2 py-1 max-md:order-3 max-md:col-span-2">
+        {picture ? (
+          <>
+            <span className="whitespace-nowrap">{picture.format}</span>
+            {picture.inflated && <span className="block text-small text-caution">of a picture that is {picture.effective}</span>}
+          </>
+        ) : (
+          <span className="text-dim">nothing</span>
+        )}
+        {row.records && <span className="block text-small text-dim">records {row.records}</span>}
+      </td>
+      <td className="px-2 py-1 whitespace-nowrap max-md:hidden">
+        {picture && (
+          <Figure working={row.working} label={`Delay at ${row.name}`}>
+            {picture.delay}
+          </Figure>
+        )}
+      </td>
+      <td className="px-2 py-1 text-small text-dim max-md:order-4 max-md:col-span-2">{beside.join(", ")}</td>
+      <td className="px-2 py-1 text-small max-md:order-5 max-md:col-span-2">
+        {row.needs.map((need) => (
+          <span key={need.id} className="block">
+            <SeverityMark severity={need.met ? "ok" : "stop"} word={false} /> {need.asks}
+          </span>
+        ))}
+      </td>
+      <td className="px-2 py-1 max-md:order-2">
+        <SeverityMark severity={row.standing} />
+        {row.standing !== "ok" && <span className="sr-only">: {row.says}</span>}
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,208 @@
+import type { KeyboardEvent } from "react";
+import type { ConnectionReport, InputReport, Placement } from "../api/client";
+import { useWorkbench } from "../frame/workbench";
+import { SIGNALS } from "../ui/mark";
+import { DEVICE_WIDTH, HEADER, portY, rowsOf, useLayout, type Layout, type Point, type Rows } from "./layout";
+import { lightUp } from "./trace";
+
+const shorten = (text: string, most: number) => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
+
+/** The path map: it lays itself out; people say what is connected, not where boxes go. */
+export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
+  const { build, workspace, reference, selection, select, connecting } = useWorkbench();
+  const { report } = workspace;
+  const layout = useLayout(build, report);
+  if (!layout) return <p className="p-4 text-dim">Laying out the map…</p>;
+  const lit = lightUp(build, report, selection);
+  const rows = rowsOf(report);
+  const worst = new Map(report.devices.map((device) => [device.id, device.worst]));
+  const models = new Map(reference.catalogue.devices.map((device) => [device.id, device.name]));
+  const leads = new Map(report.connections.map((lead) => [lead.id, lead]));
+  const source = connecting?.split(".")[0];
+  const byDevice = (id: string) => inputs?.filter((input) => input.at.startsWith(`${id}.`)) ?? [];
+
+  return (
+    <svg
+      width={layout.width}
+      height={layout.height}
+      viewBox={`0 0 ${layout.width} ${layout.height}`}
+      role="group"
+      aria-label="Path map"
+      className="block select-none"
+      onClick={(event) => {
+        if (event.target === event.currentTarget) select(undefined);
+      }}
+    >
+      {layout.bands.map((band) => (
+        <g key={band.id} aria-hidden>
+          <line x1={0} x2={layout.width} y1={band.top} y2={band.top} stroke="var(--rule)" />
+          <text x={4} y={band.top + 13} className="fill-dim text-small">
+            {band.name}
+          </text>
+        </g>
+      ))}
+      {build.connections.map((lead) => {
+        const line = layout.leads.get(lead.id);
+        const measured = leads.get(lead.id);
+        if (!line || !measured) return null;
+        const dimmed = connecting !== undefined || (lit !== undefined && !lit.leads.has(lead.id));
+        return (
+          <Lead
+            key={lead.id}
+            line={line}
+            report={measured}
+            name={`${lead.from} to ${lead.to}`}
+            dimmed={dimmed}
+            selected={selection?.kind === "lead" && selection.id === lead.id}
+            onSelect={() => select({ kind: "lead", id: lead.id })}
+          />
+        );
+      })}
+      {build.placements.map((placement) => {
+        const own = byDevice(placement.id);
+        const fits = own.some((input) => input.fits);
+        const dimmed = connecting === undefined ? lit !== undefined && !lit.devices.has(placement.id) : placement.id !== source && inputs !== undefined && !fits;
+        return (
+          <DevicePlate
+            key={placement.id}
+            placement={placement}
+            model={models.get(placement.device) ?? placement.device}
+            says={connecting !== undefined && !fits ? own[0]?.reason : undefined}
+            rows={rows.get(placement.id)}
+            place={layout.devices.get(placement.id)}
+            worst={worst.get(placement.id) ?? undefined}
+            dimmed={dimmed}
+            selected={selection?.kind === "device" && selection.id === placement.id}
+            onSelect={() => select({ kind: "device", id: placement.id })}
+          />
+        );
+      })}
+    </svg>
+  );
+}
+
+const onPress = (act: () => void) => (event: KeyboardEvent) => {
+  if (event.key === "Enter" || event.key === " ") {
+    event.preventDefault();
+    act();
+  }
+};
+
+const WORST = { stop: "var(--stop)", caution: "var(--caution)", note: "var(--note)" };
+
+interface PlateProps {
+  placement: Placement;
+  model: string;
+  says?: string;
+  rows?: Rows;
+  place?: Layout["devices"] extends Map<string, infer Place> ? Place : never;
+  worst?: keyof typeof WORST;
+  dimmed: boolean;
+  selected: boolean;
+  onSelect: () => void;
+}
+
+function DevicePlate({ placement, model, says, rows, place, worst, dimmed, selected, onSelect }: PlateProps) {
+  if (!place) return null;
+  const port = (at: string) => at.split(".")[1] ?? at;
+  return (
+    <g
+      id={`device-${placement.id}`}
+      transform={`translate(${place.x} ${place.y})`}
+      role="button"
+      tabIndex={0}
+      aria-pressed={selected}
+      aria-label={`${placement.name}, ${model}${worst ? `, ${worst}` : ""}`}
+      opacity={dimmed ? 0.35 : 1}
+      className="cursor-pointer"
+      onClick={onSelect}
+      onKeyDown={onPress(onSelect)}
+    >
+      <title>{`${placement.name}: ${model}${says ? `: ${says}` : ""}`}</title>
+      <rect width={DEVICE_WIDTH} height={place.height} fill="var(--raised)" stroke={selected ? "var(--accent)" : "none"} strokeWidth={2} />
+      <line x1={0} x2={DEVICE_WIDTH} y1={0} y2={0} stroke={worst ? WORST[worst] : "var(--ink)"} strokeWidth={worst ? 3 : 1.5} />
+      {worst && <SeverityGlyph severity={worst} x={DEVICE_WIDTH - 14} y={7} />}
+      <text x={6} y={16} className="fill-ink text-body font-semibold">
+        {shorten(placement.name, worst ? 15 : 17)}
+      </text>
+      <text x={6} y={29} className="fill-dim text-small">
+        {shorten(says ?? model, 21)}
+      </text>
+      {rows?.inputs.map((at, row) => (
+        <text key={at} x={7} y={portY(row) + 4} className="fill-dim text-small">
+          {port(at)}
+        </text>
+      ))}
+      {rows?.outputs.map((at, row) => (
+        <text key={at} x={DEVICE_WIDTH - 7} y={portY(row) + 4} textAnchor="end" className="fill-dim text-small">
+          {port(at)}
+        </text>
+      ))}
+      {rows && <line x1={6} x2={DEVICE_WIDTH - 6} y1={HEADER - 2} y2={HEADER - 2} stroke="var(--rule)" />}
+    </g>
+  );
+}
+
+const GLYPHS = { stop: "M1 1h8v8h-8z", caution: "M5 .5 9.7 9.2H.3z", note: "M5 1a4 4 0 1 0 0 8 4 4 0 0 0 0-8z" };
+
+function SeverityGlyph({ severity, x, y }: { severity: keyof typeof WORST; x: number; y: number }) {
+  return <path d={GLYPHS[severity]} transform={`translate(${x} ${y})`} fill={WORST[severity]} />;
+}
+
+interface LeadProps {
+  line: Point[];
+  report: ConnectionReport;
+  name: string;
+  dimmed: boolean;
+  selected: boolean;
+  onSelect: () => void;
+}
+
+/** A lead: each kind of signal has its own stroke, and what flows is written along it. */
+function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
+  const [first = { x: 0, y: 0 }, second = first] = line;
+  const path = line.map((point, number) => `${number ? "L" : "M"}${point.x} ${point.y}`).join("");
+  const [kind = "picture"] = report.signals;
+  const { stroke } = SIGNALS[kind];
+  const [what = "", ...rest] = report.label.split(" · ");
+  const load = report.load ? `${rest.join(" ")} ${report.load.percent} %` : rest.join(" ");
+  const dead = report.label === "nothing";
+  const forward = second.x >= first.x;
+  const at = { x: first.x + (forward ? 6 : -6), y: first.y };
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={selected}
+      aria-label={`Lead ${name}: ${report.label}${report.worst ? `, ${report.worst}` : ""}`}
+      opacity={dimmed ? 0.22 : dead ? 0.6 : 1}
+      className="cursor-pointer"
+      onClick={onSelect}
+      onKeyDown={onPress(onSelect)}
+    >
+      <title>{`${name}: ${report.label}`}</title>
+      <path d={path} fill="none" stroke="transparent" strokeWidth={12} />
+      {selected && <path d={path} fill="none" stroke="var(--accent)" strokeWidth={8} opacity={0.35} />}
+      {kind === "timecode" ? (
+        <path d={path} fill="none" stroke={stroke} strokeWidth={3} strokeDasharray="0.1 6" strokeLinecap="round" />
+      ) : (
+        <path d={path} fill="none" stroke={stroke} strokeWidth={kind === "sound" ? 4 : 3} strokeLinejoin="round" />
+      )}
+      {kind === "sound" && <path d={path} fill="none" stroke="var(--ground)" strokeWidth={1.6} />}
+      {report.worst && <SeverityGlyph severity={report.worst} x={at.x + (forward ? 50 : -60)} y={at.y - 14} />}
+      <text x={at.x} y={at.y - 5} textAnchor={forward ? "start" : "end"} className="fill-ink text-small">
+        {what}
+      </text>
+      <text x={at.x} y={at.y + 13} textAnchor={forward ? "start" : "end"} className="text-small">
+        {report.signals.map((signal) => (
+          <tspan key={signal} fill={SIGNALS[signal].stroke} className="font-semibold">
+            {SIGNALS[signal].letter}
+          </tspan>
+        ))}
+        <tspan fill="var(--dim)" dx={4}>
+          {load}
+        </tspan>
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,92 @@
+import { useEffect, useState } from "react";
+import { useInputs } from "../api/queries";
+import { FindingsList } from "../findings/findings";
+import { ADD_DEVICE } from "../frame/keys";
+import { useWorkbench } from "../frame/workbench";
+import { Button } from "../ui/button";
+import { AddDevice } from "./add-device";
+import { ArrivalsBoard } from "./arrivals";
+import { ConnectPanel } from "./connect";
+import { DeviceInspector } from "./device-inspector";
+import { LeadInspector } from "./lead-inspector";
+import { PathMap } from "./map";
+
+/** The Path view: the map, the arrivals under it, the inspector or the findings beside it. */
+export function PathView() {
+  const { id, build, workspace, selection, connecting } = useWorkbench();
+  const [adding, setAdding] = useState(false);
+  const inputs = useInputs(id, build.id, workspace.revision, connecting);
+
+  useEffect(() => {
+    const open = () => setAdding(true);
+    window.addEventListener(ADD_DEVICE, open);
+    return () => window.removeEventListener(ADD_DEVICE, open);
+  }, []);
+
+  return (
+    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
+      <main className="flex min-w-0 flex-1 flex-col max-md:flex-none">
+        <div className="flex items-center gap-2 border-b border-rule px-3 py-1 max-md:hidden">
+          <Button onClick={() => setAdding(true)}>Add device</Button>
+          <Legend />
+        </div>
+        <div className="min-h-0 flex-[3] overflow-auto p-2 max-md:hidden" data-scrolls>
+          {build.placements.length === 0 ? <Empty onAdd={() => setAdding(true)} /> : <PathMap inputs={inputs.data} />}
+        </div>
+        <section aria-label="Arrivals board" tabIndex={0} data-scrolls className="min-h-0 flex-[2] overflow-auto border-t border-rule max-md:flex-none">
+          <ArrivalsBoard />
+        </section>
+      </main>
+      <aside aria-label="Inspector" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule md:w-[316px] md:border-l max-md:border-t max-md:overflow-visible">
+        {connecting !== undefined ? (
+          <ConnectPanel from={connecting} inputs={inputs.data} problem={inputs.error?.message} />
+        ) : selection?.kind === "device" ? (
+          <DeviceInspector key={selection.id} device={selection.id} />
+        ) : selection?.kind === "lead" ? (
+          <LeadInspector key={selection.id} lead={selection.id} />
+        ) : (
+          <FindingsList />
+        )}
+      </aside>
+      <AddDevice open={adding} onOpenChange={setAdding} />
+    </div>
+  );
+}
+
+function Empty({ onAdd }: { onAdd: () => void }) {
+  return (
+    <div className="p-8">
+      <p className="mb-3">The map shows what is plugged into what, and what runs through it.</p>
+      <Button strong onClick={onAdd}>
+        Add the first device
+      </Button>
+    </div>
+  );
+}
+
+/** How each kind of signal is drawn. */
+function Legend() {
+  return (
+    <ul aria-label="Strokes" className="ml-auto flex gap-4 text-small text-dim">
+      <li className="flex items-center gap-1.5">
+        <svg width="26" height="8" aria-hidden>
+          <path d="M0 4H26" stroke="var(--picture)" strokeWidth="3" />
+        </svg>
+        <span className="font-semibold text-picture">P</span> picture
+      </li>
+      <li className="flex items-center gap-1.5">
+        <svg width="26" height="8" aria-hidden>
+          <path d="M0 4H26" stroke="var(--sound)" strokeWidth="4" />
+          <path d="M0 4H26" stroke="var(--ground)" strokeWidth="1.6" />
+        </svg>
+        <span className="font-semibold text-sound">S</span> sound
+      </li>
+      <li className="flex items-center gap-1.5">
+        <svg width="26" height="8" aria-hidden>
+          <path d="M2 4H26" stroke="var(--timecode)" strokeWidth="3" strokeDasharray="0.1 6" strokeLinecap="round" />
+        </svg>
+        <span className="font-semibold text-timecode">T</span> timecode
+      </li>
+    </ul>
+  );
+}

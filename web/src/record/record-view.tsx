@@ -1,0 +1,172 @@
+import { Problem, type Device, type Placement, type RecordingReport, type RecordingSetting } from "../api/client";
+import { FindingsAt } from "../findings/findings";
+import { useWorkbench } from "../frame/workbench";
+import { Button } from "../ui/button";
+import { Choice, TypedField } from "../ui/field";
+import { Figure } from "../ui/figure";
+import { SeverityMark } from "../ui/mark";
+import { QuickSum } from "./quick-sum";
+
+/** The Record view: every recorder, its rate, its media, and what ends it first. */
+export function RecordView() {
+  const { build, workspace, reference } = useWorkbench();
+  const { recordings } = workspace.report;
+  const devices = new Map(reference.catalogue.devices.map((device) => [device.id, device]));
+  const axis = Math.max(1, ...recordings.filter((row) => row.format).map((row) => row.axis_seconds));
+  const able = build.placements.flatMap((placement) => {
+    const device = devices.get(placement.device);
+    return device?.records ? [{ placement, device }] : [];
+  });
+  const idle = able.filter(({ placement }) => !placement.settings?.recording);
+  return (
+    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
+      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+        <h2 className="mt-4 text-large font-semibold">Recorders</h2>
+        {recordings.length === 0 && <p className="my-2 text-dim">Nothing records in this build yet. Each recorder shows here how long it lasts and what ends it first.</p>}
+        {able.map(({ placement, device }) => {
+          const row = recordings.find((known) => known.device === placement.id);
+          return row ? <Recorder key={placement.id} row={row} placement={placement} device={device} axis={axis} /> : null;
+        })}
+        {idle.length > 0 && (
+          <section aria-label="Not recording" className="mt-6">
+            <h3 className="font-semibold">Not recording</h3>
+            <ul>
+              {idle.map(({ placement, device }) => (
+                <Idle key={placement.id} placement={placement} device={device} />
+              ))}
+            </ul>
+          </section>
+        )}
+      </main>
+      <aside aria-label="Quick sum" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[316px] md:border-l max-md:overflow-visible max-md:border-t">
+        <QuickSum />
+      </aside>
+    </div>
+  );
+}
+
+/** A count as typed. */
+function wholeNumber(typed: string): number {
+  if (!/^\d{1,4}$/.test(typed.trim())) throw new Problem(422, `“${typed}” isn’t a number of tracks: write it like 4`);
+  return Number(typed);
+}
+
+function useSetting(placement: Placement) {
+  const { build, edit } = useWorkbench();
+  const setting = placement.settings?.recording;
+  return (change: Partial<RecordingSetting> | null) => {
+    const next = change && { codec: "", media: [], ...setting, ...change };
+    return edit([{ do: "set-recording", build: build.id, device: placement.id, recording: next }]);
+  };
+}
+
+function Idle({ placement, device }: { placement: Placement; device: Device }) {
+  const set = useSetting(placement);
+  const codec = device.records?.codecs[0];
+  return (
+    <li className="flex items-center justify-between border-t border-rule py-1.5">
+      {placement.name}
+      {codec && (
+        <Button aria-label={`Record on ${placement.name}`} onClick={() => void set({ codec, media: [] }).catch(() => undefined)}>
+          Record
+        </Button>
+      )}
+    </li>
+  );
+}
+
+function Recorder({ row, placement, device, axis }: { row: RecordingReport; placement: Placement; device: Device; axis: number }) {
+  const { workspace, reference } = useWorkbench();
+  const set = useSetting(placement);
+  const quietly = (change: Partial<RecordingSetting> | null) => void set(change).catch(() => undefined);
+  const setting = placement.settings?.recording;
+  const { time } = row;
+  const findings = workspace.report.findings.filter((finding) => finding.at.device === row.device && /^[RS]/.test(finding.code));
+  const fitting = reference.catalogue.media.filter((medium) => device.records?.media.includes(medium.kind));
+  const codecs = reference.catalogue.codecs.filter((codec) => device.records?.codecs.includes(codec.id));
+  const slots = Array.from({ length: device.records?.slots ?? 1 }, (_, slot) => setting?.media[slot] ?? "");
+  const putIn = (slot: number, medium: string) => quietly({ media: slots.map((old, at) => (at === slot ? medium : old)).filter(Boolean) });
+  return (
+    <article aria-label={row.name} className="mt-3 border-t border-rule pt-2">
+      <header className="flex flex-wrap items-baseline gap-x-3">
+        <h3 className="font-semibold">{row.name}</h3>
+        {row.worst && <SeverityMark severity={row.worst} />}
+        <span className="text-dim">{row.format ?? "sound alone"}</span>
+        {row.truth && <span className="text-caution">{row.truth}</span>}
+        <span className="ml-auto text-large font-semibold" data-testid={`time-${row.device}`}>
+          {time ? (
+            <Figure working={time.working} label={`Record time of ${row.name}`}>
+              {time.label}
+            </Figure>
+          ) : (
+            "no time"
+          )}
+        </span>
+      </header>
+      <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-1 lg:grid-cols-4">
+        <Choice label="Codec" value={setting?.codec ?? ""} onChoose={(codec) => quietly({ codec })} options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))} />
+        {slots.map((medium, slot) => (
+          <Choice
+            key={slot}
+            label={slots.length > 1 ? `Slot ${slot + 1}` : "Card or drive"}
+            value={medium}
+            onChoose={(next) => putIn(slot, next)}
+            options={[{ value: "", label: "Empty" }, ...fitting.map((known) => ({ value: known.id, label: known.name }))]}
+          />
+        ))}
+        <TypedField
+          label={`Sound tracks (${row.tracks_fed} ${row.tracks_fed === 1 ? "channel arrives" : "channels arrive"})`}
+          value={String(row.tracks)}
+          send={async (typed) => set({ tracks: wholeNumber(typed) })}
+        />
+        {device.records?.sensor && (
+          <TypedField label="Records" value={setting?.format ?? row.format ?? ""} hint={setting?.format ? "Set on this body" : "Follows the project"} send={(typed) => set({ format: typed.trim() || null })} />
+        )}
+        <div>
+          <span className="block text-small text-dim">Data rate</span>
+          {time ? (
+            <Figure working={time.working} label={`Data rate of ${row.name}`}>
+              {time.rate_label}
+            </Figure>
+          ) : (
+            "none"
+          )}
+        </div>
+      </div>
+      <LimitBars row={row} axis={axis} />
+      <p className="mt-1 flex items-center gap-3 text-small text-dim">
+        <span>{row.says}.</span>
+        <button type="button" className="underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => quietly(null)}>
+          Stop recording on {row.name}
+        </button>
+      </p>
+      <FindingsAt findings={findings} />
+    </article>
+  );
+}
+
+/** What ends a recording, as bars on one time axis for all recorders; the shortest first. */
+function LimitBars({ row, axis }: { row: RecordingReport; axis: number }) {
+  const percent = (seconds: number) => Math.min(100, (seconds / axis) * 100);
+  return (
+    <ul className="mt-2 space-y-1" aria-label={`What ends ${row.name}`}>
+      {row.limits.map((limit, number) => (
+        <li key={limit.name} className="grid grid-cols-[5.5rem_1fr_5.5rem] items-center gap-2 text-small">
+          <span className={number === 0 ? "font-semibold" : "text-dim"}>{limit.name}</span>
+          <span className="relative h-3 bg-sunk">
+            <span className={`absolute inset-y-0 left-0 ${number === 0 ? "bg-ink" : "bg-dim/50"}`} style={{ width: `${percent(limit.seconds)}%` }} />
+            {row.need && (
+              <span className="absolute -inset-y-0.5 w-0.5 bg-caution" style={{ left: `${percent(row.need.seconds)}%` }} role="img" aria-label={`must last ${row.need.label}`} />
+            )}
+          </span>
+          <span className="text-right">{limit.label}</span>
+        </li>
+      ))}
+      {(row.need || row.change_at) && (
+        <li className="text-small text-dim">
+          {[row.need && `must last ${row.need.label}`, row.change_at && `change level after ${row.change_at.label}`].filter(Boolean).join("; ")}
+        </li>
+      )}
+    </ul>
+  );
+}

@@ -1,0 +1,123 @@
+import { useEffect, useId, useRef, useState, type KeyboardEvent } from "react";
+import { Problem } from "../api/client";
+
+interface Props {
+  label: string;
+  value: string;
+  /** Sends what was typed; fails with the sentence to show. */
+  send: (typed: string) => Promise<unknown>;
+  hint?: string;
+  choices?: string[];
+  hideLabel?: boolean;
+}
+
+/** A field that understands people: Enter or leaving it sends what was typed. A refused entry stays
+ *  as it was typed, with what is accepted; Escape goes back to what is set. */
+export function TypedField({ label, value, send, hint, choices, hideLabel }: Props) {
+  const [typed, setTyped] = useState<string>();
+  const [refusal, setRefusal] = useState<string>();
+  const sending = useRef(false);
+  const id = useId();
+  const shown = typed ?? value;
+
+  // What is set has changed under an untouched field: nothing of the person's is lost by showing it.
+  useEffect(() => {
+    if (typed === value) {
+      setTyped(undefined);
+      setRefusal(undefined);
+    }
+  }, [typed, value]);
+
+  async function commit() {
+    if (typed === undefined || typed === value || sending.current) return;
+    sending.current = true;
+    try {
+      await send(typed);
+      setTyped(undefined);
+      setRefusal(undefined);
+    } catch (error) {
+      setRefusal(error instanceof Problem ? error.message : String(error));
+    } finally {
+      sending.current = false;
+    }
+  }
+
+  function onKey(event: KeyboardEvent) {
+    event.stopPropagation();
+    if (event.key === "Enter") void commit();
+    if (event.key === "Escape") {
+      setTyped(undefined);
+      setRefusal(undefined);
+    }
+  }
+
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className={hideLabel ? "sr-only" : "block text-small text-dim"}>
+        {label}
+      </label>
+      <input
+        id={id}
+        value={shown}
+        list={choices ? `${id}-choices` : undefined}
+        aria-invalid={refusal !== undefined}
+        aria-describedby={refusal ? `${id}-refusal` : hint ? `${id}-hint` : undefined}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => void commit()}
+        onKeyDown={onKey}
+        className={`w-full border bg-sunk px-1.5 py-0.5 ${refusal ? "border-stop" : "border-rule focus:border-dim"}`}
+      />
+      {choices && (
+        <datalist id={`${id}-choices`}>
+          {choices.map((choice) => (
+            <option key={choice} value={choice} />
+          ))}
+        </datalist>
+      )}
+      {refusal ? (
+        <p id={`${id}-refusal`} role="alert" className="mt-0.5 text-small text-stop">
+          {refusal}
+        </p>
+      ) : (
+        hint && (
+          <p id={`${id}-hint`} className="mt-0.5 text-small text-dim">
+            {hint}
+          </p>
+        )
+      )}
+    </div>
+  );
+}
+
+/** One of several, named. */
+export function Choice({ label, value, options, onChoose, hideLabel }: {
+  label: string;
+  value: string;
+  options: { value: string; label: string }[];
+  onChoose: (value: string) => void;
+  hideLabel?: boolean;
+}) {
+  const id = useId();
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className={hideLabel ? "sr-only" : "block text-small text-dim"}>
+        {label}
+      </label>
+      <select
+        id={id}
+        value={value}
+        onChange={(event) => onChoose(event.target.value)}
+        onKeyDown={(event) => event.stopPropagation()}
+        className="w-full border border-rule bg-sunk px-1 py-0.5 focus:border-dim"
+      >
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}
