@@ -1,1 +1,22 @@
-fn main() {}
+//! The report of the demo (budget: well under a millisecond) and of generated floors (1,000
+//! devices: under 10 ms, growing no faster than n log n).
+
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::demo;
+use west_rail_core::report::report;
+
+fn main() {
+    divan::main();
+}
+
+#[divan::bench]
+fn demo_report(bencher: divan::Bencher) {
+    let production = demo::productions().remove(0).1;
+    bencher.bench(|| report(&production, "night", Catalogue::shipped()));
+}
+
+#[divan::bench(args = [10, 100, 1000])]
+fn floor_report(bencher: divan::Bencher, devices: usize) {
+    let production = demo::floor(devices);
+    bencher.bench(|| report(&production, "main", Catalogue::shipped()));
+}

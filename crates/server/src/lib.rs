@@ -16,7 +16,6 @@ use events::Events;
 use std::sync::Arc;
 use tokio::net::TcpListener;
 use tokio::sync::watch;
-use tower_http::compression::CompressionLayer;
 use tower_http::set_header::SetResponseHeaderLayer;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_store::Store;
@@ -75,7 +74,6 @@ pub fn router(app: App) -> Router {
         .layer(header(header::CONTENT_SECURITY_POLICY, POLICY))
         .layer(header(header::X_CONTENT_TYPE_OPTIONS, "nosniff"))
         .layer(header(header::REFERRER_POLICY, "no-referrer"))
-        .layer(CompressionLayer::new().gzip(true))
         .with_state(app)
 }
 

@@ -223,7 +223,7 @@ impl Store {
         self.transaction(|transaction| {
             let kept = current(transaction, id, revision)?;
             let commands = journal::take(transaction, id, step)?;
-            let edited = kept.production.edited(catalogue, &commands)?;
+            let edited = kept.production.stepped(catalogue, &commands)?;
             write(transaction, id, revision + 1, &edited.production)?;
             read(transaction, id)
         })

@@ -71,7 +71,11 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
           </Figure>
         )}
       </td>
-      <td className="px-2 py-1 text-small text-dim max-md:order-4 max-md:col-span-2">{beside.join(", ")}</td>
+      <td className="px-2 py-1 text-small text-dim max-md:order-4 max-md:col-span-2">{beside.map((part) => (
+          <span key={String(part)} className="mr-2 inline-block whitespace-nowrap">
+            {part}
+          </span>
+        ))}</td>
       <td className="px-2 py-1 text-small max-md:order-5 max-md:col-span-2">
         {row.needs.map((need) => (
           <span key={need.id} className="block">

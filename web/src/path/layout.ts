@@ -17,8 +17,10 @@ export interface Layout {
 
 export const DEVICE_WIDTH = 126;
 export const HEADER = 36;
-export const ROW = 15;
-const GAP = 88;
+const INPUT_ROW = 15;
+/** Outputs stand further apart: what flows is written on two lines at each. */
+const OUTPUT_ROW = 29;
+const GAP = 96;
 const BAND_TITLE = 18;
 
 export interface Rows {
@@ -38,7 +40,9 @@ export function rowsOf(report: Report): Map<string, Rows> {
   return rows;
 }
 
-export const portY = (row: number) => HEADER + row * ROW + ROW / 2;
+/** Where a port stands on its device, from the device's top. */
+export const inputY = (row: number) => HEADER + row * INPUT_ROW + 8;
+export const outputY = (row: number) => HEADER + row * OUTPUT_ROW + 8;
 
 const OPTIONS = {
   "elk.algorithm": "layered",
@@ -52,7 +56,7 @@ const OPTIONS = {
   "elk.layered.spacing.nodeNodeBetweenLayers": String(GAP),
   "elk.layered.spacing.edgeNodeBetweenLayers": "12",
   "elk.layered.spacing.edgeEdgeBetweenLayers": "9",
-  "elk.spacing.nodeNode": "12",
+  "elk.spacing.nodeNode": "10",
   "elk.spacing.edgeEdge": "9",
   "elk.spacing.edgeNode": "12",
 };
@@ -81,7 +85,7 @@ function graphOf(build: Build, report: Report): ElkNode {
       const port = (side: "WEST" | "EAST") => (at: string, row: number) => ({
         id: at,
         x: side === "WEST" ? 0 : DEVICE_WIDTH,
-        y: portY(row),
+        y: side === "WEST" ? inputY(row) : outputY(row),
         width: 0,
         height: 0,
         layoutOptions: { "elk.port.side": side },
@@ -89,7 +93,7 @@ function graphOf(build: Build, report: Report): ElkNode {
       children.push({
         id: placement.id,
         width: DEVICE_WIDTH,
-        height: HEADER + Math.max(inputs.length, outputs.length) * ROW + 4,
+        height: Math.max(inputY(inputs.length), outputY(outputs.length - 1) + INPUT_ROW) + 2,
         ports: [...inputs.map(port("WEST")), ...outputs.map(port("EAST"))],
         layoutOptions: {
           "elk.portConstraints": "FIXED_POS",

@@ -2,8 +2,11 @@ import type { KeyboardEvent } from "react";
 import type { ConnectionReport, InputReport, Placement } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { SIGNALS } from "../ui/mark";
-import { DEVICE_WIDTH, HEADER, portY, rowsOf, useLayout, type Layout, type Point, type Rows } from "./layout";
+import { DEVICE_WIDTH, HEADER, inputY, outputY, rowsOf, useLayout, type Layout, type Point, type Rows } from "./layout";
 import { lightUp } from "./trace";
+
+/** Keeps words legible where a line runs behind them. */
+const HALO = { paintOrder: "stroke", stroke: "var(--ground)", strokeWidth: 3 } as const;
 
 const shorten = (text: string, most: number) => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
 
@@ -34,12 +37,7 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
       }}
     >
       {layout.bands.map((band) => (
-        <g key={band.id} aria-hidden>
-          <line x1={0} x2={layout.width} y1={band.top} y2={band.top} stroke="var(--rule)" />
-          <text x={4} y={band.top + 13} className="fill-dim text-small">
-            {band.name}
-          </text>
-        </g>
+        <line key={band.id} x1={0} x2={layout.width} y1={band.top} y2={band.top} stroke="var(--rule)" />
       ))}
       {build.connections.map((lead) => {
         const line = layout.leads.get(lead.id);
@@ -58,6 +56,11 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
           />
         );
       })}
+      {layout.bands.map((band) => (
+        <text key={band.id} aria-hidden x={4} y={band.top + 13} className="fill-dim text-small" style={HALO}>
+          {band.name}
+        </text>
+      ))}
       {build.placements.map((placement) => {
         const own = byDevice(placement.id);
         const fits = own.some((input) => input.fits);
@@ -129,12 +132,12 @@ function DevicePlate({ placement, model, says, rows, place, worst, dimmed, selec
         {shorten(says ?? model, 21)}
       </text>
       {rows?.inputs.map((at, row) => (
-        <text key={at} x={7} y={portY(row) + 4} className="fill-dim text-small">
+        <text key={at} x={7} y={inputY(row) + 4} className="fill-dim text-small">
           {port(at)}
         </text>
       ))}
       {rows?.outputs.map((at, row) => (
-        <text key={at} x={DEVICE_WIDTH - 7} y={portY(row) + 4} textAnchor="end" className="fill-dim text-small">
+        <text key={at} x={DEVICE_WIDTH - 7} y={outputY(row) + 4} textAnchor="end" className="fill-dim text-small">
           {port(at)}
         </text>
       ))}
@@ -190,10 +193,10 @@ function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
       )}
       {kind === "sound" && <path d={path} fill="none" stroke="var(--ground)" strokeWidth={1.6} />}
       {report.worst && <SeverityGlyph severity={report.worst} x={at.x + (forward ? 50 : -60)} y={at.y - 14} />}
-      <text x={at.x} y={at.y - 5} textAnchor={forward ? "start" : "end"} className="fill-ink text-small">
+      <text x={at.x} y={at.y - 5} textAnchor={forward ? "start" : "end"} className="fill-ink text-small" style={HALO}>
         {what}
       </text>
-      <text x={at.x} y={at.y + 13} textAnchor={forward ? "start" : "end"} className="text-small">
+      <text x={at.x} y={at.y + 13} textAnchor={forward ? "start" : "end"} className="text-small" style={HALO}>
         {report.signals.map((signal) => (
           <tspan key={signal} fill={SIGNALS[signal].stroke} className="font-semibold">
             {SIGNALS[signal].letter}

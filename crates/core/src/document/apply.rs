@@ -80,16 +80,40 @@ pub struct Edited {
     pub inverse: Vec<Command>,
 }
 
+/// How much a command is checked.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Strictness {
+    /// That what it names is there, and that the gear can do it.
+    Able,
+    /// That what it names is there.
+    There,
+}
+
 impl Production {
     /// The production after `commands`, all of them or none, and what takes them back.
     pub fn edited(&self, catalogue: &Catalogue, commands: &[Command]) -> Result<Edited, Refusal> {
         if commands.len() > Limits::COMMANDS {
             return Err(Refusal::TooMany("single edit takes at most 500 commands"));
         }
+        self.changed(catalogue, commands, Strictness::Able)
+    }
+
+    /// The production after commands of its own history, undone or redone. What was so once may be
+    /// so again, even where the gear could not do it: the check says that.
+    pub fn stepped(&self, catalogue: &Catalogue, commands: &[Command]) -> Result<Edited, Refusal> {
+        self.changed(catalogue, commands, Strictness::There)
+    }
+
+    fn changed(
+        &self,
+        catalogue: &Catalogue,
+        commands: &[Command],
+        strictness: Strictness,
+    ) -> Result<Edited, Refusal> {
         let mut production = self.clone();
         let mut inverse = Vec::new();
         for command in commands {
-            inverse.push(production.apply(catalogue, command)?);
+            inverse.push(production.apply(catalogue, command, strictness)?);
         }
         inverse.reverse();
         Ok(Edited {
@@ -99,7 +123,12 @@ impl Production {
     }
 
     /// Applies one command and returns its inverse.
-    fn apply(&mut self, catalogue: &Catalogue, command: &Command) -> Result<Command, Refusal> {
+    fn apply(
+        &mut self,
+        catalogue: &Catalogue,
+        command: &Command,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
         use std::mem::replace;
         Ok(match command.clone() {
             Command::RenameProduction { name } => {
@@ -107,7 +136,7 @@ impl Production {
                 Command::RenameProduction { name }
             }
             Command::SetProjectFormat { format } => {
-                if format.bits == Depth::SIXTEEN {
+                if format.bits == Depth::SIXTEEN && strictness == Strictness::Able {
                     return Err(Refusal::CannotDo {
                         device: "The project".into(),
                         why: "16 bits don’t travel on SDI; choose 8, 10 or 12".into(),
@@ -166,7 +195,7 @@ impl Production {
             } => {
                 let old = self
                     .build_mut(&build)?
-                    .set_recording(catalogue, &device, recording)?;
+                    .set_recording(catalogue, &device, recording, strictness)?;
                 Command::SetRecording {
                     build,
                     device,
@@ -175,7 +204,7 @@ impl Production {
             }
             other => {
                 let id = other.build().unwrap_or_default().to_string();
-                self.build_mut(&id)?.apply(catalogue, other)?
+                self.build_mut(&id)?.apply(catalogue, other, strictness)?
             }
         })
     }
@@ -427,9 +456,13 @@ impl Build {
         catalogue: &Catalogue,
         handle: &str,
         recording: Option<RecordingSetting>,
+        strictness: Strictness,
     ) -> Result<Option<RecordingSetting>, Refusal> {
         let placement = self.placement_mut(handle)?;
-        if let Some(wanted) = &recording {
+        if let Some(wanted) = recording
+            .as_ref()
+            .filter(|_| strictness == Strictness::Able)
+        {
             let cannot = |why: String| Refusal::CannotDo {
                 device: placement.name.clone(),
                 why,
@@ -487,7 +520,12 @@ impl Build {
     }
 
     /// The commands that change only what is inside one build.
-    fn apply(&mut self, catalogue: &Catalogue, command: Command) -> Result<Command, Refusal> {
+    fn apply(
+        &mut self,
+        catalogue: &Catalogue,
+        command: Command,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
         use std::mem::replace;
         Ok(match command {
             Command::AddUnit { build, name } => {
@@ -571,9 +609,9 @@ impl Build {
                 lead,
                 length,
             } => {
-                catalogue
-                    .lead(&lead)
-                    .ok_or_else(|| missing("lead in the catalogue", &lead))?;
+                if strictness == Strictness::Able && catalogue.lead(&lead).is_none() {
+                    return Err(missing("lead in the catalogue", &lead));
+                }
                 let at = self.connection_position(&connection)?;
                 let found = &mut self.connections[at];
                 let (lead, length) = (
@@ -590,6 +628,7 @@ impl Build {
             Command::SetOutput { build, at, setting } => {
                 let port = self.port(catalogue, &at, Direction::Out)?;
                 if let Some(format) = setting.format
+                    && strictness == Strictness::Able
                     && (port.formats.is_open() || !port.formats.hold(format))
                 {
                     let gives = if port.formats.is_open() {
@@ -759,7 +798,7 @@ impl Build {
             if self
                 .connections
                 .iter()
-                .any(|known| known.id == connection.id || known.to == connection.to)
+                .any(|known| known.id == connection.id)
             {
                 return Err(Refusal::Taken(connection.id.clone()));
             }

@@ -83,7 +83,9 @@ impl ProductionFile {
                 serde_json::error::Category::Eof if !text.trim().is_empty() => {
                     FileError::CutOff { line, column }
                 }
-                serde_json::error::Category::Data => FileError::OtherKind,
+                _ if serde_json::from_str::<serde::de::IgnoredAny>(text).is_ok() => {
+                    FileError::OtherKind
+                }
                 _ => FileError::NotJson {
                     reason: format!("it isn’t JSON (line {line}, column {column})"),
                 },

@@ -4,7 +4,9 @@
 use super::{Facts, Fix};
 use crate::carriage::Margin;
 use crate::carriage::connector::Wire;
-use crate::catalogue::{Direction, InternalPath, Lead, Medium, Port, SignalKind, Via, nearest_of};
+use crate::catalogue::{
+    DeviceKind, Direction, InternalPath, Lead, Medium, Port, SignalKind, Via, nearest_of,
+};
 use crate::document::{Command, KitLine, PortRef, RecordingSetting, handle_from};
 use crate::format::{PictureFormat, Quality};
 use crate::path::{ConnectionIx, PortIx, candidates, hops_to, lead_limits, port_takes_rate};
@@ -255,7 +257,8 @@ pub(super) fn converter(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
         .iter()
         .filter(|line| line.quantity > floor.build.devices_used(&line.item));
     let mut found = Vec::new();
-    for device in spare.filter_map(|line| floor.catalogue.device(&line.item)) {
+    let devices = spare.filter_map(|line| floor.catalogue.device(&line.item));
+    for device in devices.filter(|device| device.kind == DeviceKind::Converter) {
         let ways = device
             .paths
             .iter()
@@ -448,7 +451,7 @@ pub(super) fn feed(facts: &Facts, placement: usize) -> Vec<Fix> {
     }
     let unit = &floor.build.placements[placement].unit;
     let free = (0..floor.ports.len()).filter(|port| {
-        floor.out_of[*port].is_empty()
+        !floor.occupied[*port]
             && floor.ports[*port].placement != placement
             && facts.resolved.signals[*port].picture.is_some()
     });
@@ -614,6 +617,27 @@ fn set_recording(
             tracks: 0,
         });
     change(&mut setting);
+    // What else is set is brought within what the recorder can do, so that the fix goes through.
+    if let Some(ability) =
+        facts.floor.devices[recording.placement].and_then(|device| device.records.as_ref())
+    {
+        if !ability.codecs.contains(&setting.codec) {
+            setting.codec = ability.codecs.first().cloned().unwrap_or_default();
+        }
+        let fits = |id: &String| {
+            facts
+                .floor
+                .catalogue
+                .medium(id)
+                .is_some_and(|medium| ability.media.contains(&medium.kind))
+        };
+        setting.media.retain(fits);
+        setting.media.truncate(ability.slots);
+        setting.tracks = setting.tracks.min(ability.tracks);
+        setting.format = setting
+            .format
+            .filter(|format| ability.sensor && ability.formats.hold(*format));
+    }
     let command = Command::SetRecording {
         build: build(facts),
         device: placement.id.clone(),
@@ -623,6 +647,20 @@ fn set_recording(
         title: title.into(),
         commands: vec![command],
     }
+}
+
+/// The first codec that the recorder has.
+pub(super) fn own_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
+    let ability = facts.floor.devices[recording.placement]?.records.as_ref()?;
+    let codec = facts.floor.catalogue.codec(ability.codecs.first()?)?;
+    let title = format!(
+        "Record {} on {}",
+        codec.name,
+        facts.device(recording.placement)
+    );
+    Some(set_recording(facts, recording, &title, |setting| {
+        setting.codec = codec.id.clone()
+    }))
 }
 
 pub(super) fn recordable(facts: &Facts, recording: &Recording) -> Option<Fix> {
@@ -785,14 +823,13 @@ pub(super) fn sound(facts: &Facts, recording: &Recording, arrive: usize) -> Vec<
             .flat_map(move |device| device.ports_facing(Direction::In))
             .filter_map(move |port| floor.port_of(placement, &port.id))
     });
-    let free = inputs.filter(|port| {
-        floor.ports[*port].port.wire == Wire::Analogue && floor.into[*port].is_none()
-    });
+    let free = inputs
+        .filter(|port| floor.ports[*port].port.wire == Wire::Analogue && !floor.occupied[*port]);
     let mut outputs = (0..floor.ports.len()).filter(|port| {
         let node = floor.ports[*port].port;
         node.direction == Direction::Out
             && node.wire == Wire::Analogue
-            && floor.out_of[*port].is_empty()
+            && !floor.occupied[*port]
             && !facts.resolved.signals[*port].sound.is_empty()
     });
     let joins = |output: PortIx, input: PortIx| {

@@ -22,6 +22,7 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
                 .map(|problem| of_recording(facts, recording, problem)),
         );
     }
+    found.extend(unknown_codecs(facts));
     super::needs::judge(facts, &mut found);
     found.sort_by_key(|finding| std::cmp::Reverse(finding.severity));
     found
@@ -385,6 +386,31 @@ fn of_path(facts: &Facts, problem: &Problem) -> Finding {
     }
 }
 
+/// Recorders that are set to a codec which nobody knows.
+fn unknown_codecs<'f>(facts: &'f Facts) -> impl Iterator<Item = Finding> + 'f {
+    let placements = facts.floor.build.placements.iter().enumerate();
+    placements.filter_map(|(placement, known)| {
+        let codec = &known.settings.recording.as_ref()?.codec;
+        let unknown = facts.floor.devices[placement].is_some()
+            && facts.floor.catalogue.codec(codec).is_none();
+        unknown.then(|| {
+            let text = format!(
+                "{} is set to record “{codec}”, which isn’t in the catalogue.",
+                known.name
+            );
+            let reason = "Its data rate isn’t known; choose a codec in the Record view.";
+            Finding::on_device(
+                facts,
+                Code::UnknownDevice,
+                Severity::Stop,
+                placement,
+                text,
+                reason,
+            )
+        })
+    })
+}
+
 fn bad_connection(facts: &Facts, connection: ConnectionIx, what: &str) -> Finding {
     let known = &facts.floor.build.connections[connection];
     let text = format!("The connection {} > {} {what}.", known.from, known.to);
@@ -472,6 +498,18 @@ fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProblem) -
                 format!("It records {records}."),
             )
             .with(fix::recordable(facts, recording))
+        }
+        RecordProblem::CodecNotRecorded => {
+            let text = format!("{name} doesn’t record {}.", recording.codec.name);
+            let ability = facts.floor.devices[placement].and_then(|device| device.records.as_ref());
+            let known = ability.map_or_else(String::new, |ability| list(&ability.codecs));
+            on(
+                Code::FormatNotRecorded,
+                Severity::Stop,
+                text,
+                format!("It records {known}."),
+            )
+            .with(fix::own_codec(facts, recording))
         }
         RecordProblem::NoMedium => {
             let text = format!("{name} has nothing to record on.");

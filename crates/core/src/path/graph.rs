@@ -29,6 +29,8 @@ pub struct Floor<'a> {
     pub into: Vec<Option<ConnectionIx>>,
     /// The connections that begin in a port.
     pub out_of: Vec<Vec<ConnectionIx>>,
+    /// Whether any connection names a port, be it one that can't stand.
+    pub occupied: Vec<bool>,
     /// Connections that can't stand: no such port, or a socket taken already.
     pub refused: Vec<(ConnectionIx, Refused)>,
     by_handle: HashMap<&'a str, usize>,
@@ -89,6 +91,7 @@ impl<'a> Floor<'a> {
             }));
         }
         let (into, out_of) = (vec![None; ports.len()], vec![Vec::new(); ports.len()]);
+        let occupied = vec![false; ports.len()];
         let mut floor = Self {
             production,
             build,
@@ -99,10 +102,16 @@ impl<'a> Floor<'a> {
             links: Vec::new(),
             into,
             out_of,
+            occupied,
             refused: Vec::new(),
             by_handle,
         };
         for (number, connection) in build.connections.iter().enumerate() {
+            for at in [&connection.from, &connection.to] {
+                if let Some(port) = floor.find(at) {
+                    floor.occupied[port] = true;
+                }
+            }
             let link = floor.link(connection);
             match link {
                 Ok(link) => {

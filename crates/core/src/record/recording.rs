@@ -69,6 +69,8 @@ pub enum RecordProblem {
     HoldsMore { file: Quality, picture: Quality },
     /// The recorder doesn't record what arrives, or isn't able to at the project's rate.
     FormatNotRecorded { format: PictureFormat },
+    /// The recorder doesn't have the codec.
+    CodecNotRecorded,
     /// No card or drive is in.
     NoMedium,
     /// A codec or medium isn't in the catalogue.
@@ -115,6 +117,9 @@ fn recording<'a>(
 ) -> Option<Recording<'a>> {
     let mut problems = Vec::new();
     let codec = floor.catalogue.codec(&setting.codec)?;
+    if !ability.codecs.contains(&codec.id) {
+        problems.push(RecordProblem::CodecNotRecorded);
+    }
     let input = floor.chosen_input(placement, &ability.inputs);
     let picture = input.and_then(|input| resolved.signals[input].picture);
     let sound_only = codec.model == RateModel::SoundOnly;

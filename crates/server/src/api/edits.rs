@@ -2,14 +2,16 @@
 
 use super::Workspace;
 use super::body::{Body, Revision};
+use super::productions::no_build;
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::{Path, State};
 use serde::Deserialize;
 use utoipa::ToSchema;
+use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{Command, Handle};
-use west_rail_store::{Kept, StoreError};
+use west_rail_store::{Kept, Store, StoreError};
 
 /// Commands, and the build whose report is to come back.
 #[derive(Deserialize, ToSchema)]
@@ -40,10 +42,10 @@ pub async fn edit(
     Body(edit): Body<Edit>,
 ) -> Result<Json<Workspace>, Problem> {
     let Edit { build, commands } = edit;
-    let done = app
-        .with_store(move |store, catalogue| Ok(store.edit(catalogue, &id, revision, &commands)))
-        .await?;
-    answer(&app, &build, done)
+    let work = move |store: &Store, catalogue: &Catalogue, id: &str| {
+        store.edit(catalogue, id, revision, &commands)
+    };
+    change(&app, id, build, work).await
 }
 
 /// Takes the last edit back.
@@ -56,10 +58,9 @@ pub async fn undo(
     Revision(revision): Revision,
     Body(step): Body<Step>,
 ) -> Result<Json<Workspace>, Problem> {
-    let done = app
-        .with_store(move |store, catalogue| Ok(store.undo(catalogue, &id, revision)))
-        .await?;
-    answer(&app, &step.build, done)
+    let work =
+        move |store: &Store, catalogue: &Catalogue, id: &str| store.undo(catalogue, id, revision);
+    change(&app, id, step.build, work).await
 }
 
 /// Does again what was undone last.
@@ -72,28 +73,35 @@ pub async fn redo(
     Revision(revision): Revision,
     Body(step): Body<Step>,
 ) -> Result<Json<Workspace>, Problem> {
-    let done = app
-        .with_store(move |store, catalogue| Ok(store.redo(catalogue, &id, revision)))
-        .await?;
-    answer(&app, &step.build, done)
+    let work =
+        move |store: &Store, catalogue: &Catalogue, id: &str| store.redo(catalogue, id, revision);
+    change(&app, id, step.build, work).await
 }
 
-/// The new report, told to the other windows; for a stale edit the current one.
-fn answer(
+/// Makes a change, once it is sure that its answer can be given: the new report, told to the other
+/// windows; for a stale edit the current one.
+async fn change(
     app: &App,
-    build: &str,
-    done: Result<Kept, StoreError>,
+    id: String,
+    build: Handle,
+    work: impl FnOnce(&Store, &Catalogue, &str) -> Result<Kept, StoreError> + Send + 'static,
 ) -> Result<Json<Workspace>, Problem> {
+    let wanted = build.clone();
+    let done = app.with_store(move |store, catalogue| {
+        let there = store.get(&id)?.production.build(&wanted).is_some();
+        Ok(there.then(|| work(store, catalogue, &id)))
+    });
+    let done = done.await?.ok_or_else(|| no_build(&build))?;
     match done {
         Ok(kept) => {
             app.events.tell(&kept.id, kept.revision);
-            Workspace::of(kept, Some(build), app.catalogue).map(Json)
+            Workspace::of(kept, Some(&build), app.catalogue).map(Json)
         }
         Err(StoreError::Stale(kept)) => {
             let detail = "someone changed the production meanwhile; this edit was not made";
             Err(Problem::stale(
                 detail,
-                Workspace::of(*kept, Some(build), app.catalogue)?,
+                Workspace::of(*kept, Some(&build), app.catalogue)?,
             ))
         }
         Err(error) => Err(error.into()),

@@ -67,6 +67,11 @@ pub struct NewProduction {
     name: String,
 }
 
+/// 404 for a build.
+pub(super) fn no_build(build: &str) -> Problem {
+    Problem::missing(format!("there is no build “{build}” in this production"))
+}
+
 impl Workspace {
     /// The workspace of a build, or of the first one.
     pub fn of(kept: Kept, build: Option<&str>, catalogue: &Catalogue) -> Result<Self, Problem> {
@@ -76,9 +81,7 @@ impl Workspace {
             (None, None) => return Err(Problem::missing("the production has no build")),
         };
         let report = report(&kept.production, &build, catalogue);
-        let report = report.ok_or_else(|| {
-            Problem::missing(format!("there is no build “{build}” in this production"))
-        })?;
+        let report = report.ok_or_else(|| no_build(&build))?;
         let Kept {
             id,
             revision,

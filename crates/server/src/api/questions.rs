@@ -2,6 +2,7 @@
 //! means.
 
 use super::body::Body;
+use super::productions::no_build;
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
@@ -66,10 +67,6 @@ pub struct LineAnswer {
     misread: Option<String>,
     /// Ways to go on.
     completions: Vec<Completion>,
-}
-
-fn no_build(build: &str) -> Problem {
-    Problem::missing(format!("there is no build “{build}” in this production"))
 }
 
 /// What an edit would change, without making it.

@@ -1,0 +1,50 @@
+# West Rail. `make demo` runs it with the demo productions, `make test` runs every test.
+PATHS = web/node_modules e2e/node_modules
+DATA ?= data/demo.sqlite
+
+.PHONY: demo build test bench dev types screenshots lint unit e2e browser
+
+demo: build
+	target/release/west-rail demo --data $(DATA)
+
+build: web/node_modules
+	cd web && npm run --silent check && npm run --silent build
+	cargo build --release --locked --package west-rail
+
+test: lint unit e2e
+
+lint: web/node_modules
+	cargo fmt --all --check
+	cd web && npm run --silent check && npm run --silent build
+	cargo clippy --workspace --all-targets --locked -- -D warnings
+
+unit: web/node_modules
+	scripts/types-are-current
+	cargo test --workspace --locked
+
+e2e: $(PATHS) browser
+	cd web && npm run --silent build
+	cargo build --locked --package west-rail
+	cd e2e && npm run --silent check && npm test
+
+bench:
+	cargo bench --locked --package west-rail-core --package west-rail-server
+
+dev: web/node_modules
+	cd web && npm run dev
+
+types:
+	UPDATE=1 cargo test --quiet --package west-rail-server --test description
+	cd web && npm run types
+
+screenshots: $(PATHS) browser
+	cd web && npm run --silent build
+	cargo build --locked --package west-rail
+	cd e2e && npm run screenshots
+
+browser:
+	scripts/browser
+
+%/node_modules: %/package-lock.json
+	cd $* && npm ci --no-fund --no-audit --loglevel=error
+	touch $@

@@ -1,0 +1,322 @@
+//! The command line as scripts use it: JSON fields, exit statuses, one line for what is wrong.
+
+use assert_cmd::Command;
+use serde_json::{Value, json};
+use std::path::Path;
+
+const DEMO: &str = concat!(
+    env!("CARGO_MANIFEST_DIR"),
+    "/../../demo/the-night-pour.json"
+);
+
+fn run(arguments: &[&str]) -> (i32, String, String) {
+    let output = Command::cargo_bin("west-rail")
+        .unwrap()
+        .args(arguments)
+        .output()
+        .unwrap();
+    let text = |bytes: Vec<u8>| String::from_utf8(bytes).unwrap();
+    (
+        output.status.code().unwrap(),
+        text(output.stdout),
+        text(output.stderr),
+    )
+}
+
+fn answer(arguments: &[&str]) -> Value {
+    let (status, out, error) = run(&[arguments, &["--json"]].concat());
+    assert_eq!(status, 0, "{error}");
+    serde_json::from_str(&out).unwrap()
+}
+
+#[test]
+fn carry_gives_the_wires_and_the_lead() {
+    let carried = answer(&[
+        "carry",
+        "--raster",
+        "3840x2160",
+        "--rate",
+        "25",
+        "--sampling",
+        "4:2:2",
+        "--bits",
+        "10",
+        "--cable",
+        "rg6",
+        "--length",
+        "70m",
+    ]);
+    assert_eq!(carried["format"], "3840×2160p25 4:2:2 10-bit");
+    assert_eq!(
+        carried["sdi"],
+        json!({ "total_width": 5280, "total_height": 2250, "line_rate_bps": 5_940_000_000u64, "class": "6G", "links": 1 })
+    );
+    assert_eq!(
+        carried["hdmi"],
+        json!({ "total_width": 5280, "total_height": 2250, "pixel_clock_hz": 297_000_000, "tmds_character_rate_hz": 297_000_000, "generation": "1.4", "frl_gbps": null })
+    );
+    assert_eq!(
+        (
+            &carried["coax"]["verdict"],
+            carried["coax"]["reach_m"].as_f64().unwrap().round()
+        ),
+        (&json!("ok"), 115.0)
+    );
+    let fast = answer(&[
+        "carry",
+        "--raster",
+        "2160",
+        "--rate",
+        "120",
+        "--sampling",
+        "4:2:2",
+        "--bits",
+        "10",
+    ]);
+    assert_eq!(
+        (
+            &fast["sdi"]["links"],
+            &fast["hdmi"]["frl_gbps"],
+            fast.get("coax")
+        ),
+        (&json!(2), &json!(32), None)
+    );
+}
+
+#[test]
+fn record_time_gives_rates_and_whole_seconds() {
+    let time = answer(&[
+        "record-time",
+        "--codec",
+        "mezzanine-high",
+        "--raster",
+        "3840x2160",
+        "--rate",
+        "25",
+        "--audio",
+        "4x48000x24",
+        "--media",
+        "512GB",
+    ]);
+    for (field, value) in [
+        ("video_bps", 734_054_400u64),
+        ("audio_bps", 4_608_000),
+        ("container_bps", 3_693_312),
+        ("total_bps", 742_355_712),
+        ("usable_bytes", 496_640_000_000),
+        ("seconds", 5_352),
+        ("frames", 133_801),
+    ] {
+        assert_eq!(time[field], value, "{field}");
+    }
+    assert_eq!(time["label"], "1 h 29 min");
+    let bare = answer(&[
+        "record-time",
+        "--bit-rate",
+        "100Mb/s",
+        "--audio",
+        "2x48000x16",
+        "--media",
+        "128GB",
+        "--container",
+        "0.5%",
+        "--reserve",
+        "3%",
+    ]);
+    assert_eq!(
+        (&bare["label"], &bare["frames"]),
+        (&json!("2 h 42 min"), &json!(null))
+    );
+    let listed = answer(&["record-time", "--list"]);
+    let ids: Vec<&str> = listed["codecs"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .map(|codec| codec["id"].as_str().unwrap())
+        .collect();
+    for id in ["proxy", "light", "standard", "high", "444", "444-extra"] {
+        assert!(
+            ids.contains(&format!("mezzanine-{id}").as_str()),
+            "{id} in {ids:?}"
+        );
+    }
+}
+
+#[test]
+fn check_ends_with_0_without_stops_1_with_and_2_for_what_it_cannot_read() {
+    let (status, out, _) = run(&["check", DEMO, "--json"]);
+    let checked: Value = serde_json::from_str(&out).unwrap();
+    assert_eq!(
+        (status, checked["findings"].as_array().unwrap().len()),
+        (1, 6)
+    );
+    assert!(
+        checked["findings"][0]["text"].is_string() && checked["findings"][0]["severity"] == "stop"
+    );
+    assert!(checked["arrivals"].is_array() && checked["recordings"].is_array());
+    let (status, out, _) = run(&["check", DEMO, "--build", "Daytime handheld"]);
+    assert_eq!((status, out.lines().nth(1)), (0, Some("Nothing to mend")));
+    let (status, out, error) = run(&["check", concat!(env!("CARGO_MANIFEST_DIR"), "/Cargo.toml")]);
+    assert_eq!(
+        (status, out.as_str(), error.lines().count()),
+        (2, "", 1),
+        "{error}"
+    );
+    assert!(
+        error.contains("Cargo.toml: this isn’t a production file"),
+        "{error}"
+    );
+}
+
+#[test]
+fn what_is_wrong_with_an_argument_is_one_line_and_status_2() {
+    for arguments in [
+        &[
+            "carry",
+            "--raster",
+            "banana",
+            "--rate",
+            "25",
+            "--sampling",
+            "4:2:2",
+            "--bits",
+            "10",
+        ][..],
+        &[
+            "carry",
+            "--raster",
+            "2160",
+            "--rate",
+            "-25",
+            "--sampling",
+            "4:2:2",
+            "--bits",
+            "10",
+        ],
+        &[
+            "carry",
+            "--raster",
+            "4608x3164",
+            "--rate",
+            "25",
+            "--sampling",
+            "4:2:2",
+            "--bits",
+            "10",
+        ],
+        &[
+            "carry",
+            "--raster",
+            "2160",
+            "--rate",
+            "25",
+            "--sampling",
+            "4:2:2",
+            "--bits",
+            "10",
+            "--cable",
+            "string",
+            "--length",
+            "1m",
+        ],
+        &[
+            "record-time",
+            "--codec",
+            "nothing",
+            "--raster",
+            "1080",
+            "--rate",
+            "25",
+            "--media",
+            "1TB",
+        ],
+        &[
+            "record-time",
+            "--codec",
+            "mezzanine-high",
+            "--raster",
+            "1080",
+            "--rate",
+            "25",
+            "--media",
+            "0 GB",
+        ],
+        &[
+            "record-time",
+            "--codec",
+            "mezzanine-high",
+            "--raster",
+            "1080",
+            "--rate",
+            "25",
+            "--media",
+            "10000000000000000000000000000000",
+        ],
+        &["record-time"],
+        &["check", "/nowhere/at/all.json"],
+        &["check", DEMO, "--build", "nowhere"],
+        &["export", "nobody", "--data", "/nowhere/data.sqlite"],
+        &["demo", "--write", "/tmp", "--floor", "0"],
+        &["frob"],
+        &[],
+    ] {
+        let (status, out, error) = run(arguments);
+        assert_eq!((status, out.as_str()), (2, ""), "{arguments:?}");
+        assert_eq!(
+            error.trim_end().lines().count(),
+            1,
+            "{arguments:?}: {error}"
+        );
+        assert!(
+            error.len() > 20 && !error.contains("panicked"),
+            "{arguments:?}: {error}"
+        );
+    }
+}
+
+#[test]
+fn productions_move_between_files_and_data_files() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = |name: &str| folder.path().join(name).display().to_string();
+    let written = run(&["demo", "--write", &path("out")]).1;
+    let first = written.lines().next().unwrap().to_string();
+    assert!(Path::new(&first).exists());
+    let kept = answer(&["import", &first, "--data", &path("data.sqlite")]);
+    assert_eq!(kept["id"], "the-night-pour");
+    let exported = run(&["export", "The Night Pour", "--data", &path("data.sqlite")]).1;
+    assert_eq!(exported, std::fs::read_to_string(&first).unwrap());
+}
+
+#[test]
+fn a_floor_of_any_size_can_be_written_and_checked() {
+    let folder = tempfile::tempdir().unwrap();
+    let out = folder.path().display().to_string();
+    let written = run(&["demo", "--write", &out, "--floor", "1000"]).1;
+    let (status, text, _) = run(&["check", written.trim(), "--json"]);
+    let checked: Value = serde_json::from_str(&text).unwrap();
+    assert_eq!(
+        (status, checked["arrivals"].as_array().unwrap().len()),
+        (0, 400)
+    );
+}
+
+#[test]
+fn a_file_of_200_mb_is_refused_before_it_is_read() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("huge.json");
+    std::fs::File::create(&path)
+        .unwrap()
+        .set_len(200_000_000)
+        .unwrap();
+    let (status, _, error) = run(&[
+        "import",
+        &path.display().to_string(),
+        "--data",
+        &folder.path().join("d.sqlite").display().to_string(),
+    ]);
+    assert_eq!(status, 2);
+    assert!(
+        error.contains("200 MB") && error.contains("20 MB"),
+        "{error}"
+    );
+}

@@ -1,0 +1,322 @@
+//! Laws that hold for any document, tried on generated ones.
+
+use crate::stage::catalogue;
+use proptest::prelude::*;
+use west_rail_core::demo;
+use west_rail_core::document::{
+    Build, Command, Connection, KitLine, Need, OutputSetting, Placement, PortRef, Production,
+    Purpose, RecordingSetting, Settings, Unit,
+};
+use west_rail_core::path::{Floor, hops_to, resolve};
+use west_rail_core::quantity::{Length, Span};
+use west_rail_core::report::report;
+
+const FORMATS: [&str; 7] = [
+    "1080p25",
+    "2160p25",
+    "2160p50",
+    "1080i50",
+    "2160p23.98 4:4:4 12",
+    "2160p120 4:4:4 12",
+    "4608x3164p25 4:2:0 8",
+];
+
+fn format() -> impl Strategy<Value = String> {
+    prop::sample::select(FORMATS.to_vec()).prop_map(String::from)
+}
+
+fn ids(of: fn() -> Vec<String>) -> impl Strategy<Value = String> {
+    prop_oneof![9 => prop::sample::select(of()), 1 => Just("nothing-of-the-kind".to_string())]
+}
+
+fn devices() -> Vec<String> {
+    catalogue()
+        .devices
+        .iter()
+        .map(|device| device.id.clone())
+        .collect()
+}
+
+fn leads() -> Vec<String> {
+    catalogue()
+        .leads
+        .iter()
+        .map(|lead| lead.id.clone())
+        .collect()
+}
+
+fn codecs() -> Vec<String> {
+    catalogue()
+        .codecs
+        .iter()
+        .map(|codec| codec.id.clone())
+        .collect()
+}
+
+fn media() -> Vec<String> {
+    catalogue()
+        .media
+        .iter()
+        .map(|medium| medium.id.clone())
+        .collect()
+}
+
+fn ports() -> Vec<String> {
+    let all = catalogue()
+        .devices
+        .iter()
+        .flat_map(|device| device.ports.iter().map(|port| port.id.clone()));
+    let mut all: Vec<String> = all.collect();
+    all.sort();
+    all.dedup();
+    all
+}
+
+fn settings() -> impl Strategy<Value = Settings> {
+    let output = (ids(ports), prop::option::of(format()), any::<bool>()).prop_map(
+        |(port, format, overlay)| {
+            let format = format.map(|format| format.parse().unwrap());
+            (
+                port,
+                OutputSetting {
+                    format,
+                    overlay,
+                    look: overlay,
+                    level: overlay.then(|| "B".parse().unwrap()),
+                },
+            )
+        },
+    );
+    let recording = (
+        ids(codecs),
+        prop::collection::vec(ids(media), 0..3),
+        0usize..9,
+        prop::option::of(format()),
+    );
+    let recording = recording.prop_map(|(codec, media, tracks, format)| {
+        let format = format.map(|format| format.parse().unwrap());
+        RecordingSetting {
+            codec,
+            media,
+            format,
+            tracks,
+        }
+    });
+    (
+        prop::collection::btree_map(ids(ports), output.prop_map(|(_, setting)| setting), 0..2),
+        prop::option::of(recording),
+        prop::option::of(ids(ports)),
+    )
+        .prop_map(|(outputs, recording, input)| Settings {
+            input,
+            outputs,
+            timecode: None,
+            recording,
+        })
+}
+
+prop_compose! {
+    /// Floors with everything that can be wrong: unknown devices, ports and leads, second leads,
+    /// circles, needs at nobody, two devices of one handle.
+    fn production()(
+        format in format(),
+        placements in prop::collection::vec((ids(devices), settings(), 0usize..14), 0..12),
+        wires in prop::collection::vec((0usize..12, any::<prop::sample::Index>(), 0usize..12, any::<prop::sample::Index>(), ids(leads), 0u64..200_000), 0..24),
+        needs in prop::collection::vec((0usize..14, prop::option::of(format_of_need()), 0u64..20_000), 0..4),
+        master in prop::option::of(0usize..14),
+    ) -> Production {
+        let placements: Vec<Placement> = placements.into_iter().enumerate().map(|(number, (device, settings, other))| Placement {
+            id: format!("d{}", if other == 13 { 0 } else { number }), name: format!("D{number}"), device, unit: "u".into(), settings,
+        }).collect();
+        let end = |number: usize, port: prop::sample::Index, facing| {
+            let placement = &placements[number % placements.len()];
+            let ports: Vec<&str> = catalogue().device(&placement.device).map(|device| device.ports_facing(facing).map(|port| port.id.as_str()).collect()).unwrap_or_default();
+            PortRef::new(&placement.id, if ports.is_empty() { "none" } else { ports[port.index(ports.len())] })
+        };
+        use west_rail_core::catalogue::Direction::{In, Out};
+        let connections = wires.into_iter().enumerate().filter(|_| !placements.is_empty()).map(|(number, (from, out, to, into, lead, length))| Connection {
+            id: format!("l{number}"), from: end(from, out, Out), to: end(to, into, In), lead, length: Length(length),
+        }).collect();
+        let needs = needs.into_iter().enumerate().map(|(number, (at, bits, length))| Need {
+            id: format!("n{number}"), at: format!("d{at}"), purpose: if bits.is_some() { Purpose::Record } else { Purpose::Focus }, of: Some("d1".into()),
+            raster: Some("2160".parse().unwrap()), sampling: None, bits: bits.map(|bits| bits.parse().unwrap()), clean: true, within: None, sound: 1, length: Some(Span(length)),
+        }).collect();
+        let kit = catalogue().devices.iter().map(|device| &device.id).chain(catalogue().media.iter().map(|medium| &medium.id));
+        let mut kit: Vec<KitLine> = kit.map(|item| KitLine { item: item.clone(), length: None, quantity: 2 }).collect();
+        kit.extend(catalogue().leads.iter().map(|lead| KitLine { item: lead.id.clone(), length: Some(Length(5_000)), quantity: 3 }));
+        let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")) };
+        Production { format: format.parse().unwrap(), kit, builds: vec![build], ..Production::named("Generated") }
+    }
+}
+
+fn format_of_need() -> impl Strategy<Value = &'static str> {
+    prop::sample::select(vec!["8", "10", "12"])
+}
+
+proptest! {
+    #[test]
+    fn any_document_gives_a_report_and_the_same_one_twice(production in production()) {
+        let first = report(&production, "main", catalogue()).unwrap();
+        prop_assert_eq!(&first, &report(&production, "main", catalogue()).unwrap());
+        prop_assert_eq!(first.connections.len(), production.builds[0].connections.len());
+    }
+
+    #[test]
+    fn quality_never_rises_and_delay_never_falls_along_a_path(production in production()) {
+        let floor = Floor::new(&production, &production.builds[0], catalogue());
+        let resolved = resolve(&floor);
+        for port in 0..floor.ports.len() {
+            for pair in hops_to(&resolved, port).windows(2) {
+                let (Some(before), Some(after)) = (resolved.signals[pair[0]].picture, resolved.signals[pair[1]].picture) else { continue };
+                prop_assert!(before.effective.reaches(after.effective), "{} then {}", before.effective, after.effective);
+                prop_assert!(after.delay >= before.delay);
+            }
+        }
+    }
+
+    #[test]
+    fn every_offered_fix_can_be_applied_and_taken_back(production in production()) {
+        let findings = report(&production, "main", catalogue()).unwrap().findings;
+        // Two devices of one handle, or two leads in one socket, is what no command makes.
+        let sound = production.check().is_ok() && !findings.iter().any(|finding| finding.code.to_string() == "K-102");
+        for finding in findings {
+            for fix in finding.fixes {
+                let Ok(edited) = production.edited(catalogue(), &fix.commands) else {
+                    prop_assert!(!sound, "“{}” was refused", fix.title);
+                    continue;
+                };
+                prop_assert!(report(&edited.production, "main", catalogue()).is_some());
+                if sound {
+                    let undone = edited.production.stepped(catalogue(), &edited.inverse).unwrap().production;
+                    prop_assert_eq!(&undone, &production);
+                }
+            }
+        }
+    }
+
+    #[test]
+    fn any_run_of_commands_can_be_undone_exactly(picks in prop::collection::vec((0usize..14, any::<prop::sample::Index>(), any::<prop::sample::Index>()), 1..25)) {
+        let production = demo::productions().remove(0).1;
+        let mut now = production.clone();
+        let mut inverses = Vec::new();
+        for (kind, first, second) in picks {
+            let command = command(&now, kind, first, second);
+            if let Ok(edited) = now.edited(catalogue(), &[command]) {
+                now = edited.production;
+                inverses.push(edited.inverse);
+            }
+        }
+        for inverse in inverses.into_iter().rev() {
+            now = now.stepped(catalogue(), &inverse).unwrap().production;
+        }
+        prop_assert_eq!(now, production);
+    }
+
+    #[test]
+    fn the_order_of_the_leads_changes_nothing_that_arrives(seed in any::<prop::sample::Index>()) {
+        let production = demo::productions().remove(0).1;
+        let mut turned = production.clone();
+        let leads = &mut turned.builds[0].connections;
+        let by = seed.index(leads.len());
+        leads.rotate_left(by);
+        let (one, other) = (report(&production, "night", catalogue()).unwrap(), report(&turned, "night", catalogue()).unwrap());
+        prop_assert_eq!(one.arrivals, other.arrivals);
+        prop_assert_eq!(one.recordings, other.recordings);
+    }
+}
+
+/// A command of each kind about something that may be there.
+fn command(
+    production: &Production,
+    kind: usize,
+    first: prop::sample::Index,
+    second: prop::sample::Index,
+) -> Command {
+    let night = &production.builds[0];
+    let build = night.id.clone();
+    let placement = |index: prop::sample::Index| {
+        night
+            .placements
+            .get(index.index(night.placements.len().max(1)))
+            .map_or("gone".into(), |placement| placement.id.clone())
+    };
+    let connection = night
+        .connections
+        .get(first.index(night.connections.len().max(1)))
+        .map_or("gone".into(), |connection| connection.id.clone());
+    let device = placement(first);
+    match kind {
+        0 => Command::RemoveDevice { build, device },
+        1 => Command::Disconnect { build, connection },
+        2 => Command::AddDevice {
+            build,
+            device: first.get(&devices()).clone(),
+            unit: "a".into(),
+            name: None,
+            handle: None,
+        },
+        3 => Command::SetLead {
+            build,
+            connection,
+            lead: second.get(&leads()).clone(),
+            length: Length(7_000),
+        },
+        4 => Command::RenameDevice {
+            build,
+            device,
+            name: "Other".into(),
+        },
+        5 => Command::MoveDevice {
+            build,
+            device,
+            unit: second.get(&night.units).id.clone(),
+        },
+        6 => Command::SetProjectFormat {
+            format: first.get(&FORMATS).parse().unwrap(),
+        },
+        7 => Command::AddUnit {
+            build,
+            name: "Crane".into(),
+        },
+        8 => Command::SetTimecodeMaster {
+            build,
+            device: Some(device),
+        },
+        9 => Command::SetKit {
+            line: KitLine {
+                item: second.get(&devices()).clone(),
+                length: None,
+                quantity: first.index(3) as u32,
+            },
+        },
+        10 => Command::RemoveNeed {
+            build,
+            need: night
+                .needs
+                .get(first.index(night.needs.len().max(1)))
+                .map_or("gone".into(), |need| need.id.clone()),
+        },
+        11 => {
+            let (from, to) = (
+                PortRef::new(&device, second.get::<String>(&ports())),
+                PortRef::new(&placement(second), first.get::<String>(&ports())),
+            );
+            Command::Connect {
+                build,
+                from,
+                to,
+                lead: None,
+                length: None,
+            }
+        }
+        12 => Command::SetRecording {
+            build,
+            device,
+            recording: None,
+        },
+        _ => Command::RemoveUnit {
+            build,
+            unit: second.get(&night.units).id.clone(),
+        },
+    }
+}

@@ -1,0 +1,10 @@
+//! Small wirings with an expected answer beside them: what the check says of each, by code.
+
+mod commands;
+mod demo;
+mod files;
+mod laws;
+mod picture;
+mod recording;
+mod sound_and_time;
+mod stage;

@@ -1,0 +1,108 @@
+use crate::stage::{Scene, scene};
+use insta::assert_snapshot;
+use west_rail_core::document::Purpose;
+
+fn recorder(format: &str, codec: &str, media: &[&str]) -> Scene {
+    let scene = scene(format)
+        .with("c", "orrell-k1")
+        .with("rec", "ashgill-r1")
+        .line("c.sdi > rec.sdi rg6 10 m");
+    scene.records("rec", codec, media, 0)
+}
+
+#[test]
+fn a_file_larger_than_its_picture() {
+    let scene = scene("2160p25 4:2:0 8")
+        .with("b", "tamsin-m2")
+        .with("rec", "ashgill-5r")
+        .line("b.hdmi > rec.hdmi hdmi-d-a 0.5 m");
+    assert_snapshot!(
+        scene
+            .records("rec", "mezzanine-high", &["ssd-1000"], 0)
+            .every_fix_mends()
+            .told()
+    );
+}
+
+#[test]
+fn a_file_of_a_camera_that_fills_its_container_with_less() {
+    // The block body makes 10-bit 4:2:2 whatever its output is set to.
+    let scene = recorder("2160p25 4:4:4 12", "mezzanine-444", &["ssd-1000"]);
+    assert_snapshot!(scene.every_fix_mends().told());
+}
+
+#[test]
+fn a_medium_too_slow() {
+    assert_snapshot!(
+        recorder("2160p50", "uncompressed-422-10", &["ssd-240"])
+            .kit("ssd-2000", None)
+            .every_fix_mends()
+            .told()
+    );
+}
+
+#[test]
+fn a_medium_that_ends_before_the_need() {
+    let scene = recorder("2160p25", "mezzanine-high", &["ssd-240"]).kit("ssd-1000", None);
+    let scene = scene.needs("rec", Purpose::Record, |need| {
+        need.length = Some("1 h 10 min".parse().unwrap())
+    });
+    assert_snapshot!(scene.every_fix_mends().told());
+}
+
+#[test]
+fn two_slots_add_up() {
+    let seconds = |media: &[&str]| {
+        recorder("2160p25", "mezzanine-high", media)
+            .report()
+            .recordings[0]
+            .time
+            .as_ref()
+            .unwrap()
+            .seconds
+    };
+    let (one, two) = (seconds(&["ssd-240"]), seconds(&["ssd-240", "ssd-240"]));
+    assert!(two >= 2 * one && two <= 2 * one + 1, "{one} s and {two} s");
+}
+
+#[test]
+fn nothing_to_record_on() {
+    assert_snapshot!(
+        recorder("2160p25", "mezzanine-high", &[])
+            .kit("ssd-240", None)
+            .every_fix_mends()
+            .told()
+    );
+}
+
+#[test]
+fn a_body_that_stops_by_itself() {
+    let scene =
+        scene("2160p25")
+            .with("b", "tamsin-m2")
+            .records("b", "h264-100", &["sd-v60-128"], 0);
+    let scene = scene.needs("b", Purpose::Record, |need| {
+        need.length = Some("40 min".parse().unwrap())
+    });
+    assert_snapshot!(scene.told());
+}
+
+#[test]
+fn a_body_that_does_not_record_at_the_project_rate() {
+    assert_snapshot!(
+        scene("2160p50")
+            .with("b", "tamsin-m2")
+            .records("b", "h264-100", &["sd-v60-128"], 0)
+            .told()
+    );
+}
+
+#[test]
+fn raw_is_counted_on_the_sensor() {
+    let scene =
+        scene("2160p25")
+            .with("a", "orrell-c4")
+            .records("a", "raw-5to1", &["cfx-b-1000"], 0);
+    let time = scene.report().recordings[0].time.clone().unwrap();
+    assert_eq!(time.video_bps, 4608 * 3164 * 12 * 25 / 5);
+}

@@ -1,0 +1,212 @@
+//! A floor built in a few lines, as a person would type it, and its report as text.
+
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::document::{
+    Command, KitLine, Need, OutputSetting, Placement, Production, Purpose, RecordingSetting,
+    Settings, read_line,
+};
+use west_rail_core::finding::Finding;
+use west_rail_core::report::{Report, report};
+
+pub const BUILD: &str = "main";
+
+pub fn catalogue() -> &'static Catalogue {
+    Catalogue::shipped()
+}
+
+/// A production under construction.
+pub struct Scene(pub Production);
+
+/// A scene at a project format.
+pub fn scene(format: &str) -> Scene {
+    Scene(Production {
+        format: format.parse().unwrap(),
+        ..Production::named("Scene")
+    })
+}
+
+impl Scene {
+    /// Puts a device to use under a handle.
+    pub fn with(mut self, handle: &str, device: &str) -> Self {
+        self.0.builds[0].placements.push(Placement {
+            id: handle.into(),
+            name: handle.to_uppercase(),
+            device: device.into(),
+            unit: "a".into(),
+            settings: Settings::default(),
+        });
+        self
+    }
+
+    fn settings(&mut self, handle: &str) -> &mut Settings {
+        let placements = &mut self.0.builds[0].placements;
+        &mut placements
+            .iter_mut()
+            .find(|placement| placement.id == handle)
+            .unwrap()
+            .settings
+    }
+
+    /// A line typed: a connection, as `a.sdi1 > mon.sdi rg6 70 m`.
+    pub fn line(mut self, line: &str) -> Self {
+        let typed = read_line(line, &self.0, &self.0.builds[0], catalogue()).unwrap();
+        self.0 = self
+            .0
+            .edited(catalogue(), &typed.commands)
+            .unwrap()
+            .production;
+        self
+    }
+
+    /// Sets an output's format.
+    pub fn gives(self, handle: &str, port: &str, format: &str) -> Self {
+        self.output(
+            handle,
+            port,
+            OutputSetting {
+                format: Some(format.parse().unwrap()),
+                ..OutputSetting::default()
+            },
+        )
+    }
+
+    pub fn output(mut self, handle: &str, port: &str, setting: OutputSetting) -> Self {
+        self.settings(handle).outputs.insert(port.into(), setting);
+        self
+    }
+
+    pub fn counts(mut self, handle: &str, timecode: &str) -> Self {
+        self.settings(handle).timecode = Some(timecode.parse().unwrap());
+        self
+    }
+
+    pub fn records(mut self, handle: &str, codec: &str, media: &[&str], tracks: usize) -> Self {
+        let media = media.iter().map(ToString::to_string).collect();
+        self.settings(handle).recording = Some(RecordingSetting {
+            codec: codec.into(),
+            media,
+            format: None,
+            tracks,
+        });
+        self
+    }
+
+    /// A need, changed from one that asks for nothing.
+    pub fn needs(mut self, handle: &str, purpose: Purpose, change: impl FnOnce(&mut Need)) -> Self {
+        let mut need = Need {
+            id: format!("{handle}-need"),
+            at: handle.into(),
+            purpose,
+            of: None,
+            raster: None,
+            sampling: None,
+            bits: None,
+            clean: false,
+            within: None,
+            sound: 0,
+            length: None,
+        };
+        change(&mut need);
+        self.0.builds[0].needs.push(need);
+        self
+    }
+
+    /// One more of an item in the kit.
+    pub fn kit(mut self, item: &str, length: Option<&str>) -> Self {
+        let length = length.map(|length| length.parse().unwrap());
+        self.0.kit.push(KitLine {
+            item: item.into(),
+            length,
+            quantity: 1,
+        });
+        self
+    }
+
+    pub fn report(&self) -> Report {
+        report(&self.0, BUILD, catalogue()).unwrap()
+    }
+
+    /// Findings with their reasons and fixes, then what arrives and what is recorded.
+    pub fn told(&self) -> String {
+        tell(&self.report())
+    }
+
+    /// The codes of the findings.
+    pub fn codes(&self) -> Vec<String> {
+        self.report()
+            .findings
+            .iter()
+            .map(|finding| finding.code.to_string())
+            .collect()
+    }
+
+    /// Checks that every fix that is offered removes its finding, and that its undo is exact.
+    pub fn every_fix_mends(self) -> Self {
+        for finding in &self.report().findings {
+            for fix in &finding.fixes {
+                let edited = self
+                    .0
+                    .edited(catalogue(), &fix.commands)
+                    .unwrap_or_else(|error| panic!("{}: {error}", fix.title));
+                let after = report(&edited.production, BUILD, catalogue()).unwrap();
+                let left = after
+                    .findings
+                    .iter()
+                    .any(|left| left.id == finding.id && left.text == finding.text);
+                assert!(!left, "“{}” leaves {}", fix.title, finding.id);
+                let undone = edited
+                    .production
+                    .stepped(catalogue(), &edited.inverse)
+                    .unwrap()
+                    .production;
+                assert_eq!(undone, self.0, "undoing “{}”", fix.title);
+            }
+        }
+        self
+    }
+}
+
+pub fn tell(report: &Report) -> String {
+    let mut lines = vec![report.verdict.text.clone()];
+    lines.extend(report.findings.iter().map(tell_finding));
+    for row in &report.arrivals {
+        let picture = row.picture.as_ref().map_or("nothing".into(), |picture| {
+            let inflated = if picture.inflated {
+                format!(" of {}", picture.effective)
+            } else {
+                String::new()
+            };
+            format!(
+                "{}{inflated}, {}, {} ch",
+                picture.format, picture.delay, row.sound
+            )
+        });
+        lines.push(format!("{} [{:?}] {picture}", row.name, row.standing));
+    }
+    lines.extend(report.recordings.iter().map(|row| row.says.clone()));
+    lines.join("\n")
+}
+
+fn tell_finding(finding: &Finding) -> String {
+    let fixes: Vec<String> = finding
+        .fixes
+        .iter()
+        .map(|fix| format!("\n  fix: {}", fix.title))
+        .collect();
+    let severity = format!("{:?}", finding.severity).to_lowercase();
+    format!(
+        "{severity} {}: {} | {}{}",
+        finding.code,
+        finding.text,
+        finding.reason,
+        fixes.concat()
+    )
+}
+
+/// A command in the scenes' build.
+pub fn remove(device: &str) -> Command {
+    Command::RemoveDevice {
+        build: BUILD.into(),
+        device: device.into(),
+    }
+}

@@ -1,0 +1,426 @@
+//! The API on a real data file: what a person's browser, or a stranger's script, may send.
+
+use axum::Router;
+use axum::body::Body;
+use axum::http::{Method, Request, StatusCode, header};
+use http_body_util::BodyExt;
+use serde_json::{Value, json};
+use tempfile::TempDir;
+use tokio::sync::watch;
+use tower::ServiceExt;
+use west_rail_core::demo;
+use west_rail_core::document::ProductionFile;
+use west_rail_server::{App, router};
+use west_rail_store::Store;
+
+struct Server {
+    routes: Router,
+    _folder: TempDir,
+    _stopping: watch::Sender<bool>,
+}
+
+struct Answer {
+    status: StatusCode,
+    headers: axum::http::HeaderMap,
+    text: String,
+}
+
+impl Answer {
+    fn json(&self) -> Value {
+        serde_json::from_str(&self.text).unwrap_or_else(|error| panic!("{error}: {}", self.text))
+    }
+
+    /// The sentence of a problem, which must be one.
+    fn problem(&self, status: StatusCode) -> String {
+        assert_eq!(self.status, status, "{}", self.text);
+        assert_eq!(
+            self.headers[header::CONTENT_TYPE],
+            "application/problem+json"
+        );
+        self.json()["detail"].as_str().unwrap().to_string()
+    }
+}
+
+const NIGHT: &str = "/api/productions/the-night-pour";
+
+impl Server {
+    fn new() -> Self {
+        let folder = tempfile::tempdir().unwrap();
+        let store = Store::open(&folder.path().join("test.sqlite")).unwrap();
+        store.create(&demo::productions().remove(0).1).unwrap();
+        let (stopping, watched) = watch::channel(false);
+        Self {
+            routes: router(App::new(store, watched)),
+            _folder: folder,
+            _stopping: stopping,
+        }
+    }
+
+    async fn ask(&self, request: Request<Body>) -> Answer {
+        let response = self.routes.clone().oneshot(request).await.unwrap();
+        let (parts, body) = response.into_parts();
+        let bytes = body.collect().await.unwrap().to_bytes();
+        Answer {
+            status: parts.status,
+            headers: parts.headers,
+            text: String::from_utf8_lossy(&bytes).into(),
+        }
+    }
+
+    async fn send(
+        &self,
+        method: Method,
+        path: &str,
+        revision: Option<&str>,
+        body: impl Into<Body>,
+    ) -> Answer {
+        let mut request = Request::builder()
+            .method(method)
+            .uri(path)
+            .header(header::HOST, "127.0.0.1:4870");
+        if let Some(revision) = revision {
+            request = request.header(header::IF_MATCH, revision);
+        }
+        self.ask(request.body(body.into()).unwrap()).await
+    }
+
+    async fn get(&self, path: &str) -> Answer {
+        self.send(Method::GET, path, None, Body::empty()).await
+    }
+
+    async fn edit(&self, revision: u64, command: Value) -> Answer {
+        let body = json!({ "build": "night", "commands": [command] }).to_string();
+        self.send(
+            Method::POST,
+            &format!("{NIGHT}/commands"),
+            Some(&format!("\"{revision}\"")),
+            body,
+        )
+        .await
+    }
+}
+
+#[tokio::test]
+async fn an_edit_is_answered_with_the_new_report() {
+    let server = Server::new();
+    let before = server.get(NIGHT).await.json();
+    assert_eq!(
+        (&before["revision"], &before["report"]["verdict"]["stops"]),
+        (&json!(1), &json!(5))
+    );
+    let fix = &before["report"]["findings"][0]["fixes"][0]["commands"][0];
+    let after = server.edit(1, fix.clone()).await.json();
+    assert_eq!(
+        (&after["revision"], &after["report"]["verdict"]["stops"]),
+        (&json!(2), &json!(4))
+    );
+    let undone = server
+        .send(
+            Method::POST,
+            &format!("{NIGHT}/undo"),
+            Some("\"2\""),
+            r#"{"build":"night"}"#,
+        )
+        .await
+        .json();
+    assert_eq!(undone["report"], before["report"]);
+    assert_eq!(
+        (&undone["redo"], &undone["undo"]),
+        (&json!("Change lead"), &json!(null))
+    );
+}
+
+#[tokio::test]
+async fn a_stale_edit_is_refused_with_the_current_document() {
+    let server = Server::new();
+    server
+        .edit(1, json!({ "do": "rename-production", "name": "Theirs" }))
+        .await;
+    let stale = server
+        .edit(1, json!({ "do": "rename-production", "name": "Ours" }))
+        .await;
+    stale.problem(StatusCode::PRECONDITION_FAILED);
+    let current = &stale.json()["current"];
+    assert_eq!(
+        (&current["revision"], &current["production"]["name"]),
+        (&json!(2), &json!("Theirs"))
+    );
+    assert!(current["report"]["findings"].is_array());
+}
+
+#[tokio::test]
+async fn what_comes_in_wrong_is_answered_with_a_sentence_and_changes_nothing() {
+    let server = Server::new();
+    let before = server.get(NIGHT).await.text;
+    let commands = format!("{NIGHT}/commands");
+    let post = async |path: &str, revision: Option<&str>, body: String| {
+        server.send(Method::POST, path, revision, body).await
+    };
+    let command = |command: Value| json!({ "build": "night", "commands": [command] }).to_string();
+    let deep = "[".repeat(100_000);
+    let mut sentences = Vec::new();
+    for (path, revision, body, status) in [
+        (&commands, None, command(json!({ "do": "rename-production", "name": "X" })), 428),
+        (&commands, Some("tuesday"), command(json!({ "do": "rename-production", "name": "X" })), 428),
+        (&commands, Some("\"1\""), "{".into(), 400),
+        (&commands, Some("\"1\""), deep.clone(), 422),
+        (&commands, Some("\"1\""), "{}".into(), 422),
+        (&commands, Some("\"1\""), command(json!({ "do": "dance" })), 422),
+        (&commands, Some("\"1\""), command(json!({ "do": "set-project-format", "format": "purple" })), 422),
+        (&commands, Some("\"1\""), command(json!({ "do": "set-project-format", "format": 25 })), 422),
+        (&commands, Some("\"1\""), command(json!({ "do": "set-lead", "build": "night", "connection": "l1", "lead": "coax-thin", "length": "-3 m" })), 422),
+        (&commands, Some("\"1\""), command(json!({ "do": "remove-device", "build": "night", "device": "nobody" })), 422),
+        (&commands, Some("\"1\""), json!({ "build": "nowhere", "commands": [] }).to_string(), 404),
+        (&format!("{NIGHT}/line"), None, json!({ "build": "night" }).to_string(), 422),
+        (&"/api/record-time".into(), None, json!({ "codec": "mezzanine-high", "raster": "UHD", "rate": "25", "audio": "4x48000x24", "media": "0 GB", "reserve": "3%" }).to_string(), 422),
+        (&"/api/productions".into(), None, json!({ "name": "  " }).to_string(), 422),
+        (&"/api/productions/import".into(), None, "not a production".into(), 422),
+    ] {
+        let answer = post(path, revision, body).await;
+        sentences.push(answer.problem(StatusCode::from_u16(status).unwrap()));
+    }
+    for (path, status) in [
+        ("/api/productions/nobody", StatusCode::NOT_FOUND),
+        (
+            "/api/productions/the-night-pour?build=nowhere",
+            StatusCode::NOT_FOUND,
+        ),
+        (
+            "/api/productions/the-night-pour/inputs?build=night&from=a",
+            StatusCode::UNPROCESSABLE_ENTITY,
+        ),
+        ("/api/nothing", StatusCode::NOT_FOUND),
+    ] {
+        sentences.push(server.get(path).await.problem(status));
+    }
+    assert!(
+        sentences.iter().all(|sentence| sentence.len() > 12),
+        "{sentences:#?}"
+    );
+    assert_eq!(server.get(NIGHT).await.text, before);
+}
+
+#[tokio::test]
+async fn a_body_beyond_the_limit_is_refused_by_its_size() {
+    let server = Server::new();
+    let large = server
+        .send(
+            Method::POST,
+            "/api/productions/import",
+            None,
+            vec![b' '; west_rail_server::FILE_BYTES + 1],
+        )
+        .await;
+    assert!(
+        large
+            .problem(StatusCode::PAYLOAD_TOO_LARGE)
+            .contains("20 MB")
+    );
+    let edit = server
+        .send(
+            Method::POST,
+            &format!("{NIGHT}/commands"),
+            Some("\"1\""),
+            vec![b' '; west_rail_server::EDIT_BYTES + 1],
+        )
+        .await;
+    edit.problem(StatusCode::PAYLOAD_TOO_LARGE);
+}
+
+#[tokio::test]
+async fn a_production_goes_out_as_a_file_and_comes_back_the_same() {
+    let server = Server::new();
+    let file = server.get(&format!("{NIGHT}/file")).await;
+    assert_eq!(
+        file.headers[header::CONTENT_DISPOSITION],
+        "attachment; filename=\"the-night-pour.west-rail.json\""
+    );
+    let made = server
+        .send(
+            Method::POST,
+            "/api/productions/import",
+            None,
+            file.text.clone(),
+        )
+        .await;
+    assert_eq!(
+        (made.status, &made.json()["id"]),
+        (StatusCode::CREATED, &json!("the-night-pour-2"))
+    );
+    assert_eq!(
+        server
+            .get("/api/productions/the-night-pour-2/file")
+            .await
+            .text,
+        file.text
+    );
+    assert!(ProductionFile::read(&file.text).is_ok());
+}
+
+#[tokio::test]
+async fn productions_are_made_copied_deleted_and_put_back() {
+    let server = Server::new();
+    let made = server
+        .send(
+            Method::POST,
+            "/api/productions",
+            None,
+            r#"{"name":"Évening at the “Mill”"}"#,
+        )
+        .await;
+    assert_eq!(
+        (made.status, &made.json()["id"]),
+        (StatusCode::CREATED, &json!("vening-at-the-mill"))
+    );
+    let copy = server
+        .send(
+            Method::POST,
+            &format!("{NIGHT}/duplicate"),
+            None,
+            Body::empty(),
+        )
+        .await;
+    assert_eq!(copy.json()["production"]["name"], "The Night Pour (copy)");
+    assert_eq!(
+        server
+            .send(Method::DELETE, NIGHT, None, Body::empty())
+            .await
+            .status,
+        StatusCode::NO_CONTENT
+    );
+    server.get(NIGHT).await.problem(StatusCode::NOT_FOUND);
+    assert_eq!(
+        server
+            .send(
+                Method::POST,
+                &format!("{NIGHT}/restore"),
+                None,
+                Body::empty()
+            )
+            .await
+            .status,
+        StatusCode::OK
+    );
+    assert_eq!(
+        server
+            .get("/api/productions")
+            .await
+            .json()
+            .as_array()
+            .unwrap()
+            .len(),
+        3
+    );
+}
+
+#[tokio::test]
+async fn questions_change_nothing() {
+    let server = Server::new();
+    let before = server.get(NIGHT).await.text;
+    let line = json!({ "build": "night", "line": "v-rx.sdi2 > foc" }).to_string();
+    let answer = server
+        .send(Method::POST, &format!("{NIGHT}/line"), None, line)
+        .await
+        .json();
+    assert_eq!(answer["completions"][0]["line"], "v-rx.sdi2 > focus.hdmi");
+    let inputs = server
+        .get(&format!("{NIGHT}/inputs?build=night&from=v-rx.hdmi"))
+        .await
+        .json();
+    assert_eq!(
+        (&inputs[0]["at"], &inputs[0]["fits"]),
+        (&json!("a-mon.hdmi"), &json!(true))
+    );
+    let formats = server
+        .get(&format!("{NIGHT}/formats?build=night&at=a.sdi2"))
+        .await
+        .json();
+    assert_eq!(formats["words"], "up to 1920×1080p60 4:2:2 10-bit");
+    let ahead = json!({ "build": "night", "commands": [{ "do": "remove-device", "build": "night", "device": "client" }] });
+    let ahead = server
+        .send(
+            Method::POST,
+            &format!("{NIGHT}/outlook"),
+            None,
+            ahead.to_string(),
+        )
+        .await
+        .json();
+    assert_eq!(
+        (&ahead["after"]["stops"], &ahead["gone"][0]["code"]),
+        (&json!(4), &json!("V-102"))
+    );
+    assert_eq!(server.get(NIGHT).await.text, before);
+}
+
+#[tokio::test]
+async fn only_pages_of_this_server_may_speak_to_it() {
+    let server = Server::new();
+    let from = async |host: &str, origin: Option<&str>| {
+        let mut request = Request::get("/api/productions").header(header::HOST, host);
+        if let Some(origin) = origin {
+            request = request.header(header::ORIGIN, origin);
+        }
+        server
+            .ask(request.body(Body::empty()).unwrap())
+            .await
+            .status
+    };
+    assert_eq!(from("localhost:4870", None).await, StatusCode::OK);
+    assert_eq!(
+        from("[::1]:4870", Some("http://[::1]:4870")).await,
+        StatusCode::OK
+    );
+    assert_eq!(
+        from("127.0.0.1:4870", Some("http://127.0.0.1:4870")).await,
+        StatusCode::OK
+    );
+    assert_eq!(from("evil.example", None).await, StatusCode::FORBIDDEN);
+    assert_eq!(
+        from("127.0.0.1.evil.example:4870", None).await,
+        StatusCode::FORBIDDEN
+    );
+    assert_eq!(
+        from("127.0.0.1:4870", Some("http://evil.example")).await,
+        StatusCode::FORBIDDEN
+    );
+    assert_eq!(
+        from("127.0.0.1:4870", Some("null")).await,
+        StatusCode::FORBIDDEN
+    );
+}
+
+#[tokio::test]
+async fn every_answer_carries_the_policy() {
+    let server = Server::new();
+    let answer = server.get("/api/productions").await;
+    let policy = answer.headers[header::CONTENT_SECURITY_POLICY]
+        .to_str()
+        .unwrap();
+    assert!(
+        policy.starts_with("default-src 'none'; script-src 'self'"),
+        "{policy}"
+    );
+    assert_eq!(answer.headers[header::X_CONTENT_TYPE_OPTIONS], "nosniff");
+}
+
+#[tokio::test]
+async fn a_change_is_told_to_those_who_follow() {
+    let server = Server::new();
+    let request = Request::get(format!("{NIGHT}/events"))
+        .header(header::HOST, "localhost")
+        .body(Body::empty())
+        .unwrap();
+    let mut events = server
+        .routes
+        .clone()
+        .oneshot(request)
+        .await
+        .unwrap()
+        .into_body();
+    server
+        .edit(1, json!({ "do": "rename-production", "name": "Told" }))
+        .await;
+    let frame = events.frame().await.unwrap().unwrap().into_data().unwrap();
+    assert_eq!(&frame[..], b"event: revision\ndata: 2\n\n");
+}

@@ -1,0 +1,30 @@
+import { defineConfig } from "@playwright/test";
+
+/** Headless Chromium as Debian ships it; without the flags it would look for hosts outside. */
+export default defineConfig({
+  fullyParallel: false,
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: [["list"]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    trace: "off",
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
+  },
+  projects: [
+    { name: "journeys", testDir: "journeys" },
+    { name: "screenshots", testDir: "screenshots" },
+  ],
+});
