@@ -12,7 +12,7 @@ export function ArrivalsBoard() {
     <table className="w-full border-collapse text-left" aria-label="Arrivals">
       <thead className="sticky top-0 z-10 bg-ground text-small text-dim max-md:hidden">
         <tr>
-          {["Destination", "Arrives", "Late", "Beside it", "Needs", "Verdict"].map((name) => (
+          {["Destination", "Arrives", "Late", "Beside it", "Needs and answers", "Verdict"].map((name) => (
             <th key={name} className="border-b border-rule px-2 py-1 font-normal">
               {name}
             </th>
@@ -48,7 +48,7 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
       className={`border-b border-rule align-top max-md:grid max-md:grid-cols-[1fr_auto] max-md:px-1 max-md:py-1.5 ${selected ? "bg-raised" : "hover:bg-raised/60"}`}
     >
       <th scope="row" className="px-2 py-1 font-semibold">
-        <button type="button" className="text-left hover:underline" onClick={onSelect}>
+        <button type="button" className="text-left hover:underline md:whitespace-nowrap" onClick={onSelect}>
           {row.name}
         </button>
         {row.source && <span className="block text-small font-normal text-dim">gets {row.source}</span>}
@@ -82,10 +82,10 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
             <SeverityMark severity={need.met ? "ok" : "stop"} word={false} /> {need.asks}
           </span>
         ))}
+        {row.standing !== "ok" && <span className={`block ${row.standing === "stop" ? "text-stop" : "text-caution"}`}>{row.says}</span>}
       </td>
       <td className="px-2 py-1 max-md:order-2">
         <SeverityMark severity={row.standing} />
-        {row.standing !== "ok" && <span className="sr-only">: {row.says}</span>}
       </td>
     </tr>
   );

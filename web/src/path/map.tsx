@@ -1,4 +1,4 @@
-import type { KeyboardEvent } from "react";
+import { useEffect, type KeyboardEvent } from "react";
 import type { ConnectionReport, InputReport, Placement } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { SIGNALS } from "../ui/mark";
@@ -15,13 +15,21 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
   const { build, workspace, reference, selection, select, connecting } = useWorkbench();
   const { report } = workspace;
   const layout = useLayout(build, report);
+  const source = connecting?.split(".")[0];
+  const shown = selection && `${selection.kind}-${selection.id}`;
+
+  // What is selected from elsewhere is brought into sight.
+  const ready = layout !== undefined;
+  useEffect(() => {
+    if (ready && shown) document.getElementById(shown)?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [ready, shown]);
+
   if (!layout) return <p className="p-4 text-dim">Laying out the map…</p>;
   const lit = lightUp(build, report, selection);
   const rows = rowsOf(report);
   const worst = new Map(report.devices.map((device) => [device.id, device.worst]));
   const models = new Map(reference.catalogue.devices.map((device) => [device.id, device.name]));
   const leads = new Map(report.connections.map((lead) => [lead.id, lead]));
-  const source = connecting?.split(".")[0];
   const byDevice = (id: string) => inputs?.filter((input) => input.at.startsWith(`${id}.`)) ?? [];
 
   return (
@@ -168,12 +176,13 @@ function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
   const [kind = "picture"] = report.signals;
   const { stroke } = SIGNALS[kind];
   const [what = "", ...rest] = report.label.split(" · ");
-  const load = report.load ? `${rest.join(" ")} ${report.load.percent} %` : rest.join(" ");
+  const load = report.load ? `${report.load.needs} ${report.load.percent} %` : kind === "picture" ? "" : rest.join(" ");
   const dead = report.label === "nothing";
   const forward = second.x >= first.x;
   const at = { x: first.x + (forward ? 6 : -6), y: first.y };
   return (
     <g
+      id={`lead-${report.id}`}
       role="button"
       tabIndex={0}
       aria-pressed={selected}

@@ -22,6 +22,7 @@ export function RecordView() {
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
         <h2 className="mt-4 text-large font-semibold">Recorders</h2>
+        <HouseRules />
         {recordings.length === 0 && <p className="my-2 text-dim">Nothing records in this build yet. Each recorder shows here how long it lasts and what ends it first.</p>}
         {able.map(({ placement, device }) => {
           const row = recordings.find((known) => known.device === placement.id);
@@ -44,6 +45,9 @@ export function RecordView() {
     </div>
   );
 }
+
+/** The limit whose working is the record time's own. */
+const MEDIA_FULL = "media full";
 
 /** A count as typed. */
 function wholeNumber(typed: string): number {
@@ -81,6 +85,7 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
   const quietly = (change: Partial<RecordingSetting> | null) => void set(change).catch(() => undefined);
   const setting = placement.settings?.recording;
   const { time } = row;
+  const [first] = row.limits;
   const findings = workspace.report.findings.filter((finding) => finding.at.device === row.device && /^[RS]/.test(finding.code));
   const fitting = reference.catalogue.media.filter((medium) => device.records?.media.includes(medium.kind));
   const codecs = reference.catalogue.codecs.filter((codec) => device.records?.codecs.includes(codec.id));
@@ -94,13 +99,14 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
         <span className="text-dim">{row.format ?? "sound alone"}</span>
         {row.truth && <span className="text-caution">{row.truth}</span>}
         <span className="ml-auto text-large font-semibold" data-testid={`time-${row.device}`}>
-          {time ? (
-            <Figure working={time.working} label={`Record time of ${row.name}`}>
-              {time.label}
+          {first && time ? (
+            <Figure working={first.name === MEDIA_FULL ? time.working : undefined} label={`Record time of ${row.name}`}>
+              {first.label}
             </Figure>
           ) : (
             "no time"
           )}
+          {first && first.name !== MEDIA_FULL && <span className="ml-2 text-body font-normal text-dim">{first.name}</span>}
         </span>
       </header>
       <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-1 lg:grid-cols-4">
@@ -122,6 +128,7 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
         {device.records?.sensor && (
           <TypedField label="Records" value={setting?.format ?? row.format ?? ""} hint={setting?.format ? "Set on this body" : "Follows the project"} send={(typed) => set({ format: typed.trim() || null })} />
         )}
+        <MustLast row={row} placement={placement} />
         <div>
           <span className="block text-small text-dim">Data rate</span>
           {time ? (
@@ -142,6 +149,32 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
       </p>
       <FindingsAt findings={findings} />
     </article>
+  );
+}
+
+/** How long it must record: a need of its own, or the one that is there. */
+function MustLast({ row, placement }: { row: RecordingReport; placement: Placement }) {
+  const { build, edit } = useWorkbench();
+  const need = build.needs.find((known) => known.at === placement.id && known.purpose === "record");
+  const send = (typed: string) => {
+    const length = typed.trim() || null;
+    const fresh = { id: `${placement.id}-record`.slice(0, 40), at: placement.id, purpose: "record" as const };
+    return edit([{ do: "put-need", build: build.id, need: { ...(need ?? fresh), length } }]);
+  };
+  return <TypedField label="Must last" value={row.need?.label ?? ""} hint="2h10, 70 min; empty for no need" send={send} />;
+}
+
+/** What the house keeps back of a card, and when it changes one. */
+function HouseRules() {
+  const { workspace, edit } = useWorkbench();
+  const rules = workspace.production.house_rules;
+  if (!rules) return null;
+  const set = (change: Partial<typeof rules>) => edit([{ do: "set-house-rules", rules: { ...rules, ...change } }]);
+  return (
+    <div className="mt-2 grid max-w-md grid-cols-2 gap-3">
+      <TypedField label="Cards are changed at" value={rules.change_level ?? ""} send={(change_level) => set({ change_level })} />
+      <TypedField label="Kept back of each card" value={rules.reserve ?? ""} send={(reserve) => set({ reserve })} />
+    </div>
   );
 }
 

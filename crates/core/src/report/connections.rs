@@ -97,7 +97,7 @@ pub struct LoadReport {
     pub percent: u64,
     /// Loss over the run, in decibels, for coaxial leads.
     pub loss_db: Option<f64>,
-    /// How far the lead carries it.
+    /// How far the lead carries it, to the decimetre.
     #[schema(value_type = Option<String>)]
     pub reach: Option<Length>,
     /// The run against the reach.
@@ -262,7 +262,7 @@ fn load_report(load: &Load) -> Option<LoadReport> {
                 rate_label: BitRate(sdi.line_rate_bps).wire_label(),
                 percent: (sdi.line_rate_bps * 100).div_ceil(limit.line_rate_bps()),
                 loss_db: coax.map(|coax| (coax.loss_db * 100.0).round() / 100.0),
-                reach: coax.map(|coax| coax.run.reach),
+                reach: coax.map(|coax| to_decimetres(coax.run.reach)),
                 margin: coax.map(|coax| coax.run.margin),
             })
         }
@@ -283,11 +283,16 @@ fn load_report(load: &Load) -> Option<LoadReport> {
                     _ => (rate * 100).div_ceil(limit.tmds_limit_hz()),
                 },
                 loss_db: None,
-                reach: run.map(|run| run.reach),
+                reach: run.map(|run| to_decimetres(run.reach)),
                 margin: run.map(|run| run.margin),
             })
         }
     }
+}
+
+/// A reach is a guide: more than decimetres would pretend.
+fn to_decimetres(reach: Length) -> Length {
+    Length((reach.0 + 50) / 100 * 100)
 }
 
 /// Connections that leave the device at the end of this one and carry something of it: by the

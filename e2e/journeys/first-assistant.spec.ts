@@ -1,0 +1,188 @@
+import { expect, NIGHT, open, test } from "../server";
+
+const verdict = "verdict";
+
+test("reads the first stop, previews and applies its fix, undoes and redoes it", async ({ page, server }) => {
+  await page.goto(server.address);
+  await page.getByRole("link", { name: "The Night Pour" }).click();
+  await expect(page.getByTestId(verdict)).toHaveText("5 stops, 1 caution");
+
+  const first = page.getByRole("article").first();
+  await expect(first).toContainText("70 m of Miniature coax, BNC from SDI of C camera to SDI in of C recorder is beyond its reach of 47 m");
+  await first.getByRole("button", { name: "Show on the map" }).click();
+  const run = page.getByRole("button", { name: /^Lead c\.sdi to c-rec\.sdi/ });
+  await expect(run).toHaveAttribute("aria-pressed", "true");
+  await expect(run).toHaveAccessibleName(/12G, stop/);
+
+  await page.getByRole("button", { name: /^Use 75 m of RG-6 class coax/ }).click();
+  await expect(page.getByText("5 stops, 1 caution → 4 stops, 2 cautions")).toBeVisible();
+  await page.getByRole("button", { name: "Apply this fix" }).click();
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 2 cautions");
+  await expect(run).toHaveAccessibleName(/12G, caution/);
+  const arrival = page.getByRole("row", { name: /^C recorder/ });
+  await expect(arrival).toContainText("is close to its reach of 77 m");
+
+  await page.keyboard.press("u");
+  await expect(page.getByTestId(verdict)).toHaveText("5 stops, 1 caution");
+  await expect(arrival).toContainText("is beyond its reach of 47 m");
+  await page.keyboard.press("Shift+U");
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 2 cautions");
+});
+
+test("follows the fixes from the keyboard until no stop is left", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path`);
+  for (let step = 0; step < 12; step += 1) {
+    const before = await page.getByTestId(verdict).textContent();
+    if (!before?.includes("stop")) break;
+    await page.keyboard.press("Escape");
+    await expect(page.locator("[data-finding]").first()).toBeVisible();
+    await page.keyboard.press("n");
+    await page.keyboard.press(".");
+    await expect(page.getByRole("button", { name: "Apply this fix" })).toBeEnabled();
+    await page.keyboard.press(".");
+    await expect(page.getByTestId(verdict)).not.toHaveText(before);
+  }
+  await expect(page.getByTestId(verdict)).not.toContainText("stop");
+});
+
+test("adds a monitor and connects it by keyboard, and by typing", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path`);
+  await page.keyboard.press("a");
+  await page.getByLabel("Search by name").fill("ashgill 5 on");
+  await page.getByLabel("Travels with").selectOption("Village");
+  await page.getByLabel("Search by name").press("Enter");
+  const monitor = page.getByRole("button", { name: /^Ashgill 5 on-board monitor/ });
+  await expect(monitor).toHaveAttribute("aria-pressed", "true");
+  const row = page.getByRole("row", { name: /^Ashgill 5 on-board monitor/ });
+  await expect(row).toContainText("nothing");
+
+  // From the receiver: a free output, the inputs in order of fit, Enter.
+  await page.getByRole("button", { name: /^Village receiver/ }).click();
+  await page.keyboard.press("c");
+  const panel = page.getByRole("region", { name: "Connect v-rx.sdi2" });
+  await expect(panel.getByRole("button", { name: /^ashgill-5\.sdi/ })).toBeFocused();
+  await expect(panel.getByText("takes HDMI, not SDI").first()).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(row).toContainText("1920×1080p25 4:2:2 8-bit");
+  await expect(monitor).toHaveAttribute("aria-pressed", "true");
+
+  // Taken out again, and typed.
+  await page.keyboard.press("u");
+  await expect(row).toContainText("nothing");
+  await page.keyboard.press("/");
+  const line = page.getByRole("combobox", { name: "Command" });
+  await line.fill("v-rx.sdi2 > ashg");
+  await expect(page.getByRole("option").first()).toContainText("v-rx.sdi2 > ashgill-5.sdi");
+  await line.press("Tab");
+  await expect(line).toHaveValue("v-rx.sdi2 > ashgill-5.sdi");
+  await line.fill("v-rx.sdi2 > ashgill-5.sdi mini 5 m");
+  await expect(page.getByText("Enter does it.")).toBeVisible();
+  await line.press("Enter");
+  await expect(row).toContainText("1920×1080p25 4:2:2 8-bit");
+});
+
+test("walks along the signal and lights up its path", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path`);
+  await page.getByRole("button", { name: /^C camera/ }).click();
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("button", { name: /^C recorder, Ashgill/ })).toBeFocused();
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("button", { name: /^Client, Ashgill/ })).toHaveAttribute("aria-pressed", "true");
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("ArrowLeft");
+  await expect(page.getByRole("button", { name: /^C camera, Orrell/ })).toHaveAttribute("aria-pressed", "true");
+  await expect(page.locator("#device-client")).toHaveAttribute("opacity", "1");
+  await expect(page.locator("#device-b")).toHaveAttribute("opacity", "0.35");
+});
+
+test("sets 2160p50 and sees the wire rates and the new findings", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path`);
+  const run = page.getByRole("button", { name: /^Lead a\.sdi1 to a-mon\.sdi/ });
+  await expect(run).toHaveAccessibleName(/2160p25 · 6G/);
+  await page.getByRole("button", { name: /^Project format/ }).click();
+  await page.getByLabel("Project format", { exact: true }).fill("2160p50");
+  await page.getByLabel("Project format", { exact: true }).press("Enter");
+  await expect(run).toHaveAccessibleName(/2160p50 · 12G/);
+  await expect(page.getByTestId(verdict)).not.toHaveText("5 stops, 1 caution");
+  await page.keyboard.press("Escape");
+  await run.focus();
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("11.880 Gb/s").first()).toBeVisible();
+  await page.getByRole("button", { name: "Wire rate: show the working" }).click();
+  await expect(page.getByRole("dialog")).toContainText("5280 × 2250");
+});
+
+test("swaps codec and card and reads the new time", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  const recorder = page.getByRole("article", { name: "B recorder" });
+  const time = page.getByTestId("time-b-rec");
+  await expect(time).toHaveText("42 min");
+  await recorder.getByLabel("Card or drive").selectOption("Castor & Reed SSD caddy 1 TB");
+  await expect(time).toHaveText("2 h 55 min");
+  await recorder.getByLabel("Codec").selectOption("Mezzanine Light");
+  await expect(time).toHaveText("6 h 18 min");
+  await time.getByRole("button").click();
+  await expect(page.getByRole("dialog")).toContainText("1.64 bits a pixel");
+  await page.keyboard.press("Escape");
+  // The least of all limits is shown: the body ends a clip before its card is full.
+  await expect(page.getByTestId("time-b")).toContainText("30 min");
+  await expect(page.getByRole("article", { name: "B camera" }).getByText("heat stop")).toBeVisible();
+});
+
+test("sees the edits of another window arrive", async ({ page, server, context }) => {
+  await open(page, server, `${NIGHT}/path`);
+  const other = await context.newPage();
+  await open(other, server, `${NIGHT}/path?at=device:dir`);
+  await other.getByLabel("Name", { exact: true }).fill("Director’s screen");
+  await other.getByLabel("Name", { exact: true }).press("Enter");
+  await expect(page.getByRole("row", { name: /^Director’s screen/ })).toBeVisible();
+});
+
+test("makes a stale edit and loses nothing", async ({ page, server, context }) => {
+  // This window doesn't hear of changes.
+  await page.route("**/events", (route) => route.abort());
+  await open(page, server, `${NIGHT}/path?at=device:dir`);
+  await expect(page.getByText("Server away, trying again")).toBeVisible();
+  const other = await context.newPage();
+  await open(other, server, `${NIGHT}/path?at=device:client`);
+  await other.getByLabel("Name", { exact: true }).fill("Guests");
+  await other.getByLabel("Name", { exact: true }).press("Enter");
+  await expect(other.getByRole("row", { name: /^Guests/ })).toBeVisible();
+
+  const name = page.getByLabel("Name", { exact: true });
+  await name.fill("Director, first row");
+  await name.press("Enter");
+  await expect(page.getByText("Someone changed the production meanwhile")).toBeVisible();
+  await expect(page.getByRole("row", { name: /^Guests/ })).toBeVisible();
+  await expect(name).toHaveValue("Director, first row");
+  await page.getByRole("button", { name: "Make it again" }).click();
+  await expect(page.getByRole("row", { name: /^Director, first row/ })).toBeVisible();
+  await expect(other.getByRole("row", { name: /^Director, first row/ })).toBeVisible();
+});
+
+test("finds everything as it was after a restart, undo included", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path`);
+  await page.getByRole("button", { name: "Set B timecode box to 25" }).click();
+  await page.getByRole("button", { name: "Apply this fix" }).click();
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 1 caution");
+  await server.stop();
+  await expect(page.getByText("Server away, trying again")).toBeVisible();
+
+  // What is typed while the server is away stays typed.
+  await page.getByRole("button", { name: /^Director, Ashgill/ }).click();
+  const name = page.getByLabel("Name", { exact: true });
+  await name.fill("Typed meanwhile");
+  await name.press("Enter");
+  await expect(page.getByText("The server doesn’t answer").first()).toBeVisible();
+  await expect(name).toHaveValue("Typed meanwhile");
+
+  await server.start();
+  await expect(page.getByText("Server away, trying again")).toBeHidden({ timeout: 20_000 });
+  await name.press("Enter");
+  await expect(page.getByRole("row", { name: /^Typed meanwhile/ })).toBeVisible();
+  await page.reload();
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 1 caution");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByTestId(verdict)).toHaveText("5 stops, 1 caution");
+});

@@ -1,0 +1,109 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { expect, NIGHT, open, test } from "../server";
+
+const VIEWS = ["/", "/sum", `${NIGHT}/path`, `${NIGHT}/path?at=device:a`, `${NIGHT}/path?at=lead:l7`, `${NIGHT}/record`];
+
+for (const theme of ["night", "day"]) {
+  test(`axe finds nothing in any view, ${theme}`, async ({ page, server }) => {
+    await page.addInitScript((kept) => localStorage.setItem("west-rail-theme", kept), theme);
+    for (const view of VIEWS) {
+      await page.goto(server.address + view);
+      await expect(page.getByRole("main")).toBeVisible();
+      if (view.includes("/path")) await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
+      const found = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).exclude("[opacity]").analyze();
+      expect(found.violations.map((violation) => `${view} ${violation.id}: ${violation.nodes.map((node) => node.html).join(" ")}`)).toEqual([]);
+    }
+  });
+}
+
+type Rgb = [number, number, number];
+
+const tokens = (page: Page, names: string[]) =>
+  page.evaluate((wanted) => {
+    const style = getComputedStyle(document.documentElement);
+    return wanted.map((name) => style.getPropertyValue(`--${name}`).trim());
+  }, names);
+
+const rgb = (hex: string): Rgb => [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16) / 255) as Rgb;
+const linear = (colour: Rgb): Rgb => colour.map((part) => (part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4)) as Rgb;
+const luminance = ([r, g, b]: Rgb) => 0.2126 * r + 0.7152 * g + 0.0722 * b;
+
+function contrast(one: string, other: string) {
+  const [low = 0, high = 0] = [luminance(linear(rgb(one))), luminance(linear(rgb(other)))].sort((a, b) => a - b);
+  return (high + 0.05) / (low + 0.05);
+}
+
+/** Full dichromacies on linear RGB (Machado, Oliveira and Fernandes, 2009). */
+const DEFICIENCIES: Record<string, number[][]> = {
+  none: [[1, 0, 0], [0, 1, 0], [0, 0, 1]],
+  protanopia: [[0.152286, 1.052583, -0.204868], [0.114503, 0.786281, 0.099216], [-0.003882, -0.048116, 1.051998]],
+  deuteranopia: [[0.367322, 0.860646, -0.227968], [0.280085, 0.672501, 0.047413], [-0.01182, 0.04294, 0.968881]],
+  tritanopia: [[1.255528, -0.076749, -0.178779], [-0.078411, 0.930809, 0.147602], [0.004733, 0.691367, 0.3039]],
+};
+
+/** Distance of two colours as they are seen, in CIELAB. */
+function apart(one: string, other: string, matrix: number[][]) {
+  const lab = (hex: string) => {
+    const seen = linear(rgb(hex));
+    const [r = 0, g = 0, b = 0] = matrix.map((row) => Math.min(1, Math.max(0, row.reduce((sum, part, at) => sum + part * (seen[at] ?? 0), 0))));
+    const f = (t: number) => (t > 0.008856 ? Math.cbrt(t) : 7.787 * t + 16 / 116);
+    const x = f((0.4124 * r + 0.3576 * g + 0.1805 * b) / 0.9505);
+    const y = f(0.2126 * r + 0.7152 * g + 0.0722 * b);
+    const z = f((0.0193 * r + 0.1192 * g + 0.9505 * b) / 1.089);
+    return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
+  };
+  const [a, b] = [lab(one), lab(other)];
+  return Math.hypot(...a.map((part, at) => part - (b[at] ?? 0)));
+}
+
+for (const theme of ["night", "day"]) {
+  test(`hues stand out from their ground and from each other, ${theme}`, async ({ page, server }) => {
+    await page.addInitScript((kept) => localStorage.setItem("west-rail-theme", kept), theme);
+    await page.goto(server.address);
+    const grounds = await tokens(page, ["ground", "raised", "sunk"]);
+    const words = ["ink", "dim", "picture", "sound", "timecode", "stop", "caution", "note", "ok"];
+    for (const [at, colour] of (await tokens(page, words)).entries()) {
+      for (const ground of grounds) expect(contrast(colour, ground), `${words[at]} on ${ground}`).toBeGreaterThanOrEqual(4.5);
+    }
+    const [picture = "", sound = "", timecode = ""] = await tokens(page, ["picture", "sound", "timecode"]);
+    for (const [name, matrix] of Object.entries(DEFICIENCIES)) {
+      for (const pair of [[picture, sound], [picture, timecode], [sound, timecode]] as const) {
+        expect(apart(...pair, matrix), `${pair.join(" and ")} under ${name}`).toBeGreaterThanOrEqual(15);
+      }
+    }
+  });
+}
+
+test("figures line up: every digit is equally wide", async ({ page, server }) => {
+  await page.goto(server.address);
+  const widths = await page.evaluate(() => {
+    const probe = document.body.appendChild(document.createElement("span"));
+    return [..."0123456789"].map((digit) => {
+      probe.textContent = digit.repeat(20);
+      return probe.getBoundingClientRect().width;
+    });
+  });
+  expect(new Set(widths.map((width) => width.toFixed(2))).size).toBe(1);
+});
+
+test("arrivals and records can be read on a phone", async ({ page, server }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const view of ["path", "record"]) {
+    await open(page, server, `${NIGHT}/${view}`);
+    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    expect(overflow, view).toBeLessThanOrEqual(0);
+  }
+  await open(page, server, `${NIGHT}/path`);
+  await expect(page.getByRole("row", { name: /^B recorder/ })).toBeVisible();
+});
+
+test("no request leaves the machine", async ({ page, server }) => {
+  const elsewhere: string[] = [];
+  page.on("request", (request) => {
+    if (!request.url().startsWith(server.address) && !request.url().startsWith("data:")) elsewhere.push(request.url());
+  });
+  await open(page, server, `${NIGHT}/path`);
+  await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
+  expect(elsewhere).toEqual([]);
+});

@@ -1,0 +1,56 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { expect, test } from "../server";
+
+test("a production is made, described, renamed, copied, deleted and put back", async ({ page, server }) => {
+  await page.goto(server.address);
+  await page.getByLabel("Name of a new production").fill("Low Tide");
+  await page.getByRole("button", { name: "Make it" }).click();
+  await page.getByRole("button", { name: "Add the first device" }).click();
+  await page.getByRole("button", { name: "Orrell C4 cinema body" }).click();
+  await expect(page.getByRole("button", { name: /^Orrell C4 cinema body, / })).toBeVisible();
+
+  await page.getByRole("link", { name: "West Rail" }).click();
+  await page.getByRole("button", { name: "Rename Low Tide" }).click();
+  await page.getByLabel("New name of Low Tide").fill("High Tide");
+  await page.getByLabel("New name of Low Tide").press("Enter");
+  await expect(page.getByRole("link", { name: "High Tide" })).toBeVisible();
+  await page.getByRole("button", { name: "Duplicate High Tide" }).click();
+  await expect(page.getByRole("link", { name: "High Tide (copy)" })).toBeVisible();
+  await page.getByRole("button", { name: "Delete High Tide", exact: true }).click();
+  await expect(page.getByRole("link", { name: "High Tide", exact: true })).toBeHidden();
+  await page.getByRole("button", { name: "Put it back" }).click();
+  await expect(page.getByRole("link", { name: "High Tide", exact: true })).toBeVisible();
+});
+
+test("a production goes out as a file and comes back", async ({ page, server }) => {
+  await page.goto(server.address);
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Export First Light" }).click();
+  const path = join(server.folder, "first-light.json");
+  await (await download).saveAs(path);
+  expect(JSON.parse(readFileSync(path, "utf8"))).toMatchObject({ format: "west-rail-production", version: 1 });
+  await page.getByLabel("Production file").setInputFiles(path);
+  await expect(page.getByTestId("verdict")).toHaveText("1 stop");
+  expect(page.url()).toContain("/p/first-light-2/");
+});
+
+test("files that can’t be read are refused with the reason, and the list stays", async ({ page, server }) => {
+  await page.goto(server.address);
+  const whole = readFileSync(join(import.meta.dirname, "../../demo/first-light.json"), "utf8");
+  const files: [string, string | Buffer, RegExp][] = [
+    ["cut.json", whole.slice(0, 700), /the file ends in the middle, at line \d+/],
+    ["letter.json", "Dear producer", /this isn’t a production file/],
+    ["other.json", "{}", /it should say "format": "west-rail-production"/],
+    ["picture.json", Buffer.from([0x89, 0x50, 0xff, 0xfe]), /this isn’t a production file|this isn’t text/],
+    ["huge.json", Buffer.alloc(200_000_000, 32), /“huge\.json” has 200 MB; production files are taken up to 20 MB/],
+  ];
+  for (const [name, contents, sentence] of files) {
+    const path = join(server.folder, name);
+    writeFileSync(path, contents);
+    await page.getByLabel("Production file").setInputFiles(path);
+    await expect(page.getByText(sentence)).toBeVisible();
+  }
+  await expect(page.getByRole("link", { name: "The Night Pour" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "First Light" })).toBeVisible();
+});
