@@ -4,7 +4,7 @@ const verdict = "verdict";
 
 test("reads the first stop, previews and applies its fix, undoes and redoes it", async ({ page, server }) => {
   await page.goto(server.address);
-  await page.getByRole("link", { name: "The Night Pour" }).click();
+  await page.getByRole("link", { name: "The Night Pour", exact: true }).click();
   await expect(page.getByTestId(verdict)).toHaveText("5 stops, 1 caution");
 
   const first = page.getByRole("article").first();
@@ -51,7 +51,7 @@ test("adds a monitor and connects it by keyboard, and by typing", async ({ page,
   await page.getByLabel("Search by name").fill("ashgill 5 on");
   await page.getByLabel("Travels with").selectOption("Village");
   await page.getByLabel("Search by name").press("Enter");
-  const monitor = page.getByRole("button", { name: /^Ashgill 5 on-board monitor/ });
+  const monitor = page.getByRole("button", { name: /^Ashgill 5 on-board monitor, / });
   await expect(monitor).toHaveAttribute("aria-pressed", "true");
   const row = page.getByRole("row", { name: /^Ashgill 5 on-board monitor/ });
   await expect(row).toContainText("nothing");
@@ -152,7 +152,7 @@ test("makes a stale edit and loses nothing", async ({ page, server, context }) =
   const name = page.getByLabel("Name", { exact: true });
   await name.fill("Director, first row");
   await name.press("Enter");
-  await expect(page.getByText("Someone changed the production meanwhile")).toBeVisible();
+  await expect(page.getByText("Someone changed the production meanwhile, and you see their change now.")).toBeVisible();
   await expect(page.getByRole("row", { name: /^Guests/ })).toBeVisible();
   await expect(name).toHaveValue("Director, first row");
   await page.getByRole("button", { name: "Make it again" }).click();

@@ -11,7 +11,7 @@ for (const theme of ["night", "day"]) {
       await page.goto(server.address + view);
       await expect(page.getByRole("main")).toBeVisible();
       if (view.includes("/path")) await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
-      const found = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).exclude("[opacity]").analyze();
+      const found = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze();
       expect(found.violations.map((violation) => `${view} ${violation.id}: ${violation.nodes.map((node) => node.html).join(" ")}`)).toEqual([]);
     }
   });
@@ -69,7 +69,7 @@ for (const theme of ["night", "day"]) {
     const [picture = "", sound = "", timecode = ""] = await tokens(page, ["picture", "sound", "timecode"]);
     for (const [name, matrix] of Object.entries(DEFICIENCIES)) {
       for (const pair of [[picture, sound], [picture, timecode], [sound, timecode]] as const) {
-        expect(apart(...pair, matrix), `${pair.join(" and ")} under ${name}`).toBeGreaterThanOrEqual(15);
+        expect(apart(...pair, matrix), `${pair.join(" and ")} under ${name}`).toBeGreaterThanOrEqual(20);
       }
     }
   });

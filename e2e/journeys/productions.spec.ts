@@ -14,9 +14,9 @@ test("a production is made, described, renamed, copied, deleted and put back", a
   await page.getByRole("button", { name: "Rename Low Tide" }).click();
   await page.getByLabel("New name of Low Tide").fill("High Tide");
   await page.getByLabel("New name of Low Tide").press("Enter");
-  await expect(page.getByRole("link", { name: "High Tide" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "High Tide", exact: true })).toBeVisible();
   await page.getByRole("button", { name: "Duplicate High Tide" }).click();
-  await expect(page.getByRole("link", { name: "High Tide (copy)" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "High Tide (copy)", exact: true })).toBeVisible();
   await page.getByRole("button", { name: "Delete High Tide", exact: true }).click();
   await expect(page.getByRole("link", { name: "High Tide", exact: true })).toBeHidden();
   await page.getByRole("button", { name: "Put it back" }).click();
@@ -51,6 +51,6 @@ test("files that can’t be read are refused with the reason, and the list stays
     await page.getByLabel("Production file").setInputFiles(path);
     await expect(page.getByText(sentence)).toBeVisible();
   }
-  await expect(page.getByRole("link", { name: "The Night Pour" })).toBeVisible();
-  await expect(page.getByRole("link", { name: "First Light" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "The Night Pour", exact: true })).toBeVisible();
+  await expect(page.getByRole("link", { name: "First Light", exact: true })).toBeVisible();
 });

@@ -322,7 +322,7 @@ async fn questions_change_nothing() {
         .send(Method::POST, &format!("{NIGHT}/line"), None, line)
         .await
         .json();
-    assert_eq!(answer["completions"][0]["line"], "v-rx.sdi2 > focus.hdmi");
+    assert_eq!(answer["completions"][0]["line"], "v-rx.sdi2 > focus.sdi");
     let inputs = server
         .get(&format!("{NIGHT}/inputs?build=night&from=v-rx.hdmi"))
         .await

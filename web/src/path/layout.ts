@@ -15,12 +15,12 @@ export interface Layout {
   bands: { id: string; name: string; top: number; bottom: number }[];
 }
 
-export const DEVICE_WIDTH = 126;
+export const DEVICE_WIDTH = 120;
 export const HEADER = 36;
 const INPUT_ROW = 15;
 /** Outputs stand further apart: what flows is written on two lines at each. */
 const OUTPUT_ROW = 29;
-const GAP = 96;
+const GAP = 82;
 const BAND_TITLE = 18;
 
 export interface Rows {

@@ -5,6 +5,9 @@ import { SIGNALS } from "../ui/mark";
 import { DEVICE_WIDTH, HEADER, inputY, outputY, rowsOf, useLayout, type Layout, type Point, type Rows } from "./layout";
 import { lightUp } from "./trace";
 
+/** The map shrinks to its place down to this scale; below it, it scrolls. */
+const SMALLEST = 0.88;
+
 /** Keeps words legible where a line runs behind them. */
 const HALO = { paintOrder: "stroke", stroke: "var(--ground)", strokeWidth: 3 } as const;
 
@@ -34,8 +37,7 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
 
   return (
     <svg
-      width={layout.width}
-      height={layout.height}
+      style={{ width: "100%", minWidth: layout.width * SMALLEST, maxWidth: layout.width }}
       viewBox={`0 0 ${layout.width} ${layout.height}`}
       role="group"
       aria-label="Path map"
@@ -134,10 +136,10 @@ function DevicePlate({ placement, model, says, rows, place, worst, dimmed, selec
       <line x1={0} x2={DEVICE_WIDTH} y1={0} y2={0} stroke={worst ? WORST[worst] : "var(--ink)"} strokeWidth={worst ? 3 : 1.5} />
       {worst && <SeverityGlyph severity={worst} x={DEVICE_WIDTH - 14} y={7} />}
       <text x={6} y={16} className="fill-ink text-body font-semibold">
-        {shorten(placement.name, worst ? 15 : 17)}
+        {shorten(placement.name, worst ? 14 : 16)}
       </text>
       <text x={6} y={29} className="fill-dim text-small">
-        {shorten(says ?? model, 21)}
+        {shorten(says ?? model, 19)}
       </text>
       {rows?.inputs.map((at, row) => (
         <text key={at} x={7} y={inputY(row) + 4} className="fill-dim text-small">
@@ -180,6 +182,7 @@ function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
   const dead = report.label === "nothing";
   const forward = second.x >= first.x;
   const at = { x: first.x + (forward ? 6 : -6), y: first.y };
+  const anchor = forward ? "start" : "end";
   return (
     <g
       id={`lead-${report.id}`}
@@ -201,19 +204,17 @@ function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
         <path d={path} fill="none" stroke={stroke} strokeWidth={kind === "sound" ? 4 : 3} strokeLinejoin="round" />
       )}
       {kind === "sound" && <path d={path} fill="none" stroke="var(--ground)" strokeWidth={1.6} />}
-      {report.worst && <SeverityGlyph severity={report.worst} x={at.x + (forward ? 50 : -60)} y={at.y - 14} />}
-      <text x={at.x} y={at.y - 5} textAnchor={forward ? "start" : "end"} className="fill-ink text-small" style={HALO}>
-        {what}
-      </text>
-      <text x={at.x} y={at.y + 13} textAnchor={forward ? "start" : "end"} className="text-small" style={HALO}>
+      {report.worst && <SeverityGlyph severity={report.worst} x={forward ? at.x : at.x - 10} y={at.y - 14} />}
+      <text x={at.x + (report.worst ? (forward ? 14 : -14) : 0)} y={at.y - 5} textAnchor={anchor} className="fill-ink text-small" style={HALO}>
+        {what}{" "}
         {report.signals.map((signal) => (
           <tspan key={signal} fill={SIGNALS[signal].stroke} className="font-semibold">
             {SIGNALS[signal].letter}
           </tspan>
         ))}
-        <tspan fill="var(--dim)" dx={4}>
-          {load}
-        </tspan>
+      </text>
+      <text x={at.x} y={at.y + 13} textAnchor={anchor} className="fill-dim text-small" style={HALO}>
+        {load}
       </text>
     </g>
   );

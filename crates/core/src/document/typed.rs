@@ -80,7 +80,12 @@ fn connection(
 ) -> Result<Typed, Misread> {
     let from = port_ref(from)?;
     let mut words = to.split_whitespace();
-    let to = port_ref(words.next().unwrap_or(""))?;
+    let Some(to) = words.next() else {
+        return Err(Misread(format!(
+            "name the input that {from} goes to, like dir.sdi"
+        )));
+    };
+    let to = port_ref(to)?;
     let port = |at: &PortRef, facing| {
         build
             .port(catalogue, at, facing)
@@ -215,6 +220,13 @@ pub fn complete(
                 says.clone(),
             )
         });
+        // Inputs of another wire are offered only where there is nothing better.
+        if let Some(wire) = output
+            .map(|output| output.wire)
+            .filter(|wire| inputs.iter().any(|(.., port)| port.wire == *wire))
+        {
+            inputs.retain(|(.., port)| port.wire == wire);
+        }
         let from = from.trim();
         inputs
             .into_iter()

@@ -1,0 +1,59 @@
+import { join } from "node:path";
+import { expect, NIGHT, open, test } from "../server";
+
+const folder = join(import.meta.dirname, "../../docs/screenshots");
+const shot = (name: string) => join(folder, `${name}.png`);
+
+for (const theme of ["night", "day"]) {
+  test(`the main views, ${theme}`, async ({ page, server }) => {
+    await page.addInitScript((kept) => localStorage.setItem("west-rail-theme", kept), theme);
+    const map = page.getByRole("group", { name: "Path map" });
+
+    await open(page, server, `${NIGHT}/path`);
+    await expect(map).toBeVisible();
+    await page.screenshot({ path: shot(`path-${theme}`) });
+
+    await open(page, server, `${NIGHT}/record`);
+    await page.screenshot({ path: shot(`record-${theme}`) });
+    if (theme === "day") return;
+
+    await page.goto(server.address);
+    await expect(page.getByRole("link", { name: "First Light", exact: true })).toBeVisible();
+    await page.screenshot({ path: shot("productions") });
+
+    await page.goto(`${server.address}/sum`);
+    await expect(page.getByTestId("quick-sum")).toBeVisible();
+    await page.screenshot({ path: shot("quick-sum") });
+
+    await open(page, server, `${NIGHT}/path?at=device:a`);
+    await expect(map).toBeVisible();
+    await page.screenshot({ path: shot("path-lit") });
+
+    await open(page, server, `${NIGHT}/path?at=lead:l7`);
+    await expect(map).toBeVisible();
+    await page.getByRole("button", { name: "Reach: show the working" }).click();
+    await page.screenshot({ path: shot("working") });
+
+    await open(page, server, `${NIGHT}/path?at=device:v-rx`);
+    await expect(map).toBeVisible();
+    await page.getByRole("button", { name: "Connect HDMI out" }).click();
+    await expect(page.getByRole("region", { name: "Connect v-rx.hdmi" })).toContainText("takes");
+    await page.screenshot({ path: shot("connect") });
+
+    await open(page, server, `${NIGHT}/path`);
+    await expect(map).toBeVisible();
+    await page.getByRole("button", { name: /^Set Micro HDMI of B camera/ }).click();
+    await expect(page.getByRole("button", { name: "Apply this fix" })).toBeEnabled();
+    await page.getByRole("button", { name: "Apply this fix" }).scrollIntoViewIfNeeded();
+    await page.screenshot({ path: shot("fix-preview") });
+
+    await page.keyboard.press("/");
+    await page.getByRole("combobox", { name: "Command" }).fill("v-rx.sdi2 > ");
+    await expect(page.getByRole("option").first()).toBeVisible();
+    await page.screenshot({ path: shot("command-line") });
+
+    await page.setViewportSize({ width: 390, height: 844 });
+    await open(page, server, `${NIGHT}/path`);
+    await page.screenshot({ path: shot("phone-arrivals") });
+  });
+}
