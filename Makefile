@@ -19,7 +19,7 @@ lint: web/node_modules
 	cargo clippy --workspace --all-targets --locked -- -D warnings
 
 unit: web/node_modules
-	scripts/types-are-current
+	cd web && npm run --silent types -- --check
 	cargo test --workspace --locked
 
 e2e: $(PATHS) browser
