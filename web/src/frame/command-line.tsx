@@ -21,9 +21,11 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
     setRefusal(undefined);
   }
 
+  const words = line.trim();
+  const view = words === "path" || words === "record";
+
   async function run() {
-    const words = line.trim();
-    if (words === "path" || words === "record") {
+    if (view) {
       void navigate(`/p/${id}/${build.id}/${words}`);
       close();
       return;
@@ -89,7 +91,7 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
             className="w-full border-b border-rule bg-sunk px-3 py-2"
           />
           <p id="line-says" className={`px-3 py-1.5 text-small ${refusal ? "text-stop" : "text-dim"}`} role={refusal ? "alert" : undefined}>
-            {refusal ?? (answer.data?.commands ? "Enter does it." : (answer.data?.misread ?? "Type a connection, cut, format or add."))}
+            {refusal ?? (view || answer.data?.commands ? "Enter does it." : (answer.data?.misread ?? "Type a connection, cut, format or add."))}
           </p>
           <ul id="completions" role="listbox" aria-label="Ways to go on" className="max-h-72 overflow-auto pb-1">
             {completions.map((completion, number) => (

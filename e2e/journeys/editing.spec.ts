@@ -1,0 +1,169 @@
+import type { Page } from "@playwright/test";
+import { expect, NIGHT, open, test } from "../server";
+
+const verdict = "verdict";
+const row = (page: Page, name: string) => page.getByRole("row", { name: new RegExp(`^${name}`) });
+
+test("what is set on a camera shows at once in every view", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path?at=device:a`);
+  await expect(row(page, "Director")).toContainText("overlays");
+  const outputs = page.getByRole("region", { name: "Outputs" });
+  await outputs.getByLabel("Overlays").nth(1).click();
+  await expect(row(page, "Director")).toContainText("clean");
+  await outputs.getByLabel("Look").nth(1).click();
+  await expect(row(page, "Director")).toContainText("look");
+
+  const gives = page.getByLabel("SDI 1 gives");
+  await gives.fill("1080p25");
+  await gives.press("Enter");
+  await expect(gives).toHaveValue("1920×1080p25 4:2:2 10-bit");
+  await expect(outputs.getByText("Set on this output")).toBeVisible();
+  await expect(row(page, "A on-board monitor")).toContainText("1920×1080p25");
+  await outputs.getByRole("button", { name: "Follow the project" }).click();
+  await expect(row(page, "A on-board monitor")).toContainText("3840×2160p25");
+});
+
+test("timecode is set on a device, and who leads is chosen", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path?at=device:b-tc`);
+  const counts = page.getByLabel("Timecode counts");
+  await expect(counts).toHaveValue("24");
+  await counts.fill("25 drop");
+  await counts.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("only 29.97 and 59.94 drop frames");
+  await counts.fill("23.98");
+  await counts.press("Enter");
+  await expect(page.getByRole("region", { name: "Findings here" })).toContainText("counts 23.98");
+  await page.getByRole("button", { name: "Follow the project" }).click();
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 1 caution");
+  await page.getByLabel("The others follow it").click();
+  await expect(page.getByLabel("The others follow it")).toBeChecked();
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 1 caution");
+});
+
+test("a device is renamed, moved, removed and put back with its leads", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path?at=device:c-rec`);
+  const name = page.getByLabel("Name", { exact: true });
+  await name.fill("Furnace recorder");
+  await name.press("Enter");
+  await expect(row(page, "Furnace recorder")).toBeVisible();
+  await page.getByLabel("Travels with").selectOption("C camera, furnace");
+  await expect(page.getByLabel("Travels with")).toHaveValue("c");
+  await page.getByRole("button", { name: "Remove Furnace recorder" }).click();
+  await expect(row(page, "Furnace recorder")).toBeHidden();
+  await expect(page.getByRole("button", { name: /^Lead c\.sdi/ })).toBeHidden();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(row(page, "Furnace recorder")).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Lead c\.sdi to c-rec\.sdi/ })).toBeVisible();
+});
+
+test("a lead is changed, taken out and put back", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path?at=lead:l7`);
+  await page.getByRole("combobox", { name: "Lead" }).selectOption("RG-6 class coax, BNC");
+  await expect(page.getByRole("region", { name: "Lead" })).toContainText("77.2 m");
+  await page.getByRole("button", { name: "Take this lead out" }).click();
+  await expect(row(page, "C recorder")).toContainText("No picture arrives at C recorder");
+  await page.keyboard.press("u");
+  await page.keyboard.press("u");
+  await expect(row(page, "C recorder")).toContainText("beyond its reach of 47 m");
+});
+
+test("a screen with two inputs shows the one that is chosen", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path`);
+  await page.keyboard.press("/");
+  const line = page.getByRole("combobox", { name: "Command" });
+  await line.fill("v-rx.hdmi > dir.hdmi hdmi-a-a 2 m");
+  await expect(page.getByText("Enter does it.")).toBeVisible();
+  await line.press("Enter");
+  await expect(page.getByLabel("Picture from")).toHaveValue("");
+  await page.getByLabel("Picture from").selectOption("HDMI in");
+  await expect(page.getByLabel("Picture from")).toHaveValue("hdmi");
+  await expect(row(page, "Director")).toContainText("ok");
+  // Embedded timecode isn't counted on over HDMI: the row shows that it is gone.
+  await expect(row(page, "Director")).not.toContainText("TC 25");
+});
+
+test("typed lines add, connect, cut and set the format", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path`);
+  const run = async (typed: string) => {
+    await page.keyboard.press("/");
+    const line = page.getByRole("combobox", { name: "Command" });
+    await line.fill(typed);
+    await expect(page.getByText("Enter does it.")).toBeVisible();
+    await line.press("Enter");
+    await expect(line).toBeHidden();
+  };
+  await run("add ashgill-5 as Gaffer to village");
+  await run("v-rx.sdi2 > gaffer.sdi mini 2 m");
+  await expect(row(page, "Gaffer")).toContainText("1920×1080p25");
+  await run("cut gaffer.sdi");
+  await expect(row(page, "Gaffer")).toContainText("nothing");
+  await run("format 2160p24");
+  await expect(page.getByRole("button", { name: /^Project format/ })).toHaveText("3840×2160p24 4:2:2 10-bit");
+  await run("record");
+  await expect(page.getByRole("heading", { name: "Recorders" })).toBeVisible();
+});
+
+test("connecting shows why the others don’t take it, and can be left", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path?at=device:a-mon`);
+  await page.getByRole("button", { name: "Connect SDI loop" }).click();
+  const panel = page.getByRole("region", { name: "Connect a-mon.sdi-loop" });
+  await expect(panel).toContainText("No free input takes this as it is");
+  await expect(panel).toContainText("has a lead already, from c.sdi");
+  await expect(page.locator("#device-dir")).toHaveAttribute("opacity", "0.35");
+  await panel.getByRole("button", { name: "Leave it" }).click();
+  await expect(page.getByRole("region", { name: "Device" })).toBeVisible();
+});
+
+test("the keys are listed, and the theme is kept", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path`);
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("walk along the signal");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Day theme" }).click();
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "day");
+});
+
+test("the small demo is mended in a minute", async ({ page, server }) => {
+  await open(page, server, "/p/first-light/profile/path");
+  await expect(page.getByTestId(verdict)).toHaveText("1 stop");
+  await expect(page.getByRole("article").first()).toContainText("the sizes aren’t interchangeable");
+  await page.keyboard.press(".");
+  await expect(page.getByRole("button", { name: "Apply this fix" })).toBeEnabled();
+  await page.keyboard.press(".");
+  await expect(page.getByTestId(verdict)).toHaveText("1 caution");
+  await expect(page.getByRole("article").first()).toContainText("10-bit 4:2:2 file of an 8-bit 4:2:2 picture");
+  await page.getByRole("button", { name: "R-101" }).click();
+  await expect(page.getByRole("article").first()).toContainText("It costs data and adds nothing");
+});
+
+test("another build is switched to in the head", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path`);
+  await page.getByLabel("Build").selectOption("Daytime handheld");
+  await expect(page.getByTestId(verdict)).toHaveText("Nothing to mend");
+  await expect(page.getByText("everything that is asked for arrives, fits and lasts")).toBeVisible();
+  expect(page.url()).toContain("/p/the-night-pour/day/path");
+});
+
+test("a floor is described from nothing with the keyboard alone", async ({ page, server }) => {
+  await page.goto(server.address);
+  await page.getByLabel("Name of a new production").focus();
+  await page.keyboard.type("Keys only");
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId(verdict)).toHaveText("Nothing to mend");
+  for (const device of ["orrell c4", "ashgill 7 on"]) {
+    await page.keyboard.press("a");
+    await expect(page.getByLabel("Search by name")).toBeFocused();
+    await page.keyboard.type(device);
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("dialog")).toBeHidden();
+  }
+  await expect(page.getByTestId(verdict)).toHaveText("1 stop");
+  await page.keyboard.press("ArrowUp");
+  await expect(page.getByRole("button", { name: /^Orrell C4 cinema body, / })).toHaveAttribute("aria-pressed", "true");
+  await page.keyboard.press("c");
+  await expect(page.getByRole("button", { name: /^ashgill-7\.sdi/ })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId(verdict)).toHaveText("Nothing to mend");
+  await expect(row(page, "Ashgill 7")).toContainText("1920×1080p25 4:2:2 10-bit");
+});

@@ -1,0 +1,78 @@
+import { expect, NIGHT, open, test } from "../server";
+
+test("a recorder’s needs and limits answer while they are changed", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  const recorder = page.getByRole("article", { name: "A camera", exact: true });
+  const last = recorder.getByRole("textbox", { name: "Must last" });
+  await last.fill("2h10");
+  await last.press("Enter");
+  await expect(last).toHaveValue("2 h 10 min");
+  await expect(recorder).toContainText("A camera must record 2 h 10 min; after 1 h 29 min its media are full");
+  await recorder.getByRole("button", { name: /^Put .* in A camera/ }).click();
+  await recorder.getByRole("button", { name: "Apply this fix" }).click();
+  await expect(recorder).not.toContainText("its media are full");
+  await last.fill("soon");
+  await last.press("Enter");
+  await expect(recorder.getByRole("alert")).toContainText("write it like 2 h 10 min, 2h10, 70 min or 1:10");
+  await expect(last).toHaveValue("soon");
+});
+
+test("two slots are recorded one after the other", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  const recorder = page.getByRole("article", { name: "C recorder", exact: true });
+  await expect(page.getByTestId("time-c-rec")).toHaveText("2 h 55 min");
+  await recorder.getByLabel("Slot 2").selectOption("Castor & Reed SSD caddy 1 TB");
+  await expect(page.getByTestId("time-c-rec")).toHaveText("5 h 50 min");
+  await recorder.getByLabel("Slot 1").selectOption("Empty");
+  await expect(page.getByTestId("time-c-rec")).toHaveText("2 h 55 min");
+});
+
+test("a recorder stops and records again", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  await page.getByRole("button", { name: "Stop recording on B camera" }).click();
+  const idle = page.getByRole("region", { name: "Not recording" });
+  await expect(idle).toContainText("B camera");
+  await idle.getByRole("button", { name: "Record on B camera" }).click();
+  await expect(page.getByRole("article", { name: "B camera", exact: true })).toContainText("B camera has nothing to record on");
+});
+
+test("sound tracks are counted against what arrives", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  const recorder = page.getByRole("article", { name: "A camera", exact: true });
+  const tracks = recorder.getByLabel("Sound tracks (1 channel arrives)");
+  await tracks.fill("3");
+  await tracks.press("Enter");
+  await expect(recorder).toContainText("A camera is set to record 3 sound tracks; 1 arrives");
+  for (const [typed, sentence] of [
+    ["many", /isn’t a number of tracks/],
+    ["99", /it records at most 4 sound tracks, not 99/],
+  ] as const) {
+    await tracks.fill(typed);
+    await tracks.press("Enter");
+    await expect(recorder.getByRole("alert")).toContainText(sentence);
+    await expect(tracks).toHaveValue(typed);
+  }
+});
+
+test("the house rules move every recorder", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  const recorder = page.getByRole("article", { name: "A camera", exact: true });
+  await expect(recorder).toContainText("change level after 1 h 16 min");
+  const level = page.getByLabel("Cards are changed at");
+  await level.fill("50%");
+  await level.press("Enter");
+  await expect(recorder).toContainText("change level after 44 min");
+  const reserve = page.getByLabel("Kept back of each card");
+  await reserve.fill("150 %");
+  await reserve.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("write it from 0 % to 100 %");
+});
+
+test("how long on 512 GB is answered within three acts from the first page", async ({ page, server }) => {
+  await page.goto(server.address);
+  await page.getByRole("link", { name: /^Quick sum/ }).click();
+  await page.getByLabel("Codec").selectOption("Compressed raw 5:1");
+  await page.getByLabel("Card").fill("512 GB");
+  await expect(page.getByTestId("quick-sum")).toHaveText(/^\d+ h \d\d min$/);
+  await expect(page.getByText("÷ 5.00 × 25 frames a second")).toBeVisible();
+});
