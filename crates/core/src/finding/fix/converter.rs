@@ -1,0 +1,170 @@
+//! Converters of the kit, put in between.
+
+use super::output::{output_format, settable_upstream};
+use super::{MOST, build};
+use crate::catalogue::{DeviceKind, InternalPath, Port, SignalKind, Via, nearest_of};
+use crate::document::{Command, OutputSetting, PortRef, handle_from};
+use crate::finding::{Facts, Fix};
+use crate::format::PictureFormat;
+use crate::path::{ConnectionIx, port_takes_rate};
+
+/// Another format or a converter. Where the output that can be set is further up, others may live
+/// on it: then the converter comes first.
+pub fn format_or_converter(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
+    let next_door = settable_upstream(facts, connection)
+        .is_some_and(|(output, _)| output == facts.floor.standing(connection).from);
+    let (format, converters) = (
+        output_format(facts, connection),
+        converter(facts, connection),
+    );
+    if next_door {
+        format.into_iter().chain(converters).collect()
+    } else {
+        converters.into_iter().chain(format).collect()
+    }
+}
+
+/// Converters of the kit, not in use, that take what the output gives and give what the input
+/// takes.
+pub fn converter(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
+    let floor = facts.floor;
+    let link = floor.standing(connection);
+    let Some(picture) = facts.resolved.signals[link.from].picture else {
+        return Vec::new();
+    };
+    let (output, input) = (floor.ports[link.from].port, floor.ports[link.to].port);
+    let spare = floor
+        .production
+        .kit
+        .iter()
+        .filter(|line| line.quantity > floor.build.devices_used(&line.item));
+    let mut found = Vec::new();
+    let devices = spare.filter_map(|line| floor.catalogue.device(&line.item));
+    for device in devices.filter(|device| device.kind == DeviceKind::Converter) {
+        let ways = device
+            .paths
+            .iter()
+            .filter(|path| matches!(path.via, Via::Convert | Via::Scale) && carries_picture(path));
+        let ways = ways.flat_map(|path| {
+            path.from
+                .iter()
+                .flat_map(|from| path.to.iter().map(move |to| (from, to)))
+        });
+        let way = ways.filter_map(|(from, to)| {
+            let (entry, exit) = (device.port(from)?, device.port(to)?);
+            let format = converted(picture.format, (output, entry), (exit, input))?;
+            Some((entry, exit, format))
+        });
+        if let Some((entry, exit, format)) = way.into_iter().next() {
+            found.push(insert(
+                facts,
+                connection,
+                (&device.id, &device.name),
+                entry,
+                exit,
+                format,
+            ));
+        }
+    }
+    found.truncate(MOST);
+    found
+}
+
+fn carries_picture(path: &InternalPath) -> bool {
+    path.carries.contains(&SignalKind::Picture)
+}
+
+/// The format that a converter between two ports would give, where everything fits.
+fn converted(
+    format: PictureFormat,
+    (output, entry): (&Port, &Port),
+    (exit, input): (&Port, &Port),
+) -> Option<PictureFormat> {
+    let joined = output.wire == entry.wire && exit.wire == input.wire;
+    if !joined || !port_takes_rate(entry, format) || !entry.formats.hold(format) {
+        return None;
+    }
+    let given = if exit.formats.is_open() {
+        vec![format]
+    } else {
+        exit.formats.formats_at(format.rate)
+    };
+    let taken = given.into_iter().filter(|format| {
+        input.formats.hold(*format)
+            && port_takes_rate(exit, *format)
+            && port_takes_rate(input, *format)
+    });
+    nearest_of(taken, format)
+}
+
+fn insert(
+    facts: &Facts,
+    connection: ConnectionIx,
+    (device, name): (&str, &str),
+    entry: &Port,
+    exit: &Port,
+    format: PictureFormat,
+) -> Fix {
+    let floor = facts.floor;
+    let known = &floor.build.connections[connection];
+    let link = floor.standing(connection);
+    let handle = handle_from(device, |handle| floor.build.placement(handle).is_some());
+    // The lead that is there goes on to the converter where its plugs fit.
+    let keeps = link
+        .lead
+        .joins(floor.ports[link.from].port.connector, entry.connector);
+    let (lead, length) = if keeps {
+        (Some(known.lead.clone()), Some(known.length))
+    } else {
+        (None, None)
+    };
+    let unit = floor.placement_of(link.to).unit.clone();
+    let connect = |from: PortRef, to: PortRef, lead, length| Command::Connect {
+        build: build(facts),
+        from,
+        to,
+        lead,
+        length,
+    };
+    let mut commands = vec![
+        Command::AddDevice {
+            build: build(facts),
+            device: device.into(),
+            unit,
+            name: None,
+            handle: Some(handle.clone()),
+        },
+        Command::Disconnect {
+            build: build(facts),
+            connection: known.id.clone(),
+        },
+        connect(
+            known.from.clone(),
+            PortRef::new(&handle, &entry.id),
+            lead,
+            length,
+        ),
+        connect(
+            PortRef::new(&handle, &exit.id),
+            known.to.clone(),
+            None,
+            None,
+        ),
+    ];
+    if !exit.formats.is_open() {
+        let setting = OutputSetting {
+            format: Some(format),
+            ..Default::default()
+        };
+        commands.push(Command::SetOutput {
+            build: build(facts),
+            at: PortRef::new(&handle, &exit.id),
+            setting,
+        });
+    }
+    let title = format!(
+        "Put the {name} between {} and {}, giving {format}",
+        known.from, known.to
+    );
+    Fix { title, commands }
+}

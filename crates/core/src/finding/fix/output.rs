@@ -1,0 +1,202 @@
+//! Outputs set otherwise: format, level, overlays.
+
+use super::build;
+use crate::carriage::Margin;
+use crate::carriage::connector::Wire;
+use crate::catalogue::{Direction, Via, nearest_of};
+use crate::document::{Command, OutputSetting};
+use crate::finding::{Facts, Fix};
+use crate::format::{PictureFormat, Quality};
+use crate::path::{ConnectionIx, PortIx, hops_to, lead_limits, port_takes_rate};
+
+/// The output upstream of a connection whose format can be set, with the ports from there to the
+/// connection's input.
+pub fn settable_upstream(facts: &Facts, connection: ConnectionIx) -> Option<(PortIx, Vec<PortIx>)> {
+    let link = facts.floor.standing(connection);
+    let mut ports = hops_to(facts.resolved, link.from);
+    ports.push(link.to);
+    let settable = |port: &PortIx| {
+        let node = facts.floor.ports[*port];
+        node.port.direction == Direction::Out && !node.port.formats.is_open()
+    };
+    let at = ports.iter().rposition(settable)?;
+    Some((ports[at], ports.split_off(at)))
+}
+
+/// Whether a format comes through every lead between these ports, with the worst margin.
+fn comes_through(facts: &Facts, ports: &[PortIx], format: PictureFormat) -> Option<Margin> {
+    let mut worst = Margin::Ok;
+    for port in ports {
+        let node = facts.floor.ports[*port].port;
+        if !port_takes_rate(node, format) {
+            return None;
+        }
+        if node.direction == Direction::In {
+            if !node.formats.hold(format) {
+                return None;
+            }
+            let connection = facts.floor.into[*port]?;
+            let (lead, length) = (
+                facts.floor.standing(connection).lead,
+                facts.floor.build.connections[connection].length,
+            );
+            worst = worst.max(lead_limits(lead, length, node.wire, format));
+        }
+    }
+    (worst < Margin::Stop).then_some(worst)
+}
+
+fn set_format(facts: &Facts, output: PortIx, format: PictureFormat) -> Fix {
+    let at = facts.floor.name(output);
+    let set = facts
+        .floor
+        .placement_of(output)
+        .settings
+        .outputs
+        .get(&at.port)
+        .cloned()
+        .unwrap_or_default();
+    let setting = OutputSetting {
+        format: Some(format),
+        ..set
+    };
+    Fix {
+        title: format!("Set {} to {format}", facts.port(output)),
+        commands: vec![Command::SetOutput {
+            build: build(facts),
+            at,
+            setting,
+        }],
+    }
+}
+
+/// Sets the output upstream to the nearest format that comes all the way through, at its own
+/// frame rate or else at the project's.
+pub fn output_format(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
+    let (output, ports) = settable_upstream(facts, connection)?;
+    let now = facts.resolved.signals[output].picture?.format;
+    let known = &facts.floor.ports[output].port.formats;
+    let current = comes_through(facts, &ports, now);
+    // A run that is only near its reach is worth another format only if that one has room.
+    let better = |format: &PictureFormat| {
+        let margin = comes_through(facts, &ports, *format);
+        *format != now
+            && margin.is_some_and(|margin| current.is_none_or(|current| margin < current))
+    };
+    let at = |rate| nearest_of(known.formats_at(rate).into_iter().filter(better), now);
+    at(now.rate)
+        .or_else(|| at(facts.floor.production.format.rate))
+        .map(|format| set_format(facts, output, format))
+}
+
+pub fn follow_project(facts: &Facts, output: PortIx) -> Option<Fix> {
+    let known = &facts.floor.ports[output].port.formats;
+    known
+        .nearest(facts.floor.production.format)
+        .map(|format| set_format(facts, output, format))
+}
+
+/// Sets the level where it is made: at the last device that isn't a loop.
+pub fn level(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
+    let link = facts.floor.standing(connection);
+    let takes = facts.floor.ports[link.to]
+        .port
+        .sdi
+        .as_ref()?
+        .levels
+        .first()
+        .copied()?;
+    let hops = hops_to(facts.resolved, link.from);
+    let maker = hops.into_iter().rev().find(|port| {
+        let node = facts.floor.ports[*port];
+        let paths = facts.floor.devices[node.placement]
+            .map(|device| device.paths.as_slice())
+            .unwrap_or_default();
+        let looped = paths.iter().any(|path| {
+            path.to.contains(&node.port.id) && matches!(path.via, Via::Loop | Via::Relay)
+        });
+        node.port.direction == Direction::Out && node.port.wire == Wire::Sdi && !looped
+    })?;
+    facts.floor.ports[maker]
+        .port
+        .sdi
+        .as_ref()
+        .filter(|sdi| sdi.levels.contains(&takes))?;
+    let at = facts.floor.name(maker);
+    let set = facts
+        .floor
+        .placement_of(maker)
+        .settings
+        .outputs
+        .get(&at.port)
+        .cloned()
+        .unwrap_or_default();
+    let setting = OutputSetting {
+        level: Some(takes),
+        ..set
+    };
+    let title = format!("Set {} to level {takes}", facts.port(maker));
+    Some(Fix {
+        title,
+        commands: vec![Command::SetOutput {
+            build: build(facts),
+            at,
+            setting,
+        }],
+    })
+}
+
+pub fn clean(facts: &Facts, output: PortIx) -> Option<Fix> {
+    let at = facts.floor.name(output);
+    let set = facts
+        .floor
+        .placement_of(output)
+        .settings
+        .outputs
+        .get(&at.port)
+        .cloned()?;
+    let setting = OutputSetting {
+        overlay: false,
+        ..set
+    };
+    let title = format!("Set {} to clean", facts.port(output));
+    Some(Fix {
+        title,
+        commands: vec![Command::SetOutput {
+            build: build(facts),
+            at,
+            setting,
+        }],
+    })
+}
+
+/// Sets the camera's output to the nearest format with which `wanted` arrives.
+pub fn quality(facts: &Facts, placement: usize, wanted: Quality) -> Option<Fix> {
+    let floor = facts.floor;
+    let input = facts
+        .resolved
+        .arrivals
+        .iter()
+        .find(|arrival| arrival.placement == placement)?
+        .input?;
+    let now = facts.resolved.signals[input].picture?;
+    let ports = hops_to(facts.resolved, input);
+    // A scale or a radio link on the way sets its own ceiling: the output can't mend that.
+    let scaled = ports[1..].iter().any(|port| {
+        let node = floor.ports[*port].port;
+        node.direction == Direction::Out && !node.formats.is_open()
+    });
+    if scaled {
+        return None;
+    }
+    let origin = floor.ports[now.origin].port.origin.as_ref()?;
+    let set = facts.resolved.signals[now.origin].picture?.format;
+    let formats = floor.ports[now.origin]
+        .port
+        .formats
+        .formats_at(set.rate)
+        .into_iter();
+    let reach = formats.filter(|format| origin.made_as.limit(format.quality()).reaches(wanted));
+    let through = reach.filter(|format| comes_through(facts, &ports, *format).is_some());
+    nearest_of(through, set).map(|format| set_format(facts, now.origin, format))
+}

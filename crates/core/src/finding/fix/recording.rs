@@ -1,0 +1,311 @@
+//! Recordings set otherwise: codec, media, tracks.
+
+use super::output::quality;
+use super::{build, connect};
+use crate::carriage::connector::Wire;
+use crate::catalogue::{Codec, Direction, Medium};
+use crate::document::{Command, RecordingSetting};
+use crate::finding::{Facts, Fix};
+use crate::format::Quality;
+use crate::path::PortIx;
+use crate::quantity::Bytes;
+use crate::record::{AudioTracks, QuickSum, Recording, record_time, sustained_needed, video_rate};
+
+/// A better output upstream, where it fills the file; else the richest codec that holds no more
+/// than the picture.
+pub fn match_codec(
+    facts: &Facts,
+    recording: &Recording,
+    picture: Quality,
+    file: Quality,
+) -> Vec<Fix> {
+    let better = quality(facts, recording.placement, file);
+    let ability =
+        facts.floor.devices[recording.placement].and_then(|device| device.records.as_ref());
+    let codecs = ability
+        .iter()
+        .flat_map(|ability| &ability.codecs)
+        .filter_map(|id| facts.floor.catalogue.codec(id));
+    let no_larger =
+        codecs.filter(|codec| codec.bits <= picture.bits && codec.sampling <= picture.sampling);
+    let rate = |codec: &Codec| {
+        recording
+            .format
+            .map(|format| video_rate(codec, format.raster, format.rate).high_bps)
+    };
+    let codec = no_larger.max_by_key(|codec| (codec.sampling, codec.bits, rate(codec)));
+    let codec = codec.map(|codec| {
+        set_recording(
+            facts,
+            recording,
+            &format!(
+                "Record {} on {}",
+                codec.name,
+                facts.device(recording.placement)
+            ),
+            |setting| {
+                setting.codec = codec.id.clone();
+            },
+        )
+    });
+    better.into_iter().chain(codec).collect()
+}
+
+fn set_recording(
+    facts: &Facts,
+    recording: &Recording,
+    title: &str,
+    change: impl Fn(&mut RecordingSetting),
+) -> Fix {
+    let placement = &facts.floor.build.placements[recording.placement];
+    let mut setting = placement
+        .settings
+        .recording
+        .clone()
+        .unwrap_or_else(|| RecordingSetting {
+            codec: recording.codec.id.clone(),
+            media: Vec::new(),
+            format: None,
+            tracks: 0,
+        });
+    change(&mut setting);
+    // What else is set is brought within what the recorder can do, so that the fix goes through.
+    if let Some(ability) =
+        facts.floor.devices[recording.placement].and_then(|device| device.records.as_ref())
+    {
+        if !ability.codecs.contains(&setting.codec) {
+            setting.codec = ability.codecs.first().cloned().unwrap_or_default();
+        }
+        let fits = |id: &String| {
+            facts
+                .floor
+                .catalogue
+                .medium(id)
+                .is_some_and(|medium| ability.media.contains(&medium.kind))
+        };
+        setting.media.retain(fits);
+        setting.media.truncate(ability.slots);
+        setting.tracks = setting.tracks.min(ability.tracks);
+        setting.format = setting
+            .format
+            .filter(|format| ability.sensor && ability.formats.hold(*format));
+    }
+    let command = Command::SetRecording {
+        build: build(facts),
+        device: placement.id.clone(),
+        recording: Some(setting),
+    };
+    Fix {
+        title: title.into(),
+        commands: vec![command],
+    }
+}
+
+/// The first codec that the recorder has.
+pub fn own_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
+    let ability = facts.floor.devices[recording.placement]?.records.as_ref()?;
+    let codec = facts.floor.catalogue.codec(ability.codecs.first()?)?;
+    let title = format!(
+        "Record {} on {}",
+        codec.name,
+        facts.device(recording.placement)
+    );
+    Some(set_recording(facts, recording, &title, |setting| {
+        setting.codec = codec.id.clone()
+    }))
+}
+
+pub fn recordable(facts: &Facts, recording: &Recording) -> Option<Fix> {
+    let ability = facts.floor.devices[recording.placement]?
+        .records
+        .as_ref()
+        .filter(|ability| ability.sensor)?;
+    let format = ability.formats.nearest(facts.floor.production.format)?;
+    let title = format!(
+        "Record {} in {}",
+        format.frame(),
+        facts.device(recording.placement)
+    );
+    Some(set_recording(facts, recording, &title, |setting| {
+        setting.format = Some(format)
+    }))
+}
+
+/// What a recording must last, and how fast its media must be, to have no finding.
+struct Demand {
+    seconds: u64,
+    write_bps: u64,
+    total_bps: u64,
+}
+
+fn demand(facts: &Facts, recording: &Recording) -> Demand {
+    let handle = &facts.floor.build.placements[recording.placement].id;
+    let needs = facts
+        .floor
+        .build
+        .needs
+        .iter()
+        .filter(|need| need.at == *handle);
+    let total_bps = recording.time.as_ref().map_or(0, |time| time.total_bps);
+    Demand {
+        seconds: needs
+            .filter_map(|need| need.length)
+            .map(|length| length.0)
+            .max()
+            .unwrap_or(0),
+        write_bps: recording.time.as_ref().map_or(0, sustained_needed),
+        total_bps,
+    }
+}
+
+/// Media of the kit, not in use, that last as long and write as fast as must be: the smallest that
+/// do, as many as there are slots.
+pub fn media(facts: &Facts, recording: &Recording) -> Option<Fix> {
+    let floor = facts.floor;
+    let ability = floor.devices[recording.placement]?.records.as_ref()?;
+    let demand = demand(facts, recording);
+    let usable = |medium: &Medium| floor.production.house_rules.reserve.off(medium.capacity.0);
+    let own = |id: &str| recording.media.iter().filter(|own| **own == id).count() as u32;
+    let mut found: Vec<(u64, &Medium, usize)> = Vec::new();
+    for line in &floor.production.kit {
+        let Some(medium) = floor.catalogue.medium(&line.item) else {
+            continue;
+        };
+        if !ability.media.contains(&medium.kind) || medium.sustained_write.0 < demand.write_bps {
+            continue;
+        }
+        let left =
+            (line.quantity + own(&medium.id)).saturating_sub(floor.build.media_used(&medium.id));
+        for count in 1..=(left as usize).min(ability.slots) {
+            let bits = u128::from(usable(medium)) * count as u128 * 8;
+            if bits >= u128::from(demand.seconds) * u128::from(demand.total_bps) {
+                found.push((usable(medium) * count as u64, medium, count));
+            }
+        }
+    }
+    let (_, medium, count) = found
+        .into_iter()
+        .min_by_key(|(bytes, _, count)| (*count, *bytes))?;
+    let how_many = if count == 1 {
+        String::new()
+    } else {
+        format!("{count} × ")
+    };
+    let title = format!(
+        "Put {how_many}{} in {}",
+        medium.name,
+        facts.device(recording.placement)
+    );
+    Some(set_recording(facts, recording, &title, |setting| {
+        setting.media = vec![medium.id.clone(); count]
+    }))
+}
+
+/// The richest codec, no better than the one in use, with which the media in the slots do.
+pub fn lighter_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
+    let floor = facts.floor;
+    let ability = floor.devices[recording.placement]?.records.as_ref()?;
+    let format = recording.format?;
+    let media: Vec<&Medium> = recording
+        .media
+        .iter()
+        .filter_map(|id| floor.catalogue.medium(id))
+        .collect();
+    let slowest = media.iter().map(|medium| medium.sustained_write).min()?;
+    let capacity = Bytes(media.iter().map(|medium| medium.capacity.0).sum());
+    let demand = demand(facts, recording);
+    let handle = &floor.build.placements[recording.placement].id;
+    let wanted = floor.build.needs.iter().find(|need| need.at == *handle);
+    let codecs = ability
+        .codecs
+        .iter()
+        .filter_map(|id| floor.catalogue.codec(id));
+    let does = codecs.filter_map(|codec| {
+        let short = wanted.is_some_and(|need| {
+            need.bits.is_some_and(|bits| codec.bits < bits)
+                || need
+                    .sampling
+                    .is_some_and(|sampling| codec.sampling < sampling)
+        });
+        let raster = if codec.raw {
+            ability.sensor_raster.unwrap_or(format.raster)
+        } else {
+            format.raster
+        };
+        let sum = QuickSum {
+            video: Ok((codec, raster)),
+            rate: Some(format.rate),
+            audio: AudioTracks::usual(recording.tracks),
+            container: None,
+            media: capacity,
+            reserve: floor.production.house_rules.reserve,
+        };
+        let time = record_time(&sum).ok()?;
+        let write = sustained_needed(&time);
+        let does = !short
+            && time.seconds >= demand.seconds
+            && slowest.0 >= write
+            && time.total_bps < demand.total_bps;
+        does.then_some((time.total_bps, codec))
+    });
+    let (_, codec) = does.max_by_key(|(bps, _)| *bps)?;
+    let title = format!(
+        "Record {} on {}",
+        codec.name,
+        facts.device(recording.placement)
+    );
+    Some(set_recording(facts, recording, &title, |setting| {
+        setting.codec = codec.id.clone()
+    }))
+}
+
+/// Brings free sound to a free sound input, of the recorder or of the camera that it records; or
+/// records no more tracks than arrive.
+pub fn sound(facts: &Facts, recording: &Recording, arrive: usize) -> Vec<Fix> {
+    let floor = facts.floor;
+    let camera = recording
+        .input
+        .and_then(|input| facts.resolved.signals[input].picture)
+        .map(|picture| floor.ports[picture.origin].placement);
+    let takers = [Some(recording.placement), camera].into_iter().flatten();
+    let inputs = takers.flat_map(|placement| {
+        let device = floor.devices[placement];
+        device
+            .into_iter()
+            .flat_map(move |device| device.ports_facing(Direction::In))
+            .filter_map(move |port| floor.port_of(placement, &port.id))
+    });
+    let free = inputs
+        .filter(|port| floor.ports[*port].port.wire == Wire::Analogue && !floor.occupied[*port]);
+    let mut outputs = (0..floor.ports.len()).filter(|port| {
+        let node = floor.ports[*port].port;
+        node.direction == Direction::Out
+            && node.wire == Wire::Analogue
+            && !floor.occupied[*port]
+            && !facts.resolved.signals[*port].sound.is_empty()
+    });
+    let joins = |output: PortIx, input: PortIx| {
+        let (output, input) = (floor.ports[output].port, floor.ports[input].port);
+        floor.catalogue.leads.iter().any(|lead| {
+            lead.joins(output.connector, input.connector) && lead.wires.contains(&Wire::Analogue)
+        })
+    };
+    let inputs: Vec<PortIx> = free.collect();
+    let found = outputs
+        .find_map(|output| Some((output, *inputs.iter().find(|input| joins(output, **input))?)));
+    let mut fixes: Vec<Fix> = found
+        .map(|(output, input)| connect(facts, output, input))
+        .into_iter()
+        .collect();
+    let title = match arrive {
+        0 => format!("Record no sound on {}", facts.device(recording.placement)),
+        n => format!(
+            "Record only the {n} that arrive on {}",
+            facts.device(recording.placement)
+        ),
+    };
+    fixes.push(set_recording(facts, recording, &title, |setting| {
+        setting.tracks = arrive
+    }));
+    fixes
+}
