@@ -1,0 +1,194 @@
+//! Commands applied: each is checked, changes the document, and yields its inverse.
+
+mod build;
+mod production;
+mod removal;
+
+use super::{Command, Handle, PortRef, Production};
+use crate::catalogue::{Catalogue, Device};
+use crate::format::PictureFormat;
+
+/// Why a command can't be carried out. The document stays as it was.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum Refusal {
+    /// Something named isn't there.
+    #[error("there is no {what} “{name}” here{hint}")]
+    Missing {
+        what: &'static str,
+        name: String,
+        hint: String,
+    },
+    /// A name or handle is empty, too long or of the wrong letters.
+    #[error("“{name}” can’t be the name of {what}: {expected}")]
+    BadName {
+        what: &'static str,
+        name: String,
+        expected: &'static str,
+    },
+    /// A handle is taken.
+    #[error("“{0}” is taken; choose another handle")]
+    Taken(String),
+    /// A port faces the other way.
+    #[error("{port} is an {is}, not an {wanted}: a lead runs from an output to an input")]
+    WrongWay {
+        port: PortRef,
+        is: &'static str,
+        wanted: &'static str,
+    },
+    /// A socket has its lead already.
+    #[error("{port} already has a lead ({lead}); take that one out first, or use another socket")]
+    Occupied { port: PortRef, lead: String },
+    /// An output was asked for what it doesn't give.
+    #[error("{at} doesn’t give {format}: it gives {gives}")]
+    NotGiven {
+        at: PortRef,
+        format: PictureFormat,
+        gives: String,
+    },
+    /// A device can't do what was asked.
+    #[error("{device} can’t do that: {why}")]
+    CannotDo { device: String, why: String },
+    /// A unit still has devices.
+    #[error("“{0}” still has devices; move or remove them first")]
+    NotEmpty(String),
+    /// A limit of the document.
+    #[error("a {0}")]
+    TooMany(&'static str),
+}
+
+/// Counts beyond which a document isn't taken: far above any floor.
+pub struct Limits;
+
+impl Limits {
+    /// Devices in a build.
+    pub const DEVICES: usize = 5_000;
+    /// Letters in a name.
+    pub const NAME: usize = 80;
+    /// Commands in one edit.
+    pub const COMMANDS: usize = 500;
+    /// Things of one kind in the kit.
+    pub const QUANTITY: u32 = 10_000;
+}
+
+/// An edit that went through.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Edited {
+    /// The production after it.
+    pub production: Production,
+    /// Commands that take it back.
+    pub inverse: Vec<Command>,
+}
+
+/// How much a command is checked.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Strictness {
+    /// That what it names is there, and that the gear can do it.
+    Able,
+    /// That what it names is there.
+    There,
+}
+
+impl Production {
+    /// The production after `commands`, all of them or none, and what takes them back.
+    pub fn edited(&self, catalogue: &Catalogue, commands: &[Command]) -> Result<Edited, Refusal> {
+        if commands.len() > Limits::COMMANDS {
+            return Err(Refusal::TooMany("single edit takes at most 500 commands"));
+        }
+        self.changed(catalogue, commands, Strictness::Able)
+    }
+
+    /// The production after commands of its own history, undone or redone. What was so once may be
+    /// so again, even where the gear could not do it: the check says that.
+    pub fn stepped(&self, catalogue: &Catalogue, commands: &[Command]) -> Result<Edited, Refusal> {
+        self.changed(catalogue, commands, Strictness::There)
+    }
+
+    fn changed(
+        &self,
+        catalogue: &Catalogue,
+        commands: &[Command],
+        strictness: Strictness,
+    ) -> Result<Edited, Refusal> {
+        let mut production = self.clone();
+        let mut inverse = Vec::new();
+        for command in commands {
+            inverse.push(production.apply(catalogue, command, strictness)?);
+        }
+        inverse.reverse();
+        Ok(Edited {
+            production,
+            inverse,
+        })
+    }
+}
+
+impl Command {
+    /// The build that it changes, if it changes one.
+    pub fn build(&self) -> Option<&str> {
+        match self {
+            Self::RenameProduction { .. }
+            | Self::SetProjectFormat { .. }
+            | Self::SetDropFrame { .. }
+            | Self::SetHouseRules { .. }
+            | Self::SetKit { .. } => None,
+            Self::RenameBuild { build, .. }
+            | Self::AddUnit { build, .. }
+            | Self::RenameUnit { build, .. }
+            | Self::RemoveUnit { build, .. }
+            | Self::AddDevice { build, .. }
+            | Self::RemoveDevice { build, .. }
+            | Self::RenameDevice { build, .. }
+            | Self::MoveDevice { build, .. }
+            | Self::Connect { build, .. }
+            | Self::Disconnect { build, .. }
+            | Self::SetLead { build, .. }
+            | Self::SetOutput { build, .. }
+            | Self::ChooseInput { build, .. }
+            | Self::SetTimecode { build, .. }
+            | Self::SetTimecodeMaster { build, .. }
+            | Self::SetRecording { build, .. }
+            | Self::PutNeed { build, .. }
+            | Self::RemoveNeed { build, .. }
+            | Self::PutBack { build, .. } => Some(build),
+        }
+    }
+}
+
+fn missing(what: &'static str, name: &str) -> Refusal {
+    Refusal::Missing {
+        what,
+        name: name.chars().take(60).collect(),
+        hint: String::new(),
+    }
+}
+
+fn bad_handle(name: Handle) -> Refusal {
+    let expected = "a handle is 1 to 40 small letters, digits and hyphens";
+    Refusal::BadName {
+        what: "a handle",
+        name: name.chars().take(60).collect(),
+        expected,
+    }
+}
+
+fn checked_name(what: &'static str, name: &str) -> Result<String, Refusal> {
+    let trimmed = name.trim();
+    if trimmed.is_empty()
+        || trimmed.chars().count() > Limits::NAME
+        || trimmed.chars().any(char::is_control)
+    {
+        let name = trimmed.chars().take(60).collect();
+        return Err(Refusal::BadName {
+            what,
+            name,
+            expected: "a name is 1 to 80 letters on one line",
+        });
+    }
+    Ok(trimmed.to_string())
+}
+
+fn catalogue_device<'c>(catalogue: &'c Catalogue, id: &str) -> Result<&'c Device, Refusal> {
+    catalogue
+        .device(id)
+        .ok_or_else(|| missing("device in the catalogue called", id))
+}

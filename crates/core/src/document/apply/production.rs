@@ -1,0 +1,204 @@
+//! Commands that change the production itself, and those that need its kit.
+
+use super::{Limits, Refusal, Strictness, checked_name, missing};
+use crate::catalogue::{Catalogue, Direction, Lead};
+use crate::document::{Build, Command, Connection, KitLine, PortRef, Production};
+use crate::format::Depth;
+use crate::quantity::Length;
+
+impl Production {
+    /// Applies one command and returns its inverse.
+    pub(super) fn apply(
+        &mut self,
+        catalogue: &Catalogue,
+        command: &Command,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        use std::mem::replace;
+        Ok(match command.clone() {
+            Command::RenameProduction { name } => {
+                let name = replace(&mut self.name, checked_name("a production", &name)?);
+                Command::RenameProduction { name }
+            }
+            Command::SetProjectFormat { format } => {
+                if format.bits == Depth::SIXTEEN && strictness == Strictness::Able {
+                    return Err(Refusal::CannotDo {
+                        device: "The project".into(),
+                        why: "16 bits don’t travel on SDI; choose 8, 10 or 12".into(),
+                    });
+                }
+                Command::SetProjectFormat {
+                    format: replace(&mut self.format, format),
+                }
+            }
+            Command::SetDropFrame { drop_frame } => Command::SetDropFrame {
+                drop_frame: replace(&mut self.drop_frame, drop_frame),
+            },
+            Command::SetHouseRules { rules } => Command::SetHouseRules {
+                rules: replace(&mut self.house_rules, rules),
+            },
+            Command::SetKit { line } => self.set_kit(catalogue, line)?,
+            Command::RenameBuild { build, name } => {
+                let found = self.build_mut(&build)?;
+                let name = replace(&mut found.name, checked_name("a build", &name)?);
+                Command::RenameBuild { build, name }
+            }
+            Command::AddDevice {
+                build,
+                device,
+                unit,
+                name,
+                handle,
+            } => self
+                .build_mut(&build)?
+                .add_device(catalogue, &device, unit, name, handle)?,
+            Command::Connect {
+                build,
+                from,
+                to,
+                lead,
+                length,
+            } => {
+                let (lead, length) =
+                    self.lead_for(catalogue, &build, (&from, &to), lead, length)?;
+                let air = catalogue.lead(&lead).is_some_and(Lead::is_air);
+                self.build_mut(&build)?.connect(
+                    Connection {
+                        id: String::new(),
+                        from,
+                        to,
+                        lead,
+                        length,
+                    },
+                    air,
+                )?
+            }
+            Command::SetRecording {
+                build,
+                device,
+                recording,
+            } => {
+                let old = self
+                    .build_mut(&build)?
+                    .set_recording(catalogue, &device, recording, strictness)?;
+                Command::SetRecording {
+                    build,
+                    device,
+                    recording: old,
+                }
+            }
+            other => {
+                let id = other.build().unwrap_or_default().to_string();
+                self.build_mut(&id)?.apply(catalogue, other, strictness)?
+            }
+        })
+    }
+
+    fn build_mut(&mut self, id: &str) -> Result<&mut Build, Refusal> {
+        self.builds
+            .iter_mut()
+            .find(|build| build.id == id)
+            .ok_or_else(|| missing("build", id))
+    }
+
+    fn set_kit(&mut self, catalogue: &Catalogue, line: KitLine) -> Result<Command, Refusal> {
+        if catalogue.item_name(&line.item).is_none() {
+            return Err(missing("item in the catalogue", &line.item));
+        }
+        if line.quantity > Limits::QUANTITY {
+            return Err(Refusal::TooMany("kit holds at most 10,000 of one thing"));
+        }
+        let length = if catalogue.lead(&line.item).is_some() {
+            line.length
+        } else {
+            None
+        };
+        let at = self
+            .kit
+            .iter()
+            .position(|known| known.item == line.item && known.length == length);
+        let old = at.map_or(0, |at| self.kit[at].quantity);
+        match at {
+            // A line with none left goes only from the end, so that putting it back finds its place.
+            Some(at) if line.quantity == 0 && at + 1 == self.kit.len() => {
+                self.kit.pop();
+            }
+            Some(at) => self.kit[at].quantity = line.quantity,
+            None if line.quantity == 0 => {}
+            None => self.kit.push(KitLine {
+                length,
+                ..line.clone()
+            }),
+        }
+        Ok(Command::SetKit {
+            line: KitLine {
+                quantity: old,
+                length,
+                ..line
+            },
+        })
+    }
+
+    /// The lead for a new connection: as asked, or a spare one of the kit whose plugs fit, the
+    /// shortest first, or any of the catalogue that fits, 2 m long.
+    fn lead_for(
+        &self,
+        catalogue: &Catalogue,
+        build: &str,
+        (from, to): (&PortRef, &PortRef),
+        lead: Option<String>,
+        length: Option<Length>,
+    ) -> Result<(String, Length), Refusal> {
+        const USUAL: Length = Length(2_000);
+        let build = self.build(build).ok_or_else(|| missing("build", build))?;
+        let output = build.port(catalogue, from, Direction::Out)?;
+        let input = build.port(catalogue, to, Direction::In)?;
+        if let Some(lead) = lead {
+            catalogue
+                .lead(&lead)
+                .ok_or_else(|| missing("lead in the catalogue", &lead))?;
+            let own = self
+                .kit
+                .iter()
+                .filter(|line| line.item == lead)
+                .filter_map(|line| line.length)
+                .min();
+            return Ok((lead, length.or(own).unwrap_or(USUAL)));
+        }
+        let fits = |id: &str| {
+            let found = catalogue.lead(id)?;
+            (found.joins(output.connector, input.connector) && found.wires.contains(&output.wire))
+                .then_some(())
+        };
+        let long_enough = |line: &&KitLine| {
+            length.is_none_or(|length| line.length.is_some_and(|own| own >= length))
+        };
+        let spare = self
+            .kit
+            .iter()
+            .filter(|line| fits(&line.item).is_some())
+            .filter(long_enough)
+            .filter(|line| {
+                line.length
+                    .is_some_and(|own| line.quantity > build.leads_used(&line.item, own))
+            });
+        if let Some(line) = spare.min_by_key(|line| line.length) {
+            return Ok((line.item.clone(), length.or(line.length).unwrap_or(USUAL)));
+        }
+        let fitting = catalogue
+            .leads
+            .iter()
+            .find(|found| fits(&found.id).is_some());
+        // Where no single lead fits, one with the right plug at the output shows what is missing.
+        let half = || {
+            catalogue
+                .leads
+                .iter()
+                .find(|found| found.ends.contains(&output.connector))
+        };
+        let lead = fitting
+            .or_else(half)
+            .ok_or_else(|| missing("lead in the catalogue for", &from.to_string()))?;
+        Ok((lead.id.clone(), length.unwrap_or(USUAL)))
+    }
+}

@@ -1,0 +1,108 @@
+//! What removals take out, and how it is put back at its place.
+
+use super::Refusal;
+use crate::document::{Build, Command, Handle, Kept};
+
+impl Build {
+    pub(super) fn take_out(&mut self, handle: &str) -> Result<Kept, Refusal> {
+        let at = self.position(handle)?;
+        let mut kept = Kept {
+            placements: vec![(at, self.placements.remove(at))],
+            ..Kept::default()
+        };
+        kept.connections = take_where(&mut self.connections, |connection| {
+            connection.from.device == handle || connection.to.device == handle
+        });
+        kept.needs = take_where(&mut self.needs, |need| {
+            need.at == handle || need.of.as_deref() == Some(handle)
+        });
+        if self.timecode_master.as_deref() == Some(handle) {
+            kept.timecode_master = self.timecode_master.take();
+        }
+        Ok(kept)
+    }
+
+    /// Puts things back at their places. Its own inverse takes them out again, one by one; the
+    /// store keeps the first command for redo, so this is reached by hand-written edits only.
+    pub(super) fn put_back(&mut self, build: Handle, kept: Kept) -> Result<Command, Refusal> {
+        let inverse = if let Some((_, placement)) = kept.placements.first() {
+            Command::RemoveDevice {
+                build,
+                device: placement.id.clone(),
+            }
+        } else if let Some((_, connection)) = kept.connections.first() {
+            Command::Disconnect {
+                build,
+                connection: connection.id.clone(),
+            }
+        } else if let Some((_, need)) = kept.needs.first() {
+            Command::RemoveNeed {
+                build,
+                need: need.id.clone(),
+            }
+        } else if let Some((_, unit)) = kept.units.first() {
+            Command::RemoveUnit {
+                build,
+                unit: unit.id.clone(),
+            }
+        } else {
+            Command::PutBack {
+                build,
+                kept: Box::default(),
+            }
+        };
+        for (_, unit) in &kept.units {
+            if self.unit_position(&unit.id).is_ok() {
+                return Err(Refusal::Taken(unit.id.clone()));
+            }
+        }
+        for (_, placement) in &kept.placements {
+            if self.placement(&placement.id).is_some() {
+                return Err(Refusal::Taken(placement.id.clone()));
+            }
+        }
+        for (_, connection) in &kept.connections {
+            if self
+                .connections
+                .iter()
+                .any(|known| known.id == connection.id)
+            {
+                return Err(Refusal::Taken(connection.id.clone()));
+            }
+        }
+        for (_, need) in &kept.needs {
+            if self.needs.iter().any(|known| known.id == need.id) {
+                return Err(Refusal::Taken(need.id.clone()));
+            }
+        }
+        insert_all(&mut self.units, kept.units);
+        insert_all(&mut self.placements, kept.placements);
+        insert_all(&mut self.connections, kept.connections);
+        insert_all(&mut self.needs, kept.needs);
+        if kept.timecode_master.is_some() {
+            self.timecode_master = kept.timecode_master;
+        }
+        Ok(inverse)
+    }
+}
+
+/// Takes out what `matches`, with the places it had.
+fn take_where<T>(list: &mut Vec<T>, matches: impl Fn(&T) -> bool) -> Vec<(usize, T)> {
+    let (mut taken, mut left) = (Vec::new(), Vec::new());
+    for (place, item) in std::mem::take(list).into_iter().enumerate() {
+        if matches(&item) {
+            taken.push((place, item))
+        } else {
+            left.push(item)
+        }
+    }
+    *list = left;
+    taken
+}
+
+/// Puts each at its place, lowest place first; a place past the end is the end.
+fn insert_all<T>(list: &mut Vec<T>, items: Vec<(usize, T)>) {
+    for (place, item) in items {
+        list.insert(place.min(list.len()), item);
+    }
+}

@@ -1,0 +1,127 @@
+//! Problems of the path and of recordings, as findings.
+
+mod path;
+mod recording;
+
+use super::codes::Code;
+use super::{Facts, Finding, Fix, Place, Severity};
+use crate::path::ConnectionIx;
+use crate::quantity::Delay;
+use path::of_path;
+use recording::{of_recording, unknown_codecs};
+
+/// Everything that the check has to say, in the order of the build: stops first.
+pub fn findings(facts: &Facts) -> Vec<Finding> {
+    let mut found = Vec::new();
+    for problem in &facts.resolved.problems {
+        found.push(of_path(facts, problem));
+    }
+    for recording in facts.recordings {
+        found.extend(
+            recording
+                .problems
+                .iter()
+                .map(|problem| of_recording(facts, recording, problem)),
+        );
+    }
+    found.extend(unknown_codecs(facts));
+    super::needs::judge(facts, &mut found);
+    found.sort_by_key(|finding| std::cmp::Reverse(finding.severity));
+    found
+}
+
+impl Finding {
+    fn new(
+        code: Code,
+        severity: Severity,
+        place: Place,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let spots = [&place.connection, &place.need, &place.device];
+        let spot = spots
+            .into_iter()
+            .flatten()
+            .next()
+            .map_or("", String::as_str);
+        Self {
+            id: format!("{code}@{spot}"),
+            code,
+            severity,
+            text,
+            reason: reason.into(),
+            at: place,
+            fixes: Vec::new(),
+        }
+    }
+
+    /// A finding about a device.
+    pub(super) fn on_device(
+        facts: &Facts,
+        code: Code,
+        severity: Severity,
+        placement: usize,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let device = Some(facts.floor.build.placements[placement].id.clone());
+        Self::new(
+            code,
+            severity,
+            Place {
+                device,
+                ..Place::default()
+            },
+            text,
+            reason,
+        )
+    }
+
+    /// A finding about a need at a device.
+    pub(super) fn on_need(
+        facts: &Facts,
+        code: Code,
+        need: usize,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let need = &facts.floor.build.needs[need];
+        let place = Place {
+            device: Some(need.at.clone()),
+            need: Some(need.id.clone()),
+            connection: None,
+        };
+        Self::new(code, Severity::Stop, place, text, reason)
+    }
+
+    fn on_connection(
+        facts: &Facts,
+        code: Code,
+        severity: Severity,
+        connection: ConnectionIx,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let connection = &facts.floor.build.connections[connection];
+        let place = Place {
+            device: Some(connection.to.device.clone()),
+            connection: Some(connection.id.clone()),
+            need: None,
+        };
+        Self::new(code, severity, place, text, reason)
+    }
+
+    pub(super) fn with(mut self, fixes: impl IntoIterator<Item = Fix>) -> Self {
+        self.fixes.extend(fixes);
+        self
+    }
+}
+
+/// A delay against its limit, in words.
+pub(super) fn late(delay: Delay, within: Delay) -> String {
+    format!(
+        "{} after the lens; {} is what it may be",
+        delay.label(),
+        within.label()
+    )
+}

@@ -1,0 +1,178 @@
+//! Problems of recordings, as findings.
+
+use crate::finding::codes::Code;
+use crate::finding::words::list;
+use crate::finding::{Facts, Finding, Severity, fix};
+use crate::quantity::thousandths;
+use crate::record::{LimitKind, RecordProblem, Recording};
+
+pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProblem) -> Finding {
+    let placement = recording.placement;
+    let name = facts.device(placement);
+    let on = |code, severity, text, reason: String| {
+        Finding::on_device(facts, code, severity, placement, text, reason)
+    };
+    match problem {
+        RecordProblem::HoldsMore { file, picture } => {
+            let parts =
+                |quality: &crate::format::Quality| format!("{} {}", quality.bits, quality.sampling);
+            let article = |bits: &str| if bits.starts_with('8') { "an" } else { "a" };
+            let (file_says, picture_says) = if file.raster == picture.raster {
+                (parts(file), parts(picture))
+            } else {
+                (
+                    format!("{} {}", file.raster, parts(file)),
+                    format!("{} {}", picture.raster, parts(picture)),
+                )
+            };
+            let text = format!(
+                "{name} makes {} {file_says} file of {} {picture_says} picture.",
+                article(&file_says),
+                article(&picture_says)
+            );
+            let reason = "A container never restores what was lost before it.".into();
+            on(Code::HoldsMore, Severity::Caution, text, reason)
+                .with(fix::match_codec(facts, recording, *picture, *file))
+        }
+        RecordProblem::FormatNotRecorded { format } => {
+            let ability = facts.floor.devices[placement].and_then(|device| device.records.as_ref());
+            let records = ability.map_or_else(String::new, |ability| ability.formats.in_words());
+            let text = format!("{name} doesn’t record {}.", format.frame());
+            on(
+                Code::FormatNotRecorded,
+                Severity::Stop,
+                text,
+                format!("It records {records}."),
+            )
+            .with(fix::recordable(facts, recording))
+        }
+        RecordProblem::CodecNotRecorded => {
+            let text = format!("{name} doesn’t record {}.", recording.codec.name);
+            let ability = facts.floor.devices[placement].and_then(|device| device.records.as_ref());
+            let known = ability.map_or_else(String::new, |ability| list(&ability.codecs));
+            on(
+                Code::FormatNotRecorded,
+                Severity::Stop,
+                text,
+                format!("It records {known}."),
+            )
+            .with(fix::own_codec(facts, recording))
+        }
+        RecordProblem::NoMedium => {
+            let text = format!("{name} has nothing to record on.");
+            on(
+                Code::NoMedium,
+                Severity::Stop,
+                text,
+                "No card or drive is in its slots.".into(),
+            )
+            .with(fix::media(facts, recording))
+        }
+        RecordProblem::NotInCatalogue { id } => {
+            let text = format!("{name} holds “{id}”, which isn’t in the catalogue.");
+            on(
+                Code::UnknownDevice,
+                Severity::Stop,
+                text,
+                "Its size and speed aren’t known.".into(),
+            )
+            .with(fix::media(facts, recording))
+        }
+        RecordProblem::TooSlow {
+            medium,
+            needed,
+            sustained,
+        } => {
+            let megabytes = |rate: u64| thousandths(rate, 8_000_000, 1);
+            let text = format!(
+                "{medium} in {name} keeps up {} MB/s; the recording needs {} MB/s.",
+                megabytes(sustained.0),
+                megabytes(needed.0)
+            );
+            let reason = "The data rate and a quarter more must be kept up all the time (a tenth more than a band’s high end).".into();
+            on(Code::TooSlow, Severity::Stop, text, reason)
+                .with(fix::media(facts, recording))
+                .with(fix::lighter_codec(facts, recording))
+        }
+        RecordProblem::EndsEarly {
+            limit,
+            need,
+            length,
+        } => {
+            let need = &facts.floor.build.needs[*need];
+            let cause = match limit.kind {
+                LimitKind::Medium => "its media are full",
+                LimitKind::Clip => "it ends a clip by itself",
+                LimitKind::Heat => "it is expected to stop for heat",
+            };
+            let text = format!(
+                "{name} must record {}; after {} {cause}.",
+                length.label(),
+                limit.after.label()
+            );
+            let reason = match limit.kind {
+                LimitKind::Medium => recording.time.as_ref().map_or_else(String::new, |time| {
+                    format!("{} on {}.", time.rate_label, crate::quantity::Bytes(time.usable_bytes).label())
+                }),
+                _ => "It is a limit of the device, whatever the card; recording outside it isn’t limited so.".into(),
+            };
+            let mut finding = on(Code::EndsEarly, Severity::Stop, text, reason);
+            finding.at.need = Some(need.id.clone());
+            if limit.kind == LimitKind::Medium {
+                finding = finding
+                    .with(fix::media(facts, recording))
+                    .with(fix::lighter_codec(facts, recording));
+            }
+            finding
+        }
+        RecordProblem::SoundLost { tracks, arrive } => {
+            let reason = match recording.feed.lost_at {
+                Some((port, left)) => format!("{} passes on {left}.", facts.port(port)),
+                None => "None was lost on the way: no more is sent.".into(),
+            };
+            let plural = |n: usize, one: &str, more: &str| {
+                if n == 1 {
+                    format!("{n} {one}")
+                } else {
+                    format!("{n} {more}")
+                }
+            };
+            let comes = if *arrive == 0 {
+                "none arrives".into()
+            } else {
+                plural(*arrive, "arrives", "arrive")
+            };
+            let text = format!(
+                "{name} is set to record {}; {comes}.",
+                plural(*tracks, "sound track", "sound tracks")
+            );
+            on(Code::SoundLost, Severity::Caution, text, reason)
+                .with(fix::sound(facts, recording, *arrive))
+        }
+    }
+}
+
+/// Recorders that are set to a codec which nobody knows.
+pub fn unknown_codecs<'f>(facts: &'f Facts) -> impl Iterator<Item = Finding> + 'f {
+    let placements = facts.floor.build.placements.iter().enumerate();
+    placements.filter_map(|(placement, known)| {
+        let codec = &known.settings.recording.as_ref()?.codec;
+        let unknown = facts.floor.devices[placement].is_some()
+            && facts.floor.catalogue.codec(codec).is_none();
+        unknown.then(|| {
+            let text = format!(
+                "{} is set to record “{codec}”, which isn’t in the catalogue.",
+                known.name
+            );
+            let reason = "Its data rate isn’t known; choose a codec in the Record view.";
+            Finding::on_device(
+                facts,
+                Code::UnknownDevice,
+                Severity::Stop,
+                placement,
+                text,
+                reason,
+            )
+        })
+    })
+}
