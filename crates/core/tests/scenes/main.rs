@@ -1,10 +1,13 @@
 //! Small wirings with an expected answer beside them: what the check says of each, by code.
 
+mod catalogue;
 mod commands;
 mod demo;
+mod edits;
 mod files;
 mod laws;
 mod picture;
 mod recording;
 mod sound_and_time;
 mod stage;
+mod wires;

@@ -1,0 +1,228 @@
+//! What must be true of every entry that ships.
+
+use crate::stage::{catalogue, scene};
+use west_rail_core::carriage::connector::{Connector, Wire};
+use west_rail_core::carriage::{hdmi, sdi};
+use west_rail_core::catalogue::{Device, Direction, PathDelay, Port, RateModel, SignalKind, Via};
+use west_rail_core::format::{FrameRate, PictureFormat};
+
+fn every_port() -> impl Iterator<Item = (&'static Device, &'static Port)> {
+    catalogue()
+        .devices
+        .iter()
+        .flat_map(|device| device.ports.iter().map(move |port| (device, port)))
+}
+
+fn formats(port: &Port) -> Vec<PictureFormat> {
+    FrameRate::STANDARD
+        .into_iter()
+        .flat_map(|rate| port.formats.formats_at(rate))
+        .collect()
+}
+
+#[test]
+fn every_format_of_a_port_travels_on_its_wire_within_its_class() {
+    for (device, port) in every_port() {
+        for format in formats(port) {
+            match port.wire {
+                Wire::Sdi => {
+                    let carried = sdi::carry(format)
+                        .unwrap_or_else(|why| panic!("{} {}: {why}", device.id, port.id));
+                    let class = port.sdi.as_ref().unwrap().class;
+                    assert!(
+                        carried.class <= class && carried.links == 1,
+                        "{} {}: {format} on {class}",
+                        device.id,
+                        port.id
+                    );
+                }
+                Wire::Hdmi => {
+                    let carried = hdmi::carry(format)
+                        .unwrap_or_else(|why| panic!("{} {}: {why}", device.id, port.id));
+                    assert!(
+                        carried.generation <= port.hdmi.unwrap(),
+                        "{} {}: {format}",
+                        device.id,
+                        port.id
+                    );
+                }
+                _ => {}
+            }
+        }
+    }
+}
+
+#[test]
+fn every_port_says_what_its_wire_needs() {
+    for (device, port) in every_port() {
+        let place = format!("{} {}", device.id, port.id);
+        assert_eq!(port.sdi.is_some(), port.wire == Wire::Sdi, "{place}");
+        assert_eq!(port.hdmi.is_some(), port.wire == Wire::Hdmi, "{place}");
+        let connectors: &[Connector] = match port.wire {
+            Wire::Sdi | Wire::Ltc => &[Connector::Bnc],
+            Wire::Hdmi => &[Connector::HdmiA, Connector::HdmiC, Connector::HdmiD],
+            Wire::Analogue => &[Connector::Xlr3, Connector::Jack35],
+            Wire::RadioPicture | Wire::RadioSound => &[Connector::Air],
+        };
+        assert!(connectors.contains(&port.connector), "{place}");
+        let begins = port.origin.as_ref().map(|origin| origin.signal);
+        assert!(
+            begins.is_none() || port.direction == Direction::Out,
+            "{place}"
+        );
+        if begins == Some(SignalKind::Picture) {
+            assert!(!port.formats.is_open(), "{place} must say what it gives");
+        }
+    }
+}
+
+#[test]
+fn paths_run_from_inputs_to_outputs_and_keep_their_wire_unless_they_convert() {
+    for device in &catalogue().devices {
+        for path in &device.paths {
+            for (from, to) in path
+                .from
+                .iter()
+                .flat_map(|from| path.to.iter().map(move |to| (from, to)))
+            {
+                let (from, to) = (device.port(from).unwrap(), device.port(to).unwrap());
+                assert_eq!(
+                    (from.direction, to.direction),
+                    (Direction::In, Direction::Out),
+                    "{}",
+                    device.id
+                );
+                if matches!(path.via, Via::Loop | Via::Relay) {
+                    assert_eq!(from.wire, to.wire, "{} {} > {}", device.id, from.id, to.id);
+                }
+                if path.via == Via::Scale {
+                    assert!(
+                        !to.formats.is_open(),
+                        "{} {} must say what it scales to",
+                        device.id,
+                        to.id
+                    );
+                }
+            }
+        }
+    }
+}
+
+#[test]
+fn every_recorder_has_a_medium_and_a_codec_that_fit_together() {
+    for device in catalogue()
+        .devices
+        .iter()
+        .filter(|device| device.records.is_some())
+    {
+        let ability = device.records.as_ref().unwrap();
+        let media: Vec<_> = catalogue()
+            .media
+            .iter()
+            .filter(|medium| ability.media.contains(&medium.kind))
+            .collect();
+        assert!(
+            !media.is_empty() && !ability.codecs.is_empty() && ability.slots > 0,
+            "{}",
+            device.id
+        );
+        let sound_only = ability
+            .codecs
+            .iter()
+            .all(|id| catalogue().codec(id).unwrap().model == RateModel::SoundOnly);
+        assert_eq!(
+            sound_only,
+            !ability.sensor && ability.inputs.is_empty(),
+            "{}",
+            device.id
+        );
+    }
+}
+
+#[test]
+fn every_wire_has_a_lead_between_the_sockets_that_are_there() {
+    for (_, output) in every_port().filter(|(_, port)| port.direction == Direction::Out) {
+        let inputs = every_port()
+            .filter(|(_, port)| port.direction == Direction::In && port.wire == output.wire);
+        let reachable = inputs.into_iter().any(|(_, input)| {
+            let joins = |lead: &&west_rail_core::catalogue::Lead| {
+                lead.joins(output.connector, input.connector) && lead.wires.contains(&output.wire)
+            };
+            catalogue().leads.iter().any(|lead| joins(&lead))
+        });
+        assert!(
+            reachable,
+            "nothing goes from a {} {}",
+            output.connector, output.wire
+        );
+    }
+}
+
+#[test]
+fn names_say_their_maker_and_ids_are_handles() {
+    for device in &catalogue().devices {
+        assert!(device.name.starts_with(&device.maker), "{}", device.name);
+        assert!(
+            device
+                .id
+                .bytes()
+                .all(|byte| byte.is_ascii_lowercase() || byte.is_ascii_digit() || byte == b'-'),
+            "{}",
+            device.id
+        );
+    }
+}
+
+#[test]
+fn every_device_can_stand_alone_on_a_floor() {
+    for device in &catalogue().devices {
+        let report = scene("1080p25").with("x", &device.id).report();
+        let expected: &[&str] = if device.is_destination() {
+            &["V-101"]
+        } else {
+            &[]
+        };
+        let codes: Vec<String> = report
+            .findings
+            .iter()
+            .map(|finding| finding.code.to_string())
+            .collect();
+        assert_eq!(codes, expected, "{}", device.id);
+        assert_eq!(report.ports.len(), device.ports.len());
+    }
+}
+
+#[test]
+fn delays_of_devices_are_written_as_they_are_said() {
+    for (typed, printed) in [
+        ("1 frame", "1 frame"),
+        ("2 frames", "2 frames"),
+        ("16 lines", "16 lines"),
+        ("5 ms", "5 ms"),
+        ("0.25 s", "250 ms"),
+    ] {
+        let delay: PathDelay = typed.parse().unwrap();
+        assert_eq!(delay.to_string(), printed);
+        assert_eq!(printed.parse::<PathDelay>().unwrap(), delay);
+    }
+    for wrong in ["", "soon", "-1 frame", "2000 frames", "1000000 lines"] {
+        assert!(wrong.parse::<PathDelay>().is_err(), "{wrong}");
+    }
+}
+
+#[test]
+fn frames_and_lines_follow_the_pictures_rate() {
+    let at = |delay: &str, format: &str| {
+        delay
+            .parse::<PathDelay>()
+            .unwrap()
+            .at(format.parse().unwrap())
+            .0
+    };
+    assert_eq!(at("1 frame", "1080p25"), 40_000);
+    assert_eq!(at("1 frame", "1080p50"), 20_000);
+    assert_eq!(at("2 frames", "1080p23.98"), 83_417);
+    // 1125 lines in 40 ms.
+    assert_eq!(at("9 lines", "1080p25"), 320);
+    assert_eq!(at("5 ms", "2160p120"), 5_000);
+}

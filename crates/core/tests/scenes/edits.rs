@@ -1,0 +1,470 @@
+//! Each command: what it changes, and that its inverse takes back exactly that.
+
+use crate::stage::{BUILD, Scene, catalogue, scene};
+use west_rail_core::document::{
+    Build, Command, HouseRules, KitLine, Need, OutputSetting, Production, Purpose, RecordingSetting,
+};
+use west_rail_core::quantity::Percent;
+
+fn floor() -> Scene {
+    let scene = scene("1080p25")
+        .with("a", "orrell-c4")
+        .with("mon", "ashgill-5")
+        .with("box", "merrin-t2")
+        .line("a.sdi2 > mon.sdi mini 2 m");
+    let scene = scene
+        .line("box.tc > a.tc thin 0.5 m")
+        .needs("mon", Purpose::Operating, |_| {});
+    scene.kit("coax-mini", Some("2 m")).kit("ashgill-5", None)
+}
+
+/// The production after a command, having checked that its inverse restores the floor and that
+/// doing it again gives the same.
+fn after(command: Command) -> Production {
+    let before = floor().0;
+    let edited = before
+        .edited(catalogue(), std::slice::from_ref(&command))
+        .unwrap_or_else(|refusal| panic!("{refusal}"));
+    let undone = edited
+        .production
+        .stepped(catalogue(), &edited.inverse)
+        .unwrap();
+    assert_eq!(undone.production, before, "undo of {}", command.title());
+    let redone = before.stepped(catalogue(), &[command]).unwrap();
+    assert_eq!(redone.production, edited.production);
+    edited.production
+}
+
+fn build_after(command: Command) -> Build {
+    after(command).builds.remove(0)
+}
+
+fn id() -> String {
+    BUILD.into()
+}
+
+#[test]
+fn the_production_is_renamed_and_its_format_and_rules_are_set() {
+    assert_eq!(
+        after(Command::RenameProduction {
+            name: "  Low Tide ".into()
+        })
+        .name,
+        "Low Tide"
+    );
+    let format = "2160p23.98 4:2:2 10".parse().unwrap();
+    assert_eq!(after(Command::SetProjectFormat { format }).format, format);
+    assert!(after(Command::SetDropFrame { drop_frame: true }).drop_frame);
+    let rules = HouseRules {
+        change_level: Percent::whole(70),
+        ..HouseRules::default()
+    };
+    assert_eq!(
+        after(Command::SetHouseRules {
+            rules: rules.clone()
+        })
+        .house_rules,
+        rules
+    );
+}
+
+#[test]
+fn the_kit_is_counted_by_item_and_length() {
+    let line = |item: &str, length: Option<&str>, quantity| KitLine {
+        item: item.into(),
+        length: length.map(|length| length.parse().unwrap()),
+        quantity,
+    };
+    let owned = |command_line: KitLine| {
+        let (item, length) = (command_line.item.clone(), command_line.length);
+        after(Command::SetKit { line: command_line }).owned(&item, length)
+    };
+    assert_eq!(owned(line("coax-mini", Some("2 m"), 7)), 7);
+    assert_eq!(owned(line("coax-mini", Some("5 m"), 3)), 3);
+    assert_eq!(owned(line("ssd-240", None, 2)), 2);
+    assert_eq!(owned(line("ashgill-5", None, 0)), 0);
+    // A length means nothing for what has none.
+    assert_eq!(
+        after(Command::SetKit {
+            line: line("ssd-240", Some("2 m"), 2)
+        })
+        .owned("ssd-240", None),
+        2
+    );
+}
+
+#[test]
+fn units_come_and_go() {
+    let build = build_after(Command::AddUnit {
+        build: id(),
+        name: "A camera".into(),
+    });
+    assert_eq!(build.units.last().unwrap().id, "a-camera");
+    let build = build_after(Command::RenameUnit {
+        build: id(),
+        unit: "a".into(),
+        name: "Shoulder".into(),
+    });
+    assert_eq!(build.units[0].name, "Shoulder");
+    let two = floor()
+        .0
+        .edited(
+            catalogue(),
+            &[Command::AddUnit {
+                build: id(),
+                name: "Crane".into(),
+            }],
+        )
+        .unwrap()
+        .production;
+    let removed = two
+        .edited(
+            catalogue(),
+            &[Command::RemoveUnit {
+                build: id(),
+                unit: "crane".into(),
+            }],
+        )
+        .unwrap();
+    assert_eq!(removed.production, floor().0);
+    assert_eq!(
+        removed
+            .production
+            .stepped(catalogue(), &removed.inverse)
+            .unwrap()
+            .production,
+        two
+    );
+    let moved = two
+        .edited(
+            catalogue(),
+            &[Command::MoveDevice {
+                build: id(),
+                device: "mon".into(),
+                unit: "crane".into(),
+            }],
+        )
+        .unwrap();
+    assert_eq!(
+        moved.production.builds[0].placement("mon").unwrap().unit,
+        "crane"
+    );
+}
+
+#[test]
+fn a_device_is_added_under_a_free_handle() {
+    let add = |name: Option<&str>, handle: Option<&str>| Command::AddDevice {
+        build: id(),
+        device: "ashgill-5".into(),
+        unit: "a".into(),
+        name: name.map(String::from),
+        handle: handle.map(String::from),
+    };
+    assert_eq!(
+        build_after(add(None, None)).placements[3].id,
+        "ashgill-5-on-board-monitor"
+    );
+    assert_eq!(
+        build_after(add(Some("Mon"), None)).placements[3].id,
+        "mon-2"
+    );
+    assert_eq!(
+        build_after(add(Some("Focus"), Some("f"))).placements[3].id,
+        "f"
+    );
+    assert_eq!(build_after(add(Some("★"), None)).placements[3].id, "x");
+}
+
+#[test]
+fn a_device_takes_its_leads_and_needs_with_it() {
+    let build = build_after(Command::RemoveDevice {
+        build: id(),
+        device: "mon".into(),
+    });
+    assert_eq!(
+        (
+            build.placements.len(),
+            build.connections.len(),
+            build.needs.len()
+        ),
+        (2, 1, 0)
+    );
+    let build = build_after(Command::RemoveDevice {
+        build: id(),
+        device: "a".into(),
+    });
+    assert_eq!(
+        (
+            build.placements.len(),
+            build.connections.len(),
+            build.needs.len()
+        ),
+        (2, 0, 1)
+    );
+}
+
+#[test]
+fn the_timecode_master_goes_and_comes_with_its_device() {
+    let led = floor()
+        .0
+        .edited(
+            catalogue(),
+            &[Command::SetTimecodeMaster {
+                build: id(),
+                device: Some("box".into()),
+            }],
+        )
+        .unwrap()
+        .production;
+    let removed = led
+        .edited(
+            catalogue(),
+            &[Command::RemoveDevice {
+                build: id(),
+                device: "box".into(),
+            }],
+        )
+        .unwrap();
+    assert_eq!(removed.production.builds[0].timecode_master, None);
+    assert_eq!(
+        removed
+            .production
+            .stepped(catalogue(), &removed.inverse)
+            .unwrap()
+            .production,
+        led
+    );
+}
+
+#[test]
+fn a_lead_is_chosen_from_the_kit_the_shortest_first() {
+    let connect = |production: &Production, to: &str, length: Option<&str>| {
+        let (from, to) = ("a.sdi1".parse().unwrap(), to.parse().unwrap());
+        let length = length.map(|length| length.parse().unwrap());
+        let command = Command::Connect {
+            build: id(),
+            from,
+            to,
+            lead: None,
+            length,
+        };
+        let lead = production
+            .edited(catalogue(), &[command])
+            .unwrap()
+            .production
+            .builds[0]
+            .connections
+            .last()
+            .unwrap()
+            .clone();
+        format!("{} of {}", lead.length, lead.lead)
+    };
+    let with = |line: &str, length: &str| {
+        floor()
+            .with("m7", "ashgill-7")
+            .kit(line, Some(length))
+            .kit("coax-rg59", Some("20 m"))
+            .0
+    };
+    // The one short lead of the kit is in use.
+    assert_eq!(
+        connect(&with("coax-rg6", "5 m"), "m7.sdi", None),
+        "5 m of coax-rg6"
+    );
+    assert_eq!(
+        connect(&with("coax-thin", "1 m"), "m7.sdi", None),
+        "1 m of coax-thin"
+    );
+    assert_eq!(
+        connect(&with("coax-rg6", "5 m"), "m7.sdi", Some("10 m")),
+        "10 m of coax-rg59"
+    );
+    // Nothing in the kit reaches that far: any lead of the catalogue that fits.
+    assert_eq!(
+        connect(&with("coax-rg6", "5 m"), "m7.sdi", Some("90 m")),
+        "90 m of coax-rg6"
+    );
+    // Nothing fits at all: half a lead shows what is missing.
+    assert_eq!(
+        connect(&with("coax-rg6", "5 m"), "m7.hdmi", None),
+        "2 m of coax-rg6"
+    );
+}
+
+#[test]
+fn settings_of_devices_are_set_and_cleared() {
+    let setting = OutputSetting {
+        format: Some("1080p25".parse().unwrap()),
+        overlay: true,
+        ..OutputSetting::default()
+    };
+    let set = Command::SetOutput {
+        build: id(),
+        at: "a.sdi2".parse().unwrap(),
+        setting: setting.clone(),
+    };
+    assert_eq!(
+        build_after(set).placement("a").unwrap().settings.outputs["sdi2"],
+        setting
+    );
+    let clear = Command::SetOutput {
+        build: id(),
+        at: "a.sdi2".parse().unwrap(),
+        setting: OutputSetting::default(),
+    };
+    assert!(
+        build_after(clear)
+            .placement("a")
+            .unwrap()
+            .settings
+            .outputs
+            .is_empty()
+    );
+    let choose = Command::ChooseInput {
+        build: id(),
+        device: "mon".into(),
+        input: Some("hdmi".into()),
+    };
+    assert_eq!(
+        build_after(choose)
+            .placement("mon")
+            .unwrap()
+            .settings
+            .input
+            .as_deref(),
+        Some("hdmi")
+    );
+    let timecode = Command::SetTimecode {
+        build: id(),
+        device: "a".into(),
+        timecode: Some("29.97 drop".parse().unwrap()),
+    };
+    assert_eq!(
+        build_after(timecode)
+            .placement("a")
+            .unwrap()
+            .settings
+            .timecode
+            .unwrap()
+            .to_string(),
+        "29.97 drop"
+    );
+    let recording = RecordingSetting {
+        codec: "mezzanine-444".into(),
+        media: vec!["cfx-b-512".into()],
+        format: Some("2160p25".parse().unwrap()),
+        tracks: 4,
+    };
+    let record = Command::SetRecording {
+        build: id(),
+        device: "a".into(),
+        recording: Some(recording.clone()),
+    };
+    assert_eq!(
+        build_after(record)
+            .placement("a")
+            .unwrap()
+            .settings
+            .recording,
+        Some(recording)
+    );
+    let rename = Command::RenameDevice {
+        build: id(),
+        device: "a".into(),
+        name: "A".repeat(80),
+    };
+    assert_eq!(build_after(rename).placement("a").unwrap().name.len(), 80);
+    assert_eq!(
+        build_after(Command::RenameBuild {
+            build: id(),
+            name: "Night".into()
+        })
+        .name,
+        "Night"
+    );
+}
+
+#[test]
+fn needs_are_put_replaced_and_removed() {
+    let need = |id: &str| Need {
+        id: id.into(),
+        at: "mon".into(),
+        purpose: Purpose::Focus,
+        of: Some("a".into()),
+        raster: None,
+        sampling: None,
+        bits: None,
+        clean: true,
+        within: None,
+        sound: 0,
+        length: None,
+    };
+    assert_eq!(
+        build_after(Command::PutNeed {
+            build: id(),
+            need: need("new")
+        })
+        .needs
+        .len(),
+        2
+    );
+    let replaced = build_after(Command::PutNeed {
+        build: id(),
+        need: need("mon-need"),
+    });
+    assert_eq!(
+        (replaced.needs.len(), replaced.needs[0].purpose),
+        (1, Purpose::Focus)
+    );
+    assert!(
+        build_after(Command::RemoveNeed {
+            build: id(),
+            need: "mon-need".into()
+        })
+        .needs
+        .is_empty()
+    );
+    let nobody = Command::PutNeed {
+        build: id(),
+        need: Need {
+            of: Some("nobody".into()),
+            ..need("new")
+        },
+    };
+    assert!(floor().0.edited(catalogue(), &[nobody]).is_err());
+}
+
+#[test]
+fn an_edit_of_many_commands_is_all_or_nothing_and_one_undo() {
+    let rename = |name: &str| Command::RenameProduction { name: name.into() };
+    let before = floor().0;
+    let edited = before
+        .edited(
+            catalogue(),
+            &[rename("One"), rename("Two"), rename("Three")],
+        )
+        .unwrap();
+    assert_eq!(
+        (edited.production.name.as_str(), edited.inverse.len()),
+        ("Three", 3)
+    );
+    assert_eq!(
+        edited
+            .production
+            .stepped(catalogue(), &edited.inverse)
+            .unwrap()
+            .production,
+        before
+    );
+    assert!(
+        before
+            .edited(catalogue(), &[rename("One"), rename("")])
+            .is_err()
+    );
+    let too_many = vec![rename("One"); 501];
+    let refusal = before
+        .edited(catalogue(), &too_many)
+        .unwrap_err()
+        .to_string();
+    assert_eq!(refusal, "a single edit takes at most 500 commands");
+}
