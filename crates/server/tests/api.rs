@@ -5,6 +5,7 @@ use axum::body::Body;
 use axum::http::{Method, Request, StatusCode, header};
 use http_body_util::BodyExt;
 use serde_json::{Value, json};
+use std::sync::Arc;
 use tempfile::TempDir;
 use tokio::sync::watch;
 use tower::ServiceExt;
@@ -423,4 +424,113 @@ async fn a_change_is_told_to_those_who_follow() {
         .await;
     let frame = events.frame().await.unwrap().unwrap().into_data().unwrap();
     assert_eq!(&frame[..], b"event: revision\ndata: 2\n\n");
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn edits_that_race_leave_one_through_and_the_others_with_the_current_document() {
+    let server = Arc::new(Server::new());
+    let mut hands = tokio::task::JoinSet::new();
+    for hand in 0..6 {
+        let server = server.clone();
+        hands.spawn(async move {
+            server
+                .edit(
+                    1,
+                    json!({ "do": "rename-production", "name": format!("Hand {hand}") }),
+                )
+                .await
+        });
+    }
+    let mut through = 0;
+    for answer in hands.join_all().await {
+        match answer.status {
+            StatusCode::OK => through += 1,
+            StatusCode::PRECONDITION_FAILED => assert_eq!(answer.json()["current"]["revision"], 2),
+            other => panic!("{other}: {}", answer.text),
+        }
+    }
+    assert_eq!(through, 1);
+}
+
+#[tokio::test]
+async fn the_quick_sum_reads_what_people_type() {
+    let server = Server::new();
+    let ask = async |body: Value| {
+        server
+            .send(Method::POST, "/api/record-time", None, body.to_string())
+            .await
+    };
+    let typed = json!({ "codec": "mezzanine-high", "raster": "uhd", "rate": "25p", "audio": "4x48000x24", "media": "512gb", "reserve": "3" });
+    let sum = ask(typed.clone()).await.json();
+    assert_eq!(
+        (&sum["label"], &sum["seconds"], &sum["frames"]),
+        (&json!("1 h 29 min"), &json!(5352), &json!(133_801))
+    );
+    let mut both = typed.clone();
+    both["bit_rate"] = json!("100 Mb/s");
+    assert_eq!(
+        ask(both).await.problem(StatusCode::UNPROCESSABLE_ENTITY),
+        "give either a codec or a data rate"
+    );
+    let mut unknown = typed.clone();
+    unknown["codec"] = json!("nothing");
+    assert!(
+        ask(unknown)
+            .await
+            .problem(StatusCode::UNPROCESSABLE_ENTITY)
+            .contains("“nothing”")
+    );
+    let mut band = typed;
+    band["codec"] = json!("hevc-quality-high");
+    let band = ask(band).await.json();
+    assert!(band["band"]["low_bps"].as_u64() < band["band"]["high_bps"].as_u64());
+}
+
+#[tokio::test]
+async fn every_finding_in_the_reference_has_its_page() {
+    let server = Server::new();
+    let reference = server.get("/api/catalogue").await.json();
+    let pages = reference["findings"].as_array().unwrap();
+    let demo = server.get(NIGHT).await.json();
+    for finding in demo["report"]["findings"].as_array().unwrap() {
+        let page = pages
+            .iter()
+            .find(|page| page["code"] == finding["code"])
+            .unwrap();
+        assert!(
+            page["means"].as_str().unwrap().ends_with('.')
+                && page["todo"].as_str().unwrap().ends_with('.')
+        );
+    }
+    assert_eq!(reference["file_bytes"], west_rail_server::FILE_BYTES);
+}
+
+#[tokio::test]
+async fn undo_and_redo_that_have_nothing_to_do_say_so() {
+    let server = Server::new();
+    let step = async |name: &str, revision: &str| {
+        server
+            .send(
+                Method::POST,
+                &format!("{NIGHT}/{name}"),
+                Some(revision),
+                r#"{"build":"night"}"#,
+            )
+            .await
+    };
+    assert_eq!(
+        step("undo", "\"1\"")
+            .await
+            .problem(StatusCode::UNPROCESSABLE_ENTITY),
+        "there is nothing to undo"
+    );
+    assert_eq!(
+        step("redo", "\"1\"")
+            .await
+            .problem(StatusCode::UNPROCESSABLE_ENTITY),
+        "there is nothing to redo"
+    );
+    step("undo", "\"9\"")
+        .await
+        .problem(StatusCode::PRECONDITION_FAILED);
 }

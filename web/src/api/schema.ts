@@ -956,7 +956,7 @@ export interface components {
             rate: number;
             /** @description The rate in words. */
             rate_label: string;
-            /** @description How far the lead carries it. */
+            /** @description How far the lead carries it, to the decimetre. */
             reach?: string | null;
         };
         /**

@@ -285,13 +285,21 @@ impl Walk<'_, '_> {
                     });
                 }
                 Err(wanted) => {
-                    signal.stopped_by = Some(self.resolved.problems.len());
-                    self.resolved
-                        .problems
-                        .push(Problem::CannotGive { port, wanted });
+                    signal.stopped_by = self.cannot_give(port, wanted);
                 }
             },
         }
+    }
+
+    /// An output that gives no such thing: a problem only where a lead waits for it.
+    fn cannot_give(&mut self, port: PortIx, wanted: PictureFormat) -> Option<usize> {
+        if self.floor.out_of[port].is_empty() {
+            return None;
+        }
+        self.resolved
+            .problems
+            .push(Problem::CannotGive { port, wanted });
+        Some(self.resolved.problems.len() - 1)
     }
 
     /// A picture, with what travels beside it, through a device.
@@ -308,10 +316,7 @@ impl Walk<'_, '_> {
             Via::Scale | Via::Radio => match given_format(floor, port, before.format) {
                 Ok(format) => format,
                 Err(wanted) => {
-                    signal.stopped_by = Some(self.resolved.problems.len());
-                    self.resolved
-                        .problems
-                        .push(Problem::CannotGive { port, wanted });
+                    signal.stopped_by = self.cannot_give(port, wanted);
                     return;
                 }
             },

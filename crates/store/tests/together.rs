@@ -1,0 +1,132 @@
+//! Several hands at one data file.
+
+use std::sync::Arc;
+use std::sync::atomic::{AtomicUsize, Ordering};
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::demo;
+use west_rail_core::document::{Command, Production};
+use west_rail_store::{Store, StoreError};
+
+fn rename(name: String) -> Vec<Command> {
+    vec![Command::RenameProduction { name }]
+}
+
+#[test]
+fn of_edits_on_one_revision_exactly_one_goes_through() {
+    let folder = tempfile::tempdir().unwrap();
+    let store = Arc::new(Store::open(&folder.path().join("data.sqlite")).unwrap());
+    let id = store.create(&demo::productions().remove(1).1).unwrap().id;
+    let through = AtomicUsize::new(0);
+    std::thread::scope(|scope| {
+        for hand in 0..8 {
+            let (store, id, through) = (&store, &id, &through);
+            scope.spawn(move || {
+                match store.edit(Catalogue::shipped(), id, 1, &rename(format!("Hand {hand}"))) {
+                    Ok(_) => {
+                        through.fetch_add(1, Ordering::Relaxed);
+                    }
+                    Err(StoreError::Stale(current)) => assert_eq!(current.revision, 2),
+                    Err(other) => panic!("{other}"),
+                }
+            });
+        }
+    });
+    assert_eq!(through.into_inner(), 1);
+    assert_eq!(store.get(&id).unwrap().revision, 2);
+}
+
+#[test]
+fn two_programs_at_one_file_wait_for_each_other() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("data.sqlite");
+    let (one, other) = (Store::open(&path).unwrap(), Store::open(&path).unwrap());
+    let id = one.create(&Production::named("Shared")).unwrap().id;
+    std::thread::scope(|scope| {
+        for (store, name) in [(&one, "one"), (&other, "other")] {
+            let id = &id;
+            scope.spawn(move || {
+                for number in 0..20 {
+                    // Tries again on what the other has made of it, as a person would.
+                    loop {
+                        let revision = store.get(id).unwrap().revision;
+                        match store.edit(
+                            Catalogue::shipped(),
+                            id,
+                            revision,
+                            &rename(format!("{name} {number}")),
+                        ) {
+                            Ok(_) => break,
+                            Err(StoreError::Stale(_)) => {}
+                            Err(error) => panic!("{error}"),
+                        }
+                    }
+                }
+            });
+        }
+    });
+    assert_eq!(one.get(&id).unwrap().revision, 41);
+    assert_eq!(one.get(&id).unwrap(), other.get(&id).unwrap());
+}
+
+#[test]
+fn a_long_history_is_walked_back_and_forth_step_by_step() {
+    let folder = tempfile::tempdir().unwrap();
+    let store = Store::open(&folder.path().join("data.sqlite")).unwrap();
+    let first = store.create(&demo::productions().remove(0).1).unwrap();
+    let (id, mut revision) = (first.id.clone(), 1);
+    let mut seen = vec![first.production];
+    for device in ["client", "dir", "a", "c-rec", "mix", "b"] {
+        let remove = Command::RemoveDevice {
+            build: "night".into(),
+            device: device.into(),
+        };
+        let kept = store
+            .edit(Catalogue::shipped(), &id, revision, &[remove])
+            .unwrap();
+        revision = kept.revision;
+        seen.push(kept.production);
+    }
+    for expected in seen.iter().rev().skip(1) {
+        let kept = store.undo(Catalogue::shipped(), &id, revision).unwrap();
+        revision = kept.revision;
+        assert_eq!(kept.production, *expected);
+    }
+    for expected in seen.iter().skip(1) {
+        let kept = store.redo(Catalogue::shipped(), &id, revision).unwrap();
+        revision = kept.revision;
+        assert_eq!(kept.production, *expected);
+    }
+}
+
+#[test]
+fn a_document_that_can_not_be_read_is_an_error_and_not_a_loss() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("data.sqlite");
+    let store = Store::open(&path).unwrap();
+    let (good, bad) = (
+        store.create(&Production::named("Good")).unwrap(),
+        store.create(&Production::named("Bad")).unwrap(),
+    );
+    let rival = rusqlite::Connection::open(&path).unwrap();
+    rival
+        .execute(
+            "UPDATE production SET document = 'half a docu' WHERE id = ?1",
+            [&bad.id],
+        )
+        .unwrap();
+    assert!(matches!(store.get(&bad.id), Err(StoreError::Document(_))));
+    assert!(
+        store
+            .edit(Catalogue::shipped(), &bad.id, 1, &rename("X".into()))
+            .is_err()
+    );
+    let left: String = rival
+        .query_row(
+            "SELECT document FROM production WHERE id = ?1",
+            [&bad.id],
+            |row| row.get(0),
+        )
+        .unwrap();
+    assert_eq!(left, "half a docu");
+    assert_eq!(store.get(&good.id).unwrap(), good);
+}
