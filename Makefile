@@ -1,11 +1,10 @@
 # West Rail. `make demo` runs it with the demo productions, `make test` runs every test.
 PATHS = web/node_modules e2e/node_modules
-DATA ?= data/demo.sqlite
 
 .PHONY: demo build test bench dev types screenshots lint unit e2e browser
 
 demo: build
-	target/release/west-rail demo --data $(DATA)
+	target/release/west-rail demo
 
 build: web/node_modules
 	cd web && npm run --silent check && npm run --silent build

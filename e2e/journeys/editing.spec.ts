@@ -114,6 +114,14 @@ test("connecting shows why the others don’t take it, and can be left", async (
   await expect(page.getByRole("region", { name: "Device" })).toBeVisible();
 });
 
+test("a lit device takes the waiting output when it is chosen on the map", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path?at=device:v-rx`);
+  await page.getByRole("button", { name: "Connect HDMI out" }).click();
+  await expect(page.locator("#device-focus")).toHaveAttribute("opacity", "1");
+  await page.getByRole("button", { name: /^Focus monitor, / }).click();
+  await expect(page.getByRole("button", { name: /^Lead v-rx\.hdmi to focus\.hdmi/ })).toBeVisible();
+});
+
 test("the keys are listed, and the theme is kept", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/path`);
   await page.keyboard.press("?");

@@ -15,7 +15,7 @@ const shorten = (text: string, most: number) => (text.length > most ? `${text.sl
 
 /** The path map: it lays itself out; people say what is connected, not where boxes go. */
 export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
-  const { build, workspace, reference, selection, select, connecting } = useWorkbench();
+  const { build, workspace, reference, selection, select, connecting, connect, edit } = useWorkbench();
   const { report } = workspace;
   const layout = useLayout(build, report);
   const source = connecting?.split(".")[0];
@@ -34,6 +34,19 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
   const models = new Map(reference.catalogue.devices.map((device) => [device.id, device.name]));
   const leads = new Map(report.connections.map((lead) => [lead.id, lead]));
   const byDevice = (id: string) => inputs?.filter((input) => input.at.startsWith(`${id}.`)) ?? [];
+
+  // While an output waits, a lit device takes it at the input that fits best.
+  async function connectTo(own: InputReport[]) {
+    const best = own.find((input) => input.fits);
+    if (!best || connecting === undefined) return;
+    try {
+      await edit([{ do: "connect", build: build.id, from: connecting, to: best.at }]);
+      connect(undefined);
+      select({ kind: "device", id: best.at.split(".")[0] ?? "" });
+    } catch {
+      // The notice says why; the output still waits.
+    }
+  }
 
   return (
     <svg
@@ -86,7 +99,7 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
             worst={worst.get(placement.id) ?? undefined}
             dimmed={dimmed}
             selected={selection?.kind === "device" && selection.id === placement.id}
-            onSelect={() => select({ kind: "device", id: placement.id })}
+            onSelect={() => (fits ? void connectTo(own) : select({ kind: "device", id: placement.id }))}
           />
         );
       })}

@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { Link } from "react-router";
 import { useInputs } from "../api/queries";
 import { FindingsList } from "../findings/findings";
 import { ADD_DEVICE } from "../frame/keys";
@@ -60,6 +61,13 @@ function Empty({ onAdd }: { onAdd: () => void }) {
       <Button strong onClick={onAdd}>
         Add the first device
       </Button>
+      <p className="mt-4 text-dim">
+        Or see how it looks when it is full:{" "}
+        <Link to="/" className="underline decoration-dotted underline-offset-3">
+          the demo stands among the productions
+        </Link>
+        , where west-rail demo was started.
+      </p>
     </div>
   );
 }

@@ -123,6 +123,10 @@ codes! {
         "Fewer channels arrive than the recorder has tracks set to record."
         "The tracks are there and silent."
         "Bring the sound along, at the recorder’s own input or on the picture’s wire.";
+    SoundShort "S-102" "Need not met: sound"
+        "Fewer sound channels arrive than were asked for."
+        "Whoever needs the sound doesn’t get it."
+        "Bring it along on the picture’s wire, or at an input of the recorder’s own.";
     TimecodeRate "T-101" "Timecode rates differ"
         "Two devices that must agree count at different rates."
         "The recordings don’t line up in the edit."

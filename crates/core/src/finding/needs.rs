@@ -6,6 +6,7 @@ use super::{Facts, Finding, fix};
 use crate::document::{Need, Purpose};
 use crate::format::Quality;
 use crate::path::Picture;
+use crate::sound::track_feed;
 
 /// Adds a finding for each respect in which a need isn't met. A need at a destination where no
 /// picture arrives is answered by the finding that says so.
@@ -40,6 +41,29 @@ pub(super) fn judge(facts: &Facts, found: &mut Vec<Finding>) {
                 Finding::on_need(facts, Code::QualityShort, number, text, reason)
                     .with(fix::quality(facts, placement, wanted)),
             );
+        }
+        let feed = track_feed(facts.floor, facts.resolved, placement, input);
+        if feed.channels.len() < need.sound {
+            let comes = if feed.channels.is_empty() {
+                "none".into()
+            } else {
+                feed.channels.len().to_string()
+            };
+            let channels = if need.sound == 1 {
+                "channel"
+            } else {
+                "channels"
+            };
+            let text = format!(
+                "{name} must get {} sound {channels}; {comes} of it arrives.",
+                need.sound
+            );
+            let reason = match feed.lost_at {
+                Some((port, left)) => format!("{} passes on {left}.", facts.port(port)),
+                None => "None was lost on the way: no more is sent.".into(),
+            };
+            let fixes = fix::bring_sound(facts, placement, input);
+            found.push(Finding::on_need(facts, Code::SoundShort, number, text, reason).with(fixes));
         }
         if let Some(picture) = picture {
             judge_picture(facts, (number, need), placement, &picture, found);

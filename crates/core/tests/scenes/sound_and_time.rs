@@ -88,3 +88,17 @@ fn above_30_frames_timecode_counts_pairs() {
     let report = scene("2160p50").with("a", "orrell-c4").report();
     assert_eq!(report.timecode, "25");
 }
+
+#[test]
+fn a_need_for_sound_that_does_not_arrive() {
+    let scene = scene("1080p25")
+        .with("mic", "dunmore-b1")
+        .with("a", "orrell-c4")
+        .with("mon", "ashgill-5");
+    let scene = scene.line("a.sdi2 > mon.sdi thin 1 m").needs(
+        "mon",
+        west_rail_core::document::Purpose::Directing,
+        |need| need.sound = 1,
+    );
+    assert_snapshot!(scene.every_fix_mends().told());
+}

@@ -9,7 +9,7 @@ mod recording;
 pub use converter::{converter, format_or_converter};
 pub use lead::{better_lead, right_lead};
 pub use output::{clean, follow_project, level, output_format, quality};
-pub use recording::{lighter_codec, match_codec, media, own_codec, recordable, sound};
+pub use recording::{bring_sound, lighter_codec, match_codec, media, own_codec, recordable, sound};
 
 use super::{Facts, Fix};
 use crate::document::Command;

@@ -259,15 +259,13 @@ pub fn lighter_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
     }))
 }
 
-/// Brings free sound to a free sound input, of the recorder or of the camera that it records; or
-/// records no more tracks than arrive.
-pub fn sound(facts: &Facts, recording: &Recording, arrive: usize) -> Vec<Fix> {
+/// Brings free sound to a free sound input, of the destination or of the camera that it gets.
+pub fn bring_sound(facts: &Facts, placement: usize, input: Option<PortIx>) -> Option<Fix> {
     let floor = facts.floor;
-    let camera = recording
-        .input
+    let camera = input
         .and_then(|input| facts.resolved.signals[input].picture)
         .map(|picture| floor.ports[picture.origin].placement);
-    let takers = [Some(recording.placement), camera].into_iter().flatten();
+    let takers = [Some(placement), camera].into_iter().flatten();
     let inputs = takers.flat_map(|placement| {
         let device = floor.devices[placement];
         device
@@ -293,10 +291,12 @@ pub fn sound(facts: &Facts, recording: &Recording, arrive: usize) -> Vec<Fix> {
     let inputs: Vec<PortIx> = free.collect();
     let found = outputs
         .find_map(|output| Some((output, *inputs.iter().find(|input| joins(output, **input))?)));
-    let mut fixes: Vec<Fix> = found
-        .map(|(output, input)| connect(facts, output, input))
-        .into_iter()
-        .collect();
+    found.map(|(output, input)| connect(facts, output, input))
+}
+
+/// Brings sound along, or records no more tracks than arrive.
+pub fn sound(facts: &Facts, recording: &Recording, arrive: usize) -> Vec<Fix> {
+    let mut fixes = Vec::from_iter(bring_sound(facts, recording.placement, recording.input));
     let title = match arrive {
         0 => format!("Record no sound on {}", facts.device(recording.placement)),
         n => format!(
