@@ -44,20 +44,17 @@ pub(super) fn judge(facts: &Facts, found: &mut Vec<Finding>) {
         }
         let feed = track_feed(facts.floor, facts.resolved, placement, input);
         if feed.channels.len() < need.sound {
-            let comes = if feed.channels.is_empty() {
-                "none".into()
-            } else {
-                feed.channels.len().to_string()
+            let comes = match feed.channels.len() {
+                0 => "none arrives".into(),
+                1 => "1 arrives".into(),
+                n => format!("{n} arrive"),
             };
             let channels = if need.sound == 1 {
                 "channel"
             } else {
                 "channels"
             };
-            let text = format!(
-                "{name} must get {} sound {channels}; {comes} of it arrives.",
-                need.sound
-            );
+            let text = format!("{name} must get {} sound {channels}; {comes}.", need.sound);
             let reason = match feed.lost_at {
                 Some((port, left)) => format!("{} passes on {left}.", facts.port(port)),
                 None => "None was lost on the way: no more is sent.".into(),
