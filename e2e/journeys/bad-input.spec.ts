@@ -38,7 +38,7 @@ test("typed commands that aren’t understood stay, with what is accepted", asyn
   const line = page.getByRole("combobox", { name: "Command" });
   for (const [typed, sentence] of [
     ["make tea", /isn’t something to do here/],
-    ["a.sdi1 > ", /isn’t a port|write it as device\.port/],
+    ["a.sdi1 > ", /name the input that a\.sdi1 goes to, like dir\.sdi/],
     ["a.sdi1 > dir.nothing", /there is no port “dir\.nothing” here; Director has/],
     ["a.sdi1 > dir.sdi", /Enter does it/],
   ] as const) {

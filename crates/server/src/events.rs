@@ -5,7 +5,7 @@ use axum::extract::{Path, State};
 use axum::response::sse::{Event, KeepAlive, Sse};
 use std::convert::Infallible;
 use tokio::sync::{broadcast, watch};
-use tokio_stream::wrappers::BroadcastStream;
+use tokio_stream::wrappers::{BroadcastStream, WatchStream};
 use tokio_stream::{Stream, StreamExt};
 
 /// Who is told of changes.
@@ -46,7 +46,6 @@ pub async fn follow(
     State(app): State<App>,
     Path(id): Path<String>,
 ) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
-    let mut stopping = app.events.stopping.clone();
     let changes = BroadcastStream::new(app.events.sender.subscribe());
     // A window that lagged behind is told to look again: revision 0 is older than any.
     let changes = changes.filter_map(move |change| match change {
@@ -54,32 +53,16 @@ pub async fn follow(
         Ok(_) => None,
         Err(_) => Some(0),
     });
-    let (ended, until) = tokio::sync::mpsc::channel::<()>(1);
-    tokio::spawn(async move {
-        let _ = stopping.wait_for(|stopping| *stopping).await;
-        drop(ended);
-    });
     let events = changes.map(|revision| {
-        Ok(Event::default()
+        Some(Ok(Event::default()
             .event("revision")
-            .data(revision.to_string()))
+            .data(revision.to_string())))
     });
-    Sse::new(ending(events, until)).keep_alive(KeepAlive::default())
-}
-
-/// The stream, until the channel closes.
-fn ending<S: Stream + Send>(
-    stream: S,
-    until: tokio::sync::mpsc::Receiver<()>,
-) -> impl Stream<Item = S::Item> + Send
-where
-    S::Item: Send,
-{
-    let end = tokio_stream::wrappers::ReceiverStream::new(until).map(|()| None);
-    let end = end.chain(tokio_stream::once(None));
-    stream
-        .map(Some)
+    // The stream ends when the server does, or it would keep it from ending.
+    let end = WatchStream::from_changes(app.events.stopping.clone()).map(|_| None);
+    let events = events
         .merge(end)
         .take_while(Option::is_some)
-        .filter_map(|item| item)
+        .filter_map(|event| event);
+    Sse::new(events).keep_alive(KeepAlive::default())
 }

@@ -102,7 +102,7 @@ fn judge_picture(
         let reason = format!("{} is set to send them.", facts.port(picture.origin));
         found.push(
             Finding::on_need(facts, Code::NotClean, number, text, reason)
-                .with(fix::clean(facts, picture.origin)),
+                .with([fix::clean(facts, picture.origin)]),
         );
     }
     let within = need

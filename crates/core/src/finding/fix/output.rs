@@ -46,28 +46,32 @@ fn comes_through(facts: &Facts, ports: &[PortIx], format: PictureFormat) -> Opti
     (worst < Margin::Stop).then_some(worst)
 }
 
-fn set_format(facts: &Facts, output: PortIx, format: PictureFormat) -> Fix {
+/// Sets something of what an output gives, and leaves the rest as it is.
+fn change_output(
+    facts: &Facts,
+    output: PortIx,
+    to: &str,
+    change: impl FnOnce(&mut OutputSetting),
+) -> Fix {
     let at = facts.floor.name(output);
-    let set = facts
-        .floor
-        .placement_of(output)
-        .settings
-        .outputs
-        .get(&at.port)
-        .cloned()
-        .unwrap_or_default();
-    let setting = OutputSetting {
-        format: Some(format),
-        ..set
-    };
+    let outputs = &facts.floor.placement_of(output).settings.outputs;
+    let mut setting = outputs.get(&at.port).cloned().unwrap_or_default();
+    change(&mut setting);
+    let title = format!("Set {} to {to}", facts.port(output));
     Fix {
-        title: format!("Set {} to {format}", facts.port(output)),
+        title,
         commands: vec![Command::SetOutput {
             build: build(facts),
             at,
             setting,
         }],
     }
+}
+
+fn set_format(facts: &Facts, output: PortIx, format: PictureFormat) -> Fix {
+    change_output(facts, output, &format.to_string(), |setting| {
+        setting.format = Some(format)
+    })
 }
 
 /// Sets the output upstream to the nearest format that comes all the way through, at its own
@@ -122,52 +126,17 @@ pub fn level(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
         .sdi
         .as_ref()
         .filter(|sdi| sdi.levels.contains(&takes))?;
-    let at = facts.floor.name(maker);
-    let set = facts
-        .floor
-        .placement_of(maker)
-        .settings
-        .outputs
-        .get(&at.port)
-        .cloned()
-        .unwrap_or_default();
-    let setting = OutputSetting {
-        level: Some(takes),
-        ..set
-    };
-    let title = format!("Set {} to level {takes}", facts.port(maker));
-    Some(Fix {
-        title,
-        commands: vec![Command::SetOutput {
-            build: build(facts),
-            at,
-            setting,
-        }],
-    })
+    Some(change_output(
+        facts,
+        maker,
+        &format!("level {takes}"),
+        |setting| setting.level = Some(takes),
+    ))
 }
 
-pub fn clean(facts: &Facts, output: PortIx) -> Option<Fix> {
-    let at = facts.floor.name(output);
-    let set = facts
-        .floor
-        .placement_of(output)
-        .settings
-        .outputs
-        .get(&at.port)
-        .cloned()?;
-    let setting = OutputSetting {
-        overlay: false,
-        ..set
-    };
-    let title = format!("Set {} to clean", facts.port(output));
-    Some(Fix {
-        title,
-        commands: vec![Command::SetOutput {
-            build: build(facts),
-            at,
-            setting,
-        }],
-    })
+/// Sets an output to clean.
+pub fn clean(facts: &Facts, output: PortIx) -> Fix {
+    change_output(facts, output, "clean", |setting| setting.overlay = false)
 }
 
 /// Sets the camera's output to the nearest format with which `wanted` arrives.
