@@ -80,7 +80,7 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
         );
       })}
       {layout.bands.map((band) => (
-        <text key={band.id} aria-hidden x={4} y={band.top + 13} className="fill-dim text-small" style={HALO}>
+        <text key={band.id} aria-hidden x={18} y={band.top + 13} className="fill-dim text-small" style={HALO}>
           {band.name}
         </text>
       ))}
