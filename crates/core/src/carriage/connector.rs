@@ -48,9 +48,9 @@ impl fmt::Display for Connector {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         f.write_str(match self {
             Self::Bnc => "BNC",
-            Self::HdmiA => "full-size HDMI (type A)",
-            Self::HdmiC => "mini HDMI (type C)",
-            Self::HdmiD => "micro HDMI (type D)",
+            Self::HdmiA => "full-size HDMI, type A",
+            Self::HdmiC => "mini HDMI, type C",
+            Self::HdmiD => "micro HDMI, type D",
             Self::Xlr3 => "XLR-3",
             Self::Jack35 => "3.5 mm jack",
             Self::Air => "radio",

@@ -83,6 +83,10 @@ pub(super) fn list(
             by_device.entry(device).or_default().push(finding);
         }
     }
+    let recorders: HashMap<&str, &RecordingReport> = recordings
+        .iter()
+        .map(|recording| (recording.device.as_str(), recording))
+        .collect();
     let one = |arrival: &Arrival| {
         let floor = facts.floor;
         let placement = &floor.build.placements[arrival.placement];
@@ -110,9 +114,7 @@ pub(super) fn list(
             .iter()
             .max_by_key(|finding| (finding.severity, std::cmp::Reverse(finding.id.as_str())));
         let picture = signal.and_then(|signal| signal.picture);
-        let recording = recordings
-            .iter()
-            .find(|recording| recording.device == placement.id);
+        let recording = recorders.get(placement.id.as_str());
         let needs = floor
             .build
             .needs
