@@ -1,6 +1,7 @@
 //! The working behind a figure: its terms, their values with units, and where each came from.
 
 use serde::Serialize;
+use std::borrow::Cow;
 use utoipa::ToSchema;
 
 /// How a figure was reached. Built where the figure is computed, and shown as it is.
@@ -18,11 +19,13 @@ pub struct Working {
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Term {
     /// What it is: *Total raster*.
-    pub name: String,
+    #[schema(value_type = String)]
+    pub name: Cow<'static, str>,
     /// Its value with its unit: *5280 × 2250*.
     pub value: String,
     /// Where it comes from: the standard, the catalogue entry, the crew's own choice.
-    pub source: String,
+    #[schema(value_type = String)]
+    pub source: Cow<'static, str>,
 }
 
 impl Working {
@@ -36,7 +39,12 @@ impl Working {
     }
 
     /// Adds a term.
-    pub fn term(mut self, name: &str, value: impl Into<String>, source: impl Into<String>) -> Self {
+    pub fn term(
+        mut self,
+        name: impl Into<Cow<'static, str>>,
+        value: impl Into<String>,
+        source: impl Into<Cow<'static, str>>,
+    ) -> Self {
         self.terms.push(Term {
             name: name.into(),
             value: value.into(),

@@ -267,7 +267,7 @@ fn delay_working(facts: &Facts, hops: &[usize], total: Delay) -> Working {
                 floor.placement_of(*port).name
             );
             working = working.term(
-                floor.placement_of(*port).name.as_str(),
+                floor.placement_of(*port).name.clone(),
                 added.to_string(),
                 what,
             );

@@ -339,7 +339,7 @@ fn working(
     let known = &facts.floor.build.connections[connection];
     let link = facts.floor.links[connection]?;
     let title = format!("{} > {}", known.from, known.to);
-    let start = |standard: &str, width: u64, height: u64| {
+    let start = |standard: &'static str, width: u64, height: u64| {
         Working::new(title.clone())
             .term("Picture", format.to_string(), "what the output gives")
             .term("Total raster", format!("{width} × {height}"), standard)
