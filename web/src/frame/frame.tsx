@@ -29,7 +29,7 @@ export function Frame() {
 /** Nothing for the first moments; then a word. */
 function Waiting() {
   return (
-    <p role="status" className="animate-[appear_0s_0.3s_both] p-10 text-dim">
+    <p role="status" className="animate-[appear_0.2s_step-end_both] p-10 text-dim">
       Reading the production…
     </p>
   );

@@ -53,7 +53,7 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
         </button>
         {row.source && <span className="block text-small font-normal text-dim">gets {row.source}</span>}
       </th>
-      <td className="px-2 py-1 max-md:order-3 max-md:col-span-2">
+      <td className="px-2 py-1 max-md:order-3">
         {picture ? (
           <>
             <span className="whitespace-nowrap">{picture.format}</span>
@@ -64,7 +64,7 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
         )}
         {row.records && <span className="block text-small text-dim">records {row.records}</span>}
       </td>
-      <td className="px-2 py-1 whitespace-nowrap max-md:hidden">
+      <td className="px-2 py-1 whitespace-nowrap max-md:order-3">
         {picture && (
           <Figure working={row.working} label={`Delay at ${row.name}`}>
             {picture.delay}

@@ -27,7 +27,7 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
     if (ready && shown) document.getElementById(shown)?.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [ready, shown]);
 
-  if (!layout) return <p className="p-4 text-dim">Laying out the map…</p>;
+  if (!layout) return <p role="status" className="animate-[appear_0.2s_step-end_both] p-4 text-dim">Laying out the map…</p>;
   const lit = lightUp(build, report, selection);
   const rows = rowsOf(report);
   const worst = new Map(report.devices.map((device) => [device.id, device.worst]));
