@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { queryOptions, useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import {
   call,
@@ -44,12 +44,18 @@ export function useListActions() {
   };
 }
 
-export const useWorkspace = (id: string, build: string) =>
-  useQuery({
-    queryKey: keys.build(id, build),
-    queryFn: () => call<Workspace>(`${at(id)}?build=${encodeURIComponent(build)}`),
+export function useWorkspace(id: string, build: string) {
+  const client = useQueryClient();
+  const queryKey = keys.build(id, build);
+  return useQuery({
+    queryKey,
+    // An answer that was asked for before an edit may come after the edit's own: the newer one stays.
+    queryFn: async () => newer(client.getQueryData<Workspace>(queryKey), await call<Workspace>(`${at(id)}?build=${encodeURIComponent(build)}`)),
     refetchOnWindowFocus: false,
   });
+}
+
+const newer = (old: Workspace | undefined, next: Workspace) => (old && old.revision > next.revision ? old : next);
 
 const send = (id: string, revision: number, build: string, commands: Command[]) =>
   call<Workspace>(`${at(id)}/commands`, { method: "POST", revision, body: { build, commands } });
@@ -62,9 +68,10 @@ export const requestEdit = (id: string, build: string, revision: number, what: C
     ? call<Workspace>(`${at(id)}/${what}`, { method: "POST", revision, body: { build } })
     : send(id, revision, build, what);
 
-/** Keeps an answer, unless a newer one is there, and lets the other builds be read again. */
-export function keepWorkspace(client: QueryClient, id: string, build: string, next: Workspace) {
-  client.setQueryData<Workspace>(keys.build(id, build), (old) => (old && old.revision > next.revision ? old : next));
+/** Keeps an answer, unless a newer one is there, and lets the other builds be read again. What came
+ *  with a refusal is what the server has, whatever was known here: it is kept as it is. */
+export function keepWorkspace(client: QueryClient, id: string, build: string, next: Workspace, refused = false) {
+  client.setQueryData<Workspace>(keys.build(id, build), (old) => (refused ? next : newer(old, next)));
   void client.invalidateQueries({ queryKey: keys.production(id), predicate: (query) => query.queryKey[2] !== build });
   void client.invalidateQueries({ queryKey: keys.list });
 }
@@ -120,12 +127,12 @@ export const useFormats = (id: string, build: string, revision: number, port: st
     retry: false,
   });
 
-export const useLine = (id: string, build: string, revision: number, line: string, open: boolean) =>
-  useQuery({
+/** What a typed line means: one question for the list under it and for Enter. */
+export const lineQuestion = (id: string, build: string, revision: number, line: string) =>
+  queryOptions({
     queryKey: ["line", id, build, revision, line],
     queryFn: () => call<LineAnswer>(`${at(id)}/line`, { method: "POST", body: { build, line } }),
-    enabled: open,
-    placeholderData: (old) => old,
+    staleTime: Infinity,
     retry: false,
   });
 

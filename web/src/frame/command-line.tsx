@@ -1,7 +1,8 @@
 import { Dialog } from "radix-ui";
 import { useState, type KeyboardEvent } from "react";
 import { useNavigate } from "react-router";
-import { useLine } from "../api/queries";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { lineQuestion } from "../api/queries";
 import { Problem } from "../api/client";
 import { useWorkbench } from "./workbench";
 
@@ -12,7 +13,9 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
   const [line, setLine] = useState("");
   const [picked, setPicked] = useState(-1);
   const [refusal, setRefusal] = useState<string>();
-  const answer = useLine(id, build.id, workspace.revision, line, open);
+  const client = useQueryClient();
+  const question = lineQuestion(id, build.id, workspace.revision, line);
+  const answer = useQuery({ ...question, enabled: open, placeholderData: keepPreviousData });
   const completions = answer.data?.completions ?? [];
 
   function change(next: string) {
@@ -30,16 +33,15 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
       close();
       return;
     }
-    const commands = answer.data?.commands;
-    if (!commands || answer.isFetching) {
-      const first = completions[Math.max(picked, 0)];
-      if (first && first.line !== line) change(first.line);
-      else setRefusal(answer.data?.misread ?? "Not understood yet.");
-      return;
-    }
     try {
+      // Quick hands are ahead of the list: what counts is the answer to the line as it stands.
+      const { commands, misread } = await client.fetchQuery(question);
+      if (!commands) {
+        setRefusal(misread ?? "Not understood.");
+        return;
+      }
       await edit(commands);
-      const first = commands[0];
+      const [first] = commands;
       if (first?.do === "connect") select({ kind: "device", id: first.to.split(".")[0] ?? "" });
       close();
     } catch (error) {
@@ -91,7 +93,7 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
             className="w-full border-b border-rule bg-sunk px-3 py-2"
           />
           <p id="line-says" className={`px-3 py-1.5 text-small ${refusal ? "text-stop" : "text-dim"}`} role={refusal ? "alert" : undefined}>
-            {refusal ?? (view || answer.data?.commands ? "Enter does it." : (answer.data?.misread ?? "Type a connection, cut, format or add."))}
+            {refusal ?? (view || (answer.data?.commands && !answer.isPlaceholderData) ? "Enter does it." : (answer.data?.misread ?? "Type a connection, cut, format or add."))}
           </p>
           <ul id="completions" role="listbox" aria-label="Ways to go on" className="max-h-72 overflow-auto pb-1">
             {completions.map((completion, number) => (

@@ -73,7 +73,7 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
         } catch (error) {
           if (error instanceof Problem && error.current) {
             newest.current = error.current;
-            keepWorkspace(client, id, build.id, error.current);
+            keepWorkspace(client, id, build.id, error.current, true);
             setNotice({ text: "Someone changed the production meanwhile, and you see their change now. Yours was not made; nothing of it is lost.", again: what });
           } else {
             setNotice({ text: error instanceof Error ? error.message : String(error) });
