@@ -119,10 +119,18 @@ function firstFix(bench: Bench): boolean {
   return true;
 }
 
+/** The device that the keys are at: the focused one, which moves at once, or the selected one. */
+function currentDevice({ build, selection }: Bench): string | undefined {
+  const focused = document.activeElement?.id ?? "";
+  const device = focused.startsWith("device-") ? focused.slice("device-".length) : selection?.kind === "device" ? selection.id : undefined;
+  return build.placements.some((placement) => placement.id === device) ? device : undefined;
+}
+
 function startConnecting(bench: Bench): boolean {
-  const { selection, workspace, connect } = bench;
-  if (selection?.kind !== "device") return false;
-  const free = workspace.report.ports.find((port) => port.at.startsWith(`${selection.id}.`) && port.direction === "out" && !port.connected);
+  const { workspace, connect } = bench;
+  const device = currentDevice(bench);
+  if (!device) return false;
+  const free = workspace.report.ports.find((port) => port.at.startsWith(`${device}.`) && port.direction === "out" && !port.connected);
   if (!free) return false;
   connect(free.at);
   return true;
@@ -134,15 +142,16 @@ function walkDevices(bench: Bench, key: string): boolean {
   if (active instanceof HTMLElement && active.closest("[data-scrolls]") && !active.closest("svg")) return false;
   const first = build.placements[0];
   if (!first) return false;
+  const device = currentDevice(bench);
   let next: string | undefined;
-  if (selection?.kind !== "device") {
+  if (!device) {
     const lead = selection && build.connections.find((known) => known.id === selection.id);
     next = lead ? (key === "ArrowLeft" ? lead.from : lead.to).split(".")[0] : first.id;
   } else if (key === "ArrowRight" || key === "ArrowLeft") {
-    next = neighbours(build, selection.id, key === "ArrowRight" ? "down" : "up")[0];
+    next = neighbours(build, device, key === "ArrowRight" ? "down" : "up")[0];
   } else {
     const order = build.units.flatMap((unit) => build.placements.filter((placement) => placement.unit === unit.id));
-    const now = order.findIndex((placement) => placement.id === selection.id);
+    const now = order.findIndex((placement) => placement.id === device);
     next = order[now + (key === "ArrowDown" ? 1 : -1)]?.id;
   }
   if (next) {
