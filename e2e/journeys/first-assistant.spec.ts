@@ -57,7 +57,7 @@ test("adds a monitor and connects it by keyboard, and by typing", async ({ page,
   await expect(row).toContainText("nothing");
 
   // From the receiver: a free output, the inputs in order of fit, Enter.
-  await page.getByRole("button", { name: /^Village receiver/ }).click();
+  await page.getByRole("button", { name: /^Village link/ }).click();
   await page.keyboard.press("c");
   const panel = page.getByRole("region", { name: "Connect v-rx.sdi2" });
   await expect(panel.getByRole("button", { name: /^ashgill-5\.sdi/ })).toBeFocused();
@@ -116,11 +116,11 @@ test("swaps codec and card and reads the new time", async ({ page, server }) => 
   await open(page, server, `${NIGHT}/record`);
   const recorder = page.getByRole("article", { name: "B recorder" });
   const time = page.getByTestId("time-b-rec");
-  await expect(time).toHaveText("42 min");
+  await expect(time).toContainText("42 min");
   await recorder.getByLabel("Card or drive").selectOption("Castor & Reed SSD caddy 1 TB");
-  await expect(time).toHaveText("2 h 55 min");
+  await expect(time).toContainText("2 h 55 min");
   await recorder.getByLabel("Codec").selectOption("Mezzanine Light");
-  await expect(time).toHaveText("6 h 18 min");
+  await expect(time).toContainText("6 h 18 min");
   await time.getByRole("button").click();
   await expect(page.getByRole("dialog")).toContainText("1.64 bits a pixel");
   await page.keyboard.press("Escape");

@@ -1319,6 +1319,7 @@ export interface components {
             format?: string | null;
             /** @description The input that it records; none for its own sensor or for sound alone. */
             input?: string | null;
+            lasts?: components["schemas"]["LimitReport"] | null;
             /** @description What ends it, soonest first. */
             limits: components["schemas"]["LimitReport"][];
             /** @description Names of the cards and drives. */
@@ -1334,6 +1335,7 @@ export interface components {
             tracks_fed: number;
             /** @description Both together: *10-bit 4:2:2 file of an 8-bit 4:2:0 picture*, where they differ. */
             truth?: string | null;
+            working?: components["schemas"]["Working"] | null;
             worst?: components["schemas"]["Severity"] | null;
         };
         /** @description How a device records. */

@@ -67,7 +67,7 @@ function Timecode({ placement }: { placement: Placement }) {
       <TypedField
         label="Timecode counts"
         value={own ?? workspace.report.timecode}
-        hint={own ? "Set on this device" : "Follows the project"}
+        hint={own ? "Frames a second, set on this device" : "Frames a second, as the project"}
         send={(typed) => set(typed.trim() || null)}
       />
       <div className="flex gap-2">

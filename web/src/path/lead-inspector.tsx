@@ -43,12 +43,18 @@ export function LeadInspector({ lead: id }: { lead: string }) {
             <dd>{load.needs}</dd>
             <dt className="text-dim">Ports and lead</dt>
             <dd>
-              {load.limit}, {load.percent} % full
+              <Figure working={measured.working} label="How full">
+                {load.limit}, {load.percent} % full
+              </Figure>
             </dd>
             {load.loss_db != null && (
               <>
                 <dt className="text-dim">Loss</dt>
-                <dd>{load.loss_db} dB</dd>
+                <dd>
+                  <Figure working={measured.working} label="Loss">
+                    {load.loss_db} dB
+                  </Figure>
+                </dd>
               </>
             )}
             {load.reach && (

@@ -152,7 +152,7 @@ function DevicePlate({ placement, model, says, rows, place, worst, dimmed, selec
         {shorten(placement.name, worst ? 14 : 16)}
       </text>
       <text x={6} y={29} className="fill-dim text-small">
-        {shorten(says ?? model, 19)}
+        {says ? shorten(says, 19) : model.split(" ").slice(0, 2).join(" ")}
       </text>
       {rows?.inputs.map((at, row) => (
         <text key={at} x={7} y={inputY(row) + 4} className="fill-dim text-small">

@@ -46,9 +46,6 @@ export function RecordView() {
   );
 }
 
-/** The limit whose working is the record time's own. */
-const MEDIA_FULL = "media full";
-
 /** A count as typed. */
 function wholeNumber(typed: string): number {
   if (!/^\d{1,4}$/.test(typed.trim())) throw new Problem(422, `“${typed}” isn’t a number of tracks: write it like 4`);
@@ -85,7 +82,6 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
   const quietly = (change: Partial<RecordingSetting> | null) => void set(change).catch(() => undefined);
   const setting = placement.settings?.recording;
   const { time } = row;
-  const [first] = row.limits;
   const findings = workspace.report.findings.filter((finding) => finding.at.device === row.device && /^[RS]/.test(finding.code));
   const fitting = reference.catalogue.media.filter((medium) => device.records?.media.includes(medium.kind));
   const codecs = reference.catalogue.codecs.filter((codec) => device.records?.codecs.includes(codec.id));
@@ -99,14 +95,14 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
         <span className="text-dim">{row.format ?? "sound alone"}</span>
         {row.truth && <span className="text-caution">{row.truth}</span>}
         <span className="ml-auto text-large font-semibold" data-testid={`time-${row.device}`}>
-          {first && time ? (
-            <Figure working={first.name === MEDIA_FULL ? time.working : undefined} label={`Record time of ${row.name}`}>
-              {first.label}
+          {row.lasts ? (
+            <Figure working={row.working} label={`Record time of ${row.name}`}>
+              {row.lasts.label}
             </Figure>
           ) : (
             "no time"
           )}
-          {first && first.name !== MEDIA_FULL && <span className="ml-2 text-body font-normal text-dim">{first.name}</span>}
+          {row.lasts && <span className="ml-2 text-body font-normal text-dim">{row.lasts.name}</span>}
         </span>
       </header>
       <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-1 lg:grid-cols-4">

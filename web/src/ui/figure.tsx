@@ -9,7 +9,7 @@ export function Figure({ working, label, children }: { working: Working | null |
     <Popover.Root>
       <Popover.Trigger
         aria-label={`${label}: show the working`}
-        className="cursor-pointer text-left underline decoration-dim decoration-dotted underline-offset-3 hover:decoration-ink"
+        className="min-h-6 cursor-pointer text-left underline decoration-dim decoration-dotted underline-offset-3 hover:decoration-ink"
         onClick={(event) => event.stopPropagation()}
       >
         {children}

@@ -7,4 +7,6 @@ mod recording;
 
 pub use quick::{QuickSum, RecordTime, SumError, record_time};
 pub use rate::{AudioTracks, video_rate};
-pub use recording::{Limit, LimitKind, RecordProblem, Recording, recordings, sustained_needed};
+pub use recording::{
+    Limit, LimitKind, RecordProblem, Recording, recorder_sum, recordings, sustained_needed,
+};

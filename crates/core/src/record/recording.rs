@@ -189,6 +189,26 @@ fn recording<'a>(
     Some(recording)
 }
 
+/// The sum for a recorder: raw is counted on the sensor, everything else on the picture.
+pub fn recorder_sum<'c>(
+    floor: &Floor,
+    ability: &RecordingAbility,
+    codec: &'c Codec,
+    picture: PictureFormat,
+    tracks: usize,
+    media: Bytes,
+) -> QuickSum<'c> {
+    let sensor = ability.sensor_raster.filter(|_| codec.raw);
+    QuickSum {
+        video: Ok((codec, sensor.unwrap_or(picture.raster))),
+        rate: Some(picture.rate),
+        audio: AudioTracks::usual(tracks),
+        container: None,
+        media,
+        reserve: floor.production.house_rules.reserve,
+    }
+}
+
 fn fill_time(floor: &Floor, ability: &RecordingAbility, recording: &mut Recording) {
     let codec = recording.codec;
     let mut capacity = 0u64;
@@ -207,19 +227,14 @@ fn fill_time(floor: &Floor, ability: &RecordingAbility, recording: &mut Recordin
         }
     }
     let picture = recording.format.unwrap_or(floor.production.format);
-    let raster = if codec.raw {
-        ability.sensor_raster.unwrap_or(picture.raster)
-    } else {
-        picture.raster
-    };
-    let sum = QuickSum {
-        video: Ok((codec, raster)),
-        rate: Some(picture.rate),
-        audio: AudioTracks::usual(recording.tracks),
-        container: None,
-        media: Bytes(capacity),
-        reserve: floor.production.house_rules.reserve,
-    };
+    let sum = recorder_sum(
+        floor,
+        ability,
+        codec,
+        picture,
+        recording.tracks,
+        Bytes(capacity),
+    );
     match record_time(&sum) {
         Ok(time) => {
             if let Some(medium) = slowest {

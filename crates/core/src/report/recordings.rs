@@ -3,7 +3,7 @@
 use crate::document::{Handle, PortRef};
 use crate::finding::{Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality};
-use crate::quantity::Span;
+use crate::quantity::{Span, Working};
 use crate::record::{LimitKind, RecordTime, Recording};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -36,6 +36,10 @@ pub struct RecordingReport {
     pub change_at: Option<LimitReport>,
     /// What ends it, soonest first.
     pub limits: Vec<LimitReport>,
+    /// The least of all limits: how long it records.
+    pub lasts: Option<LimitReport>,
+    /// How that was reached.
+    pub working: Option<Working>,
     /// How long the longest need at it is.
     pub need: Option<LimitReport>,
     /// Sound tracks set, and channels that arrive.
@@ -123,8 +127,7 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
             first.name,
             lasting(first, time)
         ),
-        (Some(first), None) => format!("{}: {} ends it first", placement.name, first.name),
-        (None, _) => format!("{} records nothing", placement.name),
+        _ => format!("{} records nothing", placement.name),
     };
     RecordingReport {
         device: placement.id.clone(),
@@ -150,6 +153,8 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
             .map(|limit| limit.seconds)
             .max()
             .unwrap_or(0),
+        lasts: recording.time.as_ref().and(limits.first()).cloned(),
+        working: lasting_working(facts, recording),
         limits,
         need,
         tracks: recording.tracks,
@@ -162,6 +167,25 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
             .map(|finding| finding.severity)
             .max(),
     }
+}
+
+/// How the least of all limits was reached: the record time's own working, or the device's limit.
+fn lasting_working(facts: &Facts, recording: &Recording) -> Option<Working> {
+    let time = recording.time.as_ref()?;
+    let first = recording.first_limit()?;
+    let device = facts.floor.devices[recording.placement]?;
+    let name = limit_name(first.kind);
+    Some(match first.kind {
+        LimitKind::Medium => time.working.clone(),
+        LimitKind::Clip | LimitKind::Heat => Working::new(format!("Until the {name}"))
+            .term("Media", time.label.clone(), "would last longer")
+            .term(
+                "Limit",
+                first.after.label(),
+                format!("{}, in the catalogue: {name}", device.name),
+            )
+            .gives(first.after.label()),
+    })
 }
 
 fn lasting(first: &LimitReport, time: &RecordTime) -> String {

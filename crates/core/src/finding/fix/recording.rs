@@ -3,13 +3,13 @@
 use super::output::quality;
 use super::{build, connect};
 use crate::carriage::connector::Wire;
-use crate::catalogue::{Codec, Direction, Medium};
+use crate::catalogue::{Codec, Direction, Medium, RecordingAbility};
 use crate::document::{Command, RecordingSetting};
 use crate::finding::{Facts, Fix};
 use crate::format::Quality;
 use crate::path::PortIx;
 use crate::quantity::Bytes;
-use crate::record::{AudioTracks, QuickSum, Recording, record_time, sustained_needed, video_rate};
+use crate::record::{Recording, record_time, recorder_sum, sustained_needed, video_rate};
 
 /// A better output upstream, where it fills the file; else the richest codec that holds no more
 /// than the picture.
@@ -20,8 +20,7 @@ pub fn match_codec(
     file: Quality,
 ) -> Vec<Fix> {
     let better = quality(facts, recording.placement, file);
-    let ability =
-        facts.floor.devices[recording.placement].and_then(|device| device.records.as_ref());
+    let ability = ability_of(facts, recording);
     let codecs = ability
         .iter()
         .flat_map(|ability| &ability.codecs)
@@ -34,21 +33,25 @@ pub fn match_codec(
             .map(|format| video_rate(codec, format.raster, format.rate).high_bps)
     };
     let codec = no_larger.max_by_key(|codec| (codec.sampling, codec.bits, rate(codec)));
-    let codec = codec.map(|codec| {
-        set_recording(
-            facts,
-            recording,
-            &format!(
-                "Record {} on {}",
-                codec.name,
-                facts.device(recording.placement)
-            ),
-            |setting| {
-                setting.codec = codec.id.clone();
-            },
-        )
-    });
+    let codec = codec.map(|codec| record_codec(facts, recording, codec));
     better.into_iter().chain(codec).collect()
+}
+
+/// What the recorder can do.
+fn ability_of<'a>(facts: &Facts<'_, 'a>, recording: &Recording) -> Option<&'a RecordingAbility> {
+    facts.floor.devices[recording.placement]?.records.as_ref()
+}
+
+/// Records with another codec.
+fn record_codec(facts: &Facts, recording: &Recording, codec: &Codec) -> Fix {
+    let title = format!(
+        "Record {} on {}",
+        codec.name,
+        facts.device(recording.placement)
+    );
+    set_recording(facts, recording, &title, |setting| {
+        setting.codec = codec.id.clone()
+    })
 }
 
 fn set_recording(
@@ -70,9 +73,7 @@ fn set_recording(
         });
     change(&mut setting);
     // What else is set is brought within what the recorder can do, so that the fix goes through.
-    if let Some(ability) =
-        facts.floor.devices[recording.placement].and_then(|device| device.records.as_ref())
-    {
+    if let Some(ability) = ability_of(facts, recording) {
         if !ability.codecs.contains(&setting.codec) {
             setting.codec = ability.codecs.first().cloned().unwrap_or_default();
         }
@@ -103,23 +104,13 @@ fn set_recording(
 
 /// The first codec that the recorder has.
 pub fn own_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
-    let ability = facts.floor.devices[recording.placement]?.records.as_ref()?;
+    let ability = ability_of(facts, recording)?;
     let codec = facts.floor.catalogue.codec(ability.codecs.first()?)?;
-    let title = format!(
-        "Record {} on {}",
-        codec.name,
-        facts.device(recording.placement)
-    );
-    Some(set_recording(facts, recording, &title, |setting| {
-        setting.codec = codec.id.clone()
-    }))
+    Some(record_codec(facts, recording, codec))
 }
 
 pub fn recordable(facts: &Facts, recording: &Recording) -> Option<Fix> {
-    let ability = facts.floor.devices[recording.placement]?
-        .records
-        .as_ref()
-        .filter(|ability| ability.sensor)?;
+    let ability = ability_of(facts, recording).filter(|ability| ability.sensor)?;
     let format = ability.formats.nearest(facts.floor.production.format)?;
     let title = format!(
         "Record {} in {}",
@@ -162,7 +153,7 @@ fn demand(facts: &Facts, recording: &Recording) -> Demand {
 /// do, as many as there are slots.
 pub fn media(facts: &Facts, recording: &Recording) -> Option<Fix> {
     let floor = facts.floor;
-    let ability = floor.devices[recording.placement]?.records.as_ref()?;
+    let ability = ability_of(facts, recording)?;
     let demand = demand(facts, recording);
     let usable = |medium: &Medium| floor.production.house_rules.reserve.off(medium.capacity.0);
     let own = |id: &str| recording.media.iter().filter(|own| **own == id).count() as u32;
@@ -204,7 +195,7 @@ pub fn media(facts: &Facts, recording: &Recording) -> Option<Fix> {
 /// The richest codec, no better than the one in use, with which the media in the slots do.
 pub fn lighter_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
     let floor = facts.floor;
-    let ability = floor.devices[recording.placement]?.records.as_ref()?;
+    let ability = ability_of(facts, recording)?;
     let format = recording.format?;
     let media: Vec<&Medium> = recording
         .media
@@ -227,19 +218,7 @@ pub fn lighter_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
                     .sampling
                     .is_some_and(|sampling| codec.sampling < sampling)
         });
-        let raster = if codec.raw {
-            ability.sensor_raster.unwrap_or(format.raster)
-        } else {
-            format.raster
-        };
-        let sum = QuickSum {
-            video: Ok((codec, raster)),
-            rate: Some(format.rate),
-            audio: AudioTracks::usual(recording.tracks),
-            container: None,
-            media: capacity,
-            reserve: floor.production.house_rules.reserve,
-        };
+        let sum = recorder_sum(floor, ability, codec, format, recording.tracks, capacity);
         let time = record_time(&sum).ok()?;
         let write = sustained_needed(&time);
         let does = !short
@@ -249,14 +228,7 @@ pub fn lighter_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
         does.then_some((time.total_bps, codec))
     });
     let (_, codec) = does.max_by_key(|(bps, _)| *bps)?;
-    let title = format!(
-        "Record {} on {}",
-        codec.name,
-        facts.device(recording.placement)
-    );
-    Some(set_recording(facts, recording, &title, |setting| {
-        setting.codec = codec.id.clone()
-    }))
+    Some(record_codec(facts, recording, codec))
 }
 
 /// Brings free sound to a free sound input, of the destination or of the camera that it gets.
