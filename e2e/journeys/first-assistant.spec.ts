@@ -117,7 +117,7 @@ test("swaps codec and card and reads the new time", async ({ page, server }) => 
   const recorder = page.getByRole("article", { name: "B recorder" });
   const time = page.getByTestId("time-b-rec");
   await expect(time).toContainText("42 min");
-  await recorder.getByLabel("Card or drive").selectOption("Castor & Reed SSD caddy 1 TB");
+  await recorder.getByLabel("Card or drive").selectOption("SSD caddy 1 TB");
   await expect(time).toContainText("2 h 55 min");
   await recorder.getByLabel("Codec").selectOption("Mezzanine Light");
   await expect(time).toContainText("6 h 18 min");

@@ -21,7 +21,7 @@ test("two slots are recorded one after the other", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/record`);
   const recorder = page.getByRole("article", { name: "C recorder", exact: true });
   await expect(page.getByTestId("time-c-rec")).toContainText("2 h 55 min");
-  await recorder.getByLabel("Slot 2").selectOption("Castor & Reed SSD caddy 1 TB");
+  await recorder.getByLabel("Slot 2").selectOption("SSD caddy 1 TB");
   await expect(page.getByTestId("time-c-rec")).toContainText("5 h 50 min");
   await recorder.getByLabel("Slot 1").selectOption("Empty");
   await expect(page.getByTestId("time-c-rec")).toContainText("2 h 55 min");

@@ -972,7 +972,9 @@ export interface components {
             id: string;
             /** @description What it fits. */
             kind: components["schemas"]["MediumKind"];
-            /** @description Its name in full. */
+            /** @description The maker. */
+            maker: string;
+            /** @description Its name without the maker: what sort and how large. */
             name: string;
             /**
              * @description The rate that it is guaranteed to keep up when written: its class, not the number printed

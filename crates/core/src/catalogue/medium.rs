@@ -22,7 +22,9 @@ pub enum MediumKind {
 pub struct Medium {
     /// The catalogue's id: `sd-v60-128`.
     pub id: String,
-    /// Its name in full.
+    /// The maker.
+    pub maker: String,
+    /// Its name without the maker: what sort and how large.
     pub name: String,
     /// What it fits.
     pub kind: MediumKind,
