@@ -7,7 +7,7 @@ use crate::carriage::sdi::{Level, SdiClass};
 use crate::format::{Depth, PictureFormat, Quality, Raster, Sampling};
 use crate::quantity::{Delay, Span, Unreadable};
 use serde::{Deserialize, Serialize};
-use std::{collections::HashMap, fmt, str::FromStr};
+use std::{fmt, str::FromStr};
 use utoipa::ToSchema;
 
 /// What a device is for, as the trade sorts it.
@@ -401,8 +401,11 @@ fn one() -> usize {
 }
 
 impl DeviceEntry {
-    /// Puts the named format sets in place and checks that every named port is there.
-    pub fn resolve(self, named: &HashMap<String, FormatSet>) -> Result<Device, CatalogueError> {
+    /// Puts the named sets of formats in place and checks that every named port is there.
+    pub fn resolve(
+        self,
+        named: impl Fn(&str) -> Option<Vec<FormatSet>>,
+    ) -> Result<Device, CatalogueError> {
         let id = self.id;
         let missing = |what: &'static str, name: &str| CatalogueError::Missing {
             entry: id.clone(),
@@ -410,17 +413,11 @@ impl DeviceEntry {
             name: name.into(),
         };
         let abilities = |names: &[String]| -> Result<Abilities, CatalogueError> {
-            let find = |name: &String| {
-                named
-                    .get(name)
-                    .cloned()
-                    .ok_or_else(|| missing("the format set", name))
-            };
-            names
-                .iter()
-                .map(find)
-                .collect::<Result<_, _>>()
-                .map(Abilities)
+            let mut sets = Vec::new();
+            for name in names {
+                sets.extend(named(name).ok_or_else(|| missing("the format set", name))?);
+            }
+            Ok(Abilities(sets))
         };
         let mut ports = Vec::new();
         for entry in self.ports {

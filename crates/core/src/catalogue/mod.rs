@@ -62,10 +62,45 @@ pub enum CatalogueError {
     },
 }
 
+/// The text of the catalogue's files.
+#[derive(Debug, Clone, Copy)]
+pub struct Files<'t> {
+    /// Sets of formats, and groups of them, that devices name.
+    pub formats: &'t str,
+    /// Devices, a file a kind: the file's name and its text.
+    pub devices: &'t [(&'static str, &'t str)],
+    /// Leads.
+    pub leads: &'t str,
+    /// Codecs.
+    pub codecs: &'t str,
+    /// Cards and drives.
+    pub media: &'t str,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct FormatFile {
+    #[serde(default)]
+    groups: HashMap<String, Vec<String>>,
+    formats: HashMap<String, FormatSet>,
+}
+
+impl FormatFile {
+    /// The sets behind a name: of a group, or the one set.
+    fn named(&self, name: &str) -> Option<Vec<FormatSet>> {
+        match self.groups.get(name) {
+            Some(sets) => sets
+                .iter()
+                .map(|set| self.formats.get(set).cloned())
+                .collect(),
+            None => self.formats.get(name).cloned().map(|set| vec![set]),
+        }
+    }
+}
+
 #[derive(Deserialize)]
 #[serde(deny_unknown_fields)]
 struct DeviceFile {
-    formats: HashMap<String, FormatSet>,
     device: Vec<device::DeviceEntry>,
 }
 
@@ -87,39 +122,53 @@ struct MediumFile {
     medium: Vec<Medium>,
 }
 
+macro_rules! device_files {
+    ($($name:literal),* $(,)?) => {
+        &[$(($name, include_str!(concat!("../../../../catalogue/devices/", $name))),)*]
+    };
+}
+
+/// The shipped device files, in the order in which people look for things.
+const DEVICE_FILES: &[(&str, &str)] = device_files![
+    "cameras.toml",
+    "monitors.toml",
+    "recorders.toml",
+    "wireless.toml",
+    "converters.toml",
+    "sound.toml",
+    "timecode.toml",
+];
+
 impl Catalogue {
     /// The catalogue that ships with West Rail.
     pub fn shipped() -> &'static Self {
         static SHIPPED: OnceLock<Catalogue> = OnceLock::new();
         SHIPPED.get_or_init(|| {
-            let read = Self::read(
-                include_str!("../../../../catalogue/devices.toml"),
-                include_str!("../../../../catalogue/leads.toml"),
-                include_str!("../../../../catalogue/codecs.toml"),
-                include_str!("../../../../catalogue/media.toml"),
-            );
+            let read = Self::read(Files {
+                formats: include_str!("../../../../catalogue/formats.toml"),
+                devices: DEVICE_FILES,
+                leads: include_str!("../../../../catalogue/leads.toml"),
+                codecs: include_str!("../../../../catalogue/codecs.toml"),
+                media: include_str!("../../../../catalogue/media.toml"),
+            });
             // The files are part of the build and a test reads them.
             read.expect("the shipped catalogue is whole")
         })
     }
 
-    /// Reads the four files, as TOML text.
-    pub fn read(
-        devices: &str,
-        leads: &str,
-        codecs: &str,
-        media: &str,
-    ) -> Result<Self, CatalogueError> {
-        let devices: DeviceFile = parse("devices.toml", devices)?;
-        let named = devices.formats;
-        let devices = devices
-            .device
-            .into_iter()
-            .map(|entry| entry.resolve(&named))
-            .collect::<Result<_, _>>()?;
-        let leads: LeadFile = parse("leads.toml", leads)?;
-        let codecs: CodecFile = parse("codecs.toml", codecs)?;
-        let media: MediumFile = parse("media.toml", media)?;
+    /// Reads the files, as TOML text.
+    pub fn read(files: Files) -> Result<Self, CatalogueError> {
+        let formats: FormatFile = parse("formats.toml", files.formats)?;
+        let mut devices = Vec::new();
+        for (name, text) in files.devices {
+            let file: DeviceFile = parse(name, text)?;
+            for entry in file.device {
+                devices.push(entry.resolve(|name| formats.named(name))?);
+            }
+        }
+        let leads: LeadFile = parse("leads.toml", files.leads)?;
+        let codecs: CodecFile = parse("codecs.toml", files.codecs)?;
+        let media: MediumFile = parse("media.toml", files.media)?;
         let mut catalogue = Self {
             devices,
             leads: leads.lead,
@@ -243,12 +292,17 @@ mod tests {
     #[test]
     fn a_broken_entry_is_named() {
         let why = |devices: &str| {
-            Catalogue::read(devices, "lead = []", "codec = []", "medium = []")
-                .unwrap_err()
-                .to_string()
+            Catalogue::read(Files {
+                formats: "[formats]",
+                devices: &[("devices.toml", devices)],
+                leads: "lead = []",
+                codecs: "codec = []",
+                media: "medium = []",
+            })
+            .unwrap_err()
+            .to_string()
         };
-        let device =
-            "[formats]\n[[device]]\nid = 'x'\nname = 'X'\nmaker = 'Orrell'\nkind = 'camera'\n";
+        let device = "[[device]]\nid = 'x'\nname = 'X'\nmaker = 'Orrell'\nkind = 'camera'\n";
         insta::assert_snapshot!(why(&format!("{device}records = {{ sensor = true, codecs = ['none'], media = ['sd'] }}")), @"“x” names the codec “none”, which isn’t there");
         insta::assert_snapshot!(why(&format!("{device}paths = [{{ from = ['in'], to = ['out'], via = 'loop' }}]")), @"“x” names the port “in”, which isn’t there");
         insta::assert_snapshot!(why(&format!("{device}ports = [{{ id = 'a', name = 'A', direction = 'out', connector = 'bnc', wire = 'sdi', formats = ['hd'] }}]")), @"“x” names the format set “hd”, which isn’t there");
