@@ -62,13 +62,14 @@ for (const theme of ["night", "day"]) {
     await page.addInitScript((kept) => localStorage.setItem("west-rail-theme", kept), theme);
     await page.goto(server.address);
     const grounds = await tokens(page, ["ground", "raised", "sunk"]);
-    const words = ["ink", "dim", "picture", "sound", "timecode", "stop", "caution", "note", "ok"];
+    const words = ["ink", "dim", "picture", "sound", "timecode", "data", "stop", "caution", "note", "ok"];
     for (const [at, colour] of (await tokens(page, words)).entries()) {
       for (const ground of grounds) expect(contrast(colour, ground), `${words[at]} on ${ground}`).toBeGreaterThanOrEqual(4.5);
     }
-    const [picture = "", sound = "", timecode = ""] = await tokens(page, ["picture", "sound", "timecode"]);
+    const signals = await tokens(page, ["picture", "sound", "timecode", "data"]);
+    const pairs = signals.flatMap((one, at) => signals.slice(at + 1).map((other) => [one, other] as const));
     for (const [name, matrix] of Object.entries(DEFICIENCIES)) {
-      for (const pair of [[picture, sound], [picture, timecode], [sound, timecode]] as const) {
+      for (const pair of pairs) {
         expect(apart(...pair, matrix), `${pair.join(" and ")} under ${name}`).toBeGreaterThanOrEqual(20);
       }
     }

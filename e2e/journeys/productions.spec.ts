@@ -40,9 +40,9 @@ test("files that can’t be read are refused with the reason, and the list stays
   const whole = readFileSync(join(import.meta.dirname, "../../demo/first-light.json"), "utf8");
   const files: [string, string | Buffer, RegExp][] = [
     ["cut.json", whole.slice(0, 700), /the file ends in the middle, at line \d+/],
-    ["letter.json", "Dear producer", /this isn’t a production file/],
+    ["letter.json", "Dear producer", /this isn’t a West Rail file/],
     ["other.json", "{}", /it should say "format": "west-rail-production"/],
-    ["picture.json", Buffer.from([0x89, 0x50, 0xff, 0xfe]), /this isn’t a production file|this isn’t text/],
+    ["picture.json", Buffer.from([0x89, 0x50, 0xff, 0xfe]), /this isn’t a West Rail file|this isn’t text/],
     ["huge.json", Buffer.alloc(200_000_000, 32), /“huge\.json” has 200 MB; production files are taken up to 20 MB/],
   ];
   for (const [name, contents, sentence] of files) {

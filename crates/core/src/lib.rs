@@ -13,7 +13,9 @@ pub mod timecode;
 pub mod carriage;
 pub mod catalogue;
 pub mod document;
+pub mod kit;
 pub mod path;
+pub mod route;
 pub mod sound;
 
 pub mod finding;

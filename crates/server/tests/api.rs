@@ -330,7 +330,7 @@ async fn questions_change_nothing() {
         .json();
     assert_eq!(
         (&inputs[0]["at"], &inputs[0]["fits"]),
-        (&json!("a-mon.hdmi"), &json!(true))
+        (&json!("dir.hdmi"), &json!(true))
     );
     let formats = server
         .get(&format!("{NIGHT}/formats?build=night&at=a.sdi2"))

@@ -17,6 +17,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/edid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads an EDID: binary, or hexadecimal text. */
+        post: operations["edid"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions": {
         parameters: {
             query?: never;
@@ -87,6 +104,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is different between two builds, and what that does. */
+        get: operations["compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/duplicate": {
         parameters: {
             query?: never;
@@ -98,6 +132,41 @@ export interface paths {
         put?: never;
         /** A copy of a production. */
         post: operations["duplicate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Descriptions as a file, to share. */
+        get: operations["write_entries"];
+        put?: never;
+        /** Reads a file of descriptions; putting them into the production is an edit. */
+        post: operations["read_entries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a description can stand, and what it would do to the builds that use it. */
+        post: operations["entry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -138,6 +207,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One path from the lens to the eye, hop by hop; empty where no picture arrives. */
+        get: operations["follow_path"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/formats": {
         parameters: {
             query?: never;
@@ -164,6 +250,23 @@ export interface paths {
         };
         /** Every input for an output: those that fit first, the others with the reason why not. */
         get: operations["inputs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kit against a build. */
+        get: operations["kit_lines"];
         put?: never;
         post?: never;
         delete?: never;
@@ -240,6 +343,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/routes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The ways that the kit allows from a source to a destination, best first. */
+        get: operations["routes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Devices that do what is asked, or are called so. */
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/undo": {
         parameters: {
             query?: never;
@@ -280,6 +417,24 @@ export interface components {
     schemas: {
         /** @description All the sets of a port: it takes or gives a format that any of them holds. Empty: any format. */
         Abilities: components["schemas"]["FormatSet"][];
+        /** @description An adapter, barrel, elbow or clamp. */
+        Adapter: {
+            /** @description The catalogue's id: `hdmi-d-to-a`. */
+            id: string;
+            /** @description The socket that it goes into. */
+            into: components["schemas"]["Connector"];
+            /** @description What it does. */
+            kind: components["schemas"]["AdapterKind"];
+            /** @description Its name in full. */
+            name: string;
+            /** @description The lead's plug that it takes. */
+            takes: components["schemas"]["Connector"];
+        };
+        /**
+         * @description What a small thing does.
+         * @enum {string}
+         */
+        AdapterKind: "gender" | "elbow" | "barrel" | "clamp";
         /** @description An edit to look ahead at. */
         Ahead: {
             /** @description The build to compare. */
@@ -364,6 +519,21 @@ export interface components {
             /** @description Groups that travel together, in the order of the map's bands. */
             units: components["schemas"]["Unit"][];
         };
+        /** @description What is different in the second build. */
+        BuildComparison: {
+            /** @description Devices that it adds. */
+            added: string[];
+            /** @description Devices that are others under the same handle, or set otherwise. */
+            changed: string[];
+            /** @description Needs that it adds, hasn't, or has otherwise. */
+            needs: string[];
+            /** @description What that does to arrivals, recordings and findings. */
+            outlook: components["schemas"]["Outlook"];
+            /** @description Devices that it hasn't. */
+            removed: string[];
+            /** @description Leads that it adds, hasn't, or has otherwise. */
+            rewired: string[];
+        };
         /** @example 512 GB */
         Bytes: string;
         /** @description A ceiling on quality. */
@@ -374,6 +544,8 @@ export interface components {
         };
         /** @description Everything that items of a kit can be made from. */
         Catalogue: {
+            /** @description Adapters, barrels and clamps. */
+            adapters: components["schemas"]["Adapter"][];
             /** @description Codecs. */
             codecs: components["schemas"]["Codec"][];
             /** @description Devices, in the order of the files. */
@@ -400,7 +572,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-201" | "V-202" | "V-203" | "V-204" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "S-101" | "S-102" | "T-101" | "T-102" | "K-101" | "K-102";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "S-101" | "S-102" | "T-101" | "T-102" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -452,6 +624,31 @@ export interface components {
             /** @enum {string} */
             do: "set-kit";
             line: components["schemas"]["KitLine"];
+        } | {
+            /** @description Its place among them; the end where not said. */
+            at?: number | null;
+            /** @enum {string} */
+            do: "put-entry";
+            entry: components["schemas"]["Device"];
+        } | {
+            /** @enum {string} */
+            do: "remove-entry";
+            entry: string;
+        } | {
+            /** @enum {string} */
+            do: "add-build";
+            from?: components["schemas"]["String"] | null;
+            id?: components["schemas"]["String"] | null;
+            name: string;
+        } | {
+            build: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "remove-build";
+        } | {
+            at: number;
+            build: components["schemas"]["Build"];
+            /** @enum {string} */
+            do: "put-build";
         } | {
             build: components["schemas"]["String"];
             /** @enum {string} */
@@ -519,6 +716,43 @@ export interface components {
             lead: string;
             length: components["schemas"]["Length"];
         } | {
+            build: components["schemas"]["String"];
+            connection: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-surroundings";
+            surroundings: components["schemas"]["Surroundings"];
+        } | {
+            adapters: string[];
+            build: components["schemas"]["String"];
+            connection: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-adapters";
+        } | {
+            at: components["schemas"]["PortRef"];
+            build: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-input";
+            setting?: components["schemas"]["InputSetting"] | null;
+        } | {
+            build: components["schemas"]["String"];
+            device: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-playback";
+            playback: boolean;
+        } | {
+            build: components["schemas"]["String"];
+            device: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-squeeze";
+            squeeze?: components["schemas"]["Squeeze"] | null;
+        } | {
+            build: components["schemas"]["String"];
+            device: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-screen";
+            look: boolean;
+            unsqueeze: boolean;
+        } | {
             at: components["schemas"]["PortRef"];
             build: components["schemas"]["String"];
             /** @enum {string} */
@@ -570,8 +804,32 @@ export interface components {
             /** @description What the completed part is: *SDI 1 of A camera*. */
             says: string;
         };
+        /** @description What a device does. */
+        Condition: {
+            /** @enum {string} */
+            is: "faster";
+            than: components["schemas"]["FrameRate"];
+        } | {
+            /** @enum {string} */
+            is: "recording-inside";
+        } | {
+            /** @enum {string} */
+            is: "recording-to-drive";
+        } | {
+            /** @enum {string} */
+            is: "raw-out";
+        } | {
+            /** @enum {string} */
+            is: "playback";
+        } | {
+            /** @enum {string} */
+            is: "in-use";
+            port: string;
+        };
         /** @description A lead (or a radio pairing) from an output to an input. */
         Connection: {
+            /** @description Adapters, barrels, elbows and clamps on it, by id. */
+            adapters?: string[];
             /** @description The output. */
             from: components["schemas"]["PortRef"];
             /** @description Short id. */
@@ -580,11 +838,15 @@ export interface components {
             lead: string;
             /** @description How long it is; for a radio pairing, the distance. */
             length: components["schemas"]["Length"];
+            /** @description For a radio pairing: what stands between the aerials. */
+            surroundings?: components["schemas"]["Surroundings"];
             /** @description The input. */
             to: components["schemas"]["PortRef"];
         };
         /** @description One lead, measured. */
         ConnectionReport: {
+            /** @description Cautions for whoever plugs it in. */
+            care: string[];
             /** @description Its id. */
             id: components["schemas"]["String"];
             /** @description What flows, for the map: *2160p25 · 6G*. */
@@ -602,36 +864,51 @@ export interface components {
          *     other.
          * @enum {string}
          */
-        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "jack35" | "air";
+        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "jack35" | "rca" | "usb-c" | "pin-5" | "fibre" | "air";
         /** @example 80 ms */
         Delay: string;
         /** @example 10-bit */
         Depth: string;
-        /** @description A device as the catalogue describes it. */
+        /** @description A device as the catalogue, or a crew, describes it. */
         Device: {
+            drive?: components["schemas"]["Drive"] | null;
             /** @description The catalogue's id: `orrell-c4`. */
             id: string;
             /** @description Whether it keeps a count of its own that must agree with the others. */
-            keeps_timecode: boolean;
+            keeps_timecode?: boolean;
             /** @description What it is for. */
             kind: components["schemas"]["DeviceKind"];
+            /** @description Ports that carry one picture over several SDI links. */
+            links?: components["schemas"]["LinkGroup"][];
             /** @description The maker. */
             maker: string;
+            /** @description What it does at the same time, and what that leaves of its outputs. */
+            modes?: components["schemas"]["Mode"][];
             /** @description Its name in full: *Orrell C4 cinema body*. */
             name: string;
             /** @description What joins inputs to outputs inside it. */
-            paths: components["schemas"]["InternalPath"][];
+            paths?: components["schemas"]["InternalPath"][];
             /** @description Its sockets and aerials, in the order in which they are listed on the device. */
-            ports: components["schemas"]["Port"][];
+            ports?: components["schemas"]["Port"][];
+            radio?: components["schemas"]["Radio"] | null;
             records?: components["schemas"]["RecordingAbility"] | null;
             /** @description Inputs whose picture its screen shows. */
-            screen: string[];
+            screen?: string[];
+            /**
+             * Format: int32
+             * @description The size of its screen across the diagonal, in inches.
+             */
+            screen_inches?: number | null;
+            /** @description Whether its screen can apply a look. */
+            screen_look?: boolean;
+            /** @description Whether its screen can take an anamorphic squeeze out. */
+            unsqueezes?: boolean;
         };
         /**
          * @description What a device is for, as the trade sorts it.
          * @enum {string}
          */
-        DeviceKind: "camera" | "monitor" | "recorder-monitor" | "recorder" | "transmitter" | "receiver" | "converter" | "microphone" | "mixer" | "timecode-box";
+        DeviceKind: "camera" | "monitor" | "viewfinder" | "projector" | "recorder-monitor" | "recorder" | "encoder" | "drive" | "transmitter" | "receiver" | "viewer" | "converter" | "distribution" | "switcher" | "isolator" | "extender" | "port-box" | "microphone" | "mixer" | "timecode-box";
         /** @description A device on the map. */
         DeviceReport: {
             /** @description Its column: how far it stands from the lens; sources that feed cameras stand in column 0. */
@@ -645,12 +922,75 @@ export interface components {
          * @enum {string}
          */
         Direction: "in" | "out";
+        /** @description A drive that a body records to over its data port. */
+        Drive: {
+            /** @description Nominal capacity, decimal. */
+            capacity: components["schemas"]["Bytes"];
+            /** @description What it keeps up when written. */
+            sustained_write: components["schemas"]["BitRate"];
+        };
+        /** @description What a sink says of itself. */
+        Edid: {
+            /** @description PCM channels that it takes. */
+            audio: number;
+            /**
+             * Format: int32
+             * @description The fastest fixed-rate link, in Gb/s.
+             */
+            frl_gbps?: number | null;
+            /** @description The oldest HDMI generation with all that it takes. */
+            generation: string;
+            /** @description What it takes: each frame with samplings and depths. */
+            modes: components["schemas"]["Mode"][];
+            /** @description Its name, where it gives one. */
+            name: string;
+        };
+        /** @description What a sink says of itself. */
+        EdidReading: {
+            /** @description As it was read. */
+            edid: components["schemas"]["Edid"];
+            /** @description As an input takes it. */
+            setting: components["schemas"]["InputSetting"];
+        };
         /** @description Commands, and the build whose report is to come back. */
         Edit: {
             /** @description The build to report on. */
             build: components["schemas"]["String"];
             /** @description What to do, all of it or none. */
             commands: components["schemas"]["Command"][];
+        };
+        /** @description Entries as a file. */
+        EntriesFile: {
+            /** @description The descriptions. */
+            entries: components["schemas"]["Device"][];
+            /** @description Always `west-rail-entries`. */
+            format: string;
+            /**
+             * Format: int32
+             * @description The version of the format.
+             */
+            version: number;
+        };
+        /** @description Whether a description can stand, and what it would do. */
+        EntryAnswer: {
+            /** @description The builds that use it, and what would change there. */
+            builds: components["schemas"]["EntryOutlook"][];
+            /** @description Why it can't stand, where it can't. */
+            refusal?: string | null;
+        };
+        /** @description A description to look at. */
+        EntryAsked: {
+            /** @description The description. */
+            entry: components["schemas"]["Device"];
+        };
+        /** @description What a description would change in one build. */
+        EntryOutlook: {
+            /** @description The build's id. */
+            build: string;
+            /** @description Its name. */
+            name: string;
+            /** @description What would be different. */
+            outlook: components["schemas"]["Outlook"];
         };
         /** @description One thing that the check has to say. */
         Finding: {
@@ -705,6 +1045,25 @@ export interface components {
          * @enum {string}
          */
         HdmiMake: "copper" | "thin" | "optical";
+        /** @description A stop on the way. */
+        Hop: {
+            /** @description The port. */
+            at: string;
+            /** @description How the picture got here: the lead with its length, or what the device does. */
+            by: string;
+            /** @description Since the lens. */
+            delay: string;
+            /** @description What it depends on from here: the device's power, the lead, the air. */
+            depends: string;
+            /** @description The device's name. */
+            device: string;
+            /** @description What is left of it. */
+            effective: string;
+            /** @description How it travels here. */
+            format: string;
+            /** @description Device and port: *SDI 1 of A camera*. */
+            name: string;
+        };
         /** @description Choices and limits that checks and plans follow. */
         HouseRules: {
             /**
@@ -723,10 +1082,20 @@ export interface components {
              */
             focus_within: components["schemas"]["Delay"];
             /**
+             * @description Which size of monitor goes on which rig.
+             * @default small-handheld
+             */
+            monitor_size: components["schemas"]["MonitorSize"];
+            /**
              * @description How late a picture may be for operating.
              * @default 60 ms
              */
             operating_within: components["schemas"]["Delay"];
+            /**
+             * @description Where the picture of record is made.
+             * @default in-camera
+             */
+            picture_of_record: components["schemas"]["PictureOfRecord"];
             /**
              * @description What the file system and the recorder keep back of a card.
              * @default 3 %
@@ -737,6 +1106,11 @@ export interface components {
              * @default 100 ms
              */
             stage_within: components["schemas"]["Delay"];
+            /**
+             * @description How the wireless transmitter is fed.
+             * @default own-output
+             */
+            transmitter_feed: components["schemas"]["TransmitterFeed"];
         };
         /** @description An input, seen from an output. */
         InputReport: {
@@ -749,6 +1123,22 @@ export interface components {
             /** @description The reason. */
             reason: string;
         };
+        /** @description What the sink behind an input says of itself, in the place of the catalogue's word. */
+        InputSetting: {
+            /** @description PCM channels. */
+            audio: number;
+            /**
+             * Format: int32
+             * @description Its fastest fixed-rate link, in Gb/s.
+             */
+            frl_gbps?: number | null;
+            /** @description Where it comes from: *EDID of Bench 17*. */
+            from: string;
+            /** @description Its HDMI generation. */
+            hdmi: components["schemas"]["HdmiGeneration"];
+            /** @description What it takes. */
+            takes: components["schemas"]["Abilities"];
+        };
         /** @description A way through a device. */
         InternalPath: {
             /** @description What goes along. */
@@ -759,12 +1149,15 @@ export interface components {
             from: string[];
             /** @description What it leaves of the quality. */
             keeps?: components["schemas"]["Cap"];
+            /** @description Whether a look can be burnt in on the way, as the output is set. */
+            look?: boolean;
             /** @description Whether the picture is compressed with loss on the way. */
             lossy?: boolean;
             /** @description Whether overlays are burnt in on the way. */
             overlay?: boolean;
             /** @description The most sound channels that go along. */
             sound_channels?: number | null;
+            sound_delay?: components["schemas"]["PathDelay"] | null;
             /** @description Outputs. */
             to: string[];
             /** @description How. */
@@ -779,6 +1172,8 @@ export interface components {
             connections: [
                 number,
                 {
+                    /** @description Adapters, barrels, elbows and clamps on it, by id. */
+                    adapters?: string[];
                     /** @description The output. */
                     from: components["schemas"]["PortRef"];
                     /** @description Short id. */
@@ -787,6 +1182,8 @@ export interface components {
                     lead: string;
                     /** @description How long it is; for a radio pairing, the distance. */
                     length: components["schemas"]["Length"];
+                    /** @description For a radio pairing: what stands between the aerials. */
+                    surroundings?: components["schemas"]["Surroundings"];
                     /** @description The input. */
                     to: components["schemas"]["PortRef"];
                 }
@@ -806,6 +1203,8 @@ export interface components {
                     /** @description Short id. */
                     id: components["schemas"]["String"];
                     length?: components["schemas"]["Span"] | null;
+                    /** @description With the look, or without it; as it comes where not said. */
+                    look?: boolean | null;
                     of?: components["schemas"]["String"] | null;
                     /** @description What for. */
                     purpose: components["schemas"]["Purpose"];
@@ -853,18 +1252,46 @@ export interface components {
         };
         /** @description A line of the kit: so many of one thing. */
         KitLine: {
+            /**
+             * Format: int32
+             * @description How many are hired.
+             */
+            hired?: number;
             /** @description The catalogue's id of a device, lead or medium. */
             item: string;
             length?: components["schemas"]["Length"] | null;
             /**
              * Format: int32
-             * @description How many.
+             * @description How many are owned.
              */
             quantity: number;
+        };
+        /** @description A line of the kit, or a thing that the build uses without the kit having it. */
+        KitReport: {
+            /** Format: int32 */
+            hired: number;
+            /** @description The catalogue's id. */
+            item: string;
+            /** @description For leads: how long. */
+            length?: string | null;
+            /** @description Its name. */
+            name: string;
+            /** Format: int32 */
+            owned: number;
+            /** Format: int32 */
+            short: number;
+            /** Format: int32 */
+            spare: number;
+            /**
+             * Format: int32
+             * @description How many the build uses.
+             */
+            used: number;
         };
         /** @description A lead as the catalogue describes it; its length is chosen where it is used. */
         Lead: {
             coax?: components["schemas"]["Coax"] | null;
+            data_rate?: components["schemas"]["BitRate"] | null;
             /** @description The plugs at its two ends; either may go to the output unless it is one-way. */
             ends: components["schemas"]["Connector"][];
             hdmi?: components["schemas"]["HdmiGeneration"] | null;
@@ -875,9 +1302,16 @@ export interface components {
             name: string;
             /** @description Whether it works from the first end to the second only. */
             one_way?: boolean;
+            reach?: components["schemas"]["Length"] | null;
             sdi?: components["schemas"]["SdiClass"] | null;
             /** @description What it can carry. */
             wires: components["schemas"]["Wire"][];
+        };
+        /** @description What a mode leaves of some outputs. */
+        Leaves: {
+            formats?: components["schemas"]["Abilities"] | null;
+            /** @description Which outputs. */
+            ports: string[];
         };
         /** @example 35 m */
         Length: string;
@@ -910,6 +1344,13 @@ export interface components {
             completions: components["schemas"]["Completion"][];
             /** @description Where it isn't: what is wrong, and what is accepted. */
             misread?: string | null;
+        };
+        /** @description Ports that together carry one picture over several SDI links, in the order of the links. */
+        LinkGroup: {
+            /** @description How the picture may be spread; the first is what outputs send unless told otherwise. */
+            mappings: components["schemas"]["Mapping"][];
+            /** @description Two or four ports, all inputs or all outputs; the first is where the picture is. */
+            ports: string[];
         };
         /** @description A production in the list. */
         Listed: {
@@ -960,6 +1401,11 @@ export interface components {
             reach?: string | null;
         };
         /**
+         * @description How a picture is spread over several links. Both ends must use the same one.
+         * @enum {string}
+         */
+        Mapping: "dual" | "square" | "two-sample";
+        /**
          * @description How near a thing is to its limit.
          * @enum {string}
          */
@@ -987,6 +1433,42 @@ export interface components {
          * @enum {string}
          */
         MediumKind: "sd" | "cfexpress-b" | "ssd";
+        /** @description Something that a device does at the same time, with what it leaves of the outputs. */
+        Mode: {
+            /** @description What it leaves. */
+            leaves: components["schemas"]["Leaves"][];
+            /** @description Its name, as it is said: *Recording to a drive*. */
+            name: string;
+            /** @description When it applies: all of these. */
+            when: components["schemas"]["Condition"][];
+        };
+        /** @description One mode. */
+        ModeRow: {
+            /** @description Whether it applies now. */
+            applies: boolean;
+            /** @description What each output gives in it: words, *off*, or *as ever*. */
+            gives: string[];
+            /** @description Its name. */
+            name: string;
+            /** @description When it applies, in words. */
+            when: string[];
+        };
+        /** @description The modes of one device. */
+        ModesReport: {
+            /** @description The device. */
+            device: components["schemas"]["String"];
+            /** @description What they give now, with everything that applies. */
+            now: string[];
+            /** @description The outputs that any mode leaves less. */
+            outputs: string[];
+            /** @description What they give otherwise, then in each mode. */
+            rows: components["schemas"]["ModeRow"][];
+        };
+        /**
+         * @description Which size of monitor goes on which rig.
+         * @enum {string}
+         */
+        MonitorSize: "small-handheld" | "one-size";
         /** @description What a destination must get. */
         Need: {
             /** @description The screen or recorder. */
@@ -997,6 +1479,8 @@ export interface components {
             /** @description Short id. */
             id: components["schemas"]["String"];
             length?: components["schemas"]["Span"] | null;
+            /** @description With the look, or without it; as it comes where not said. */
+            look?: boolean | null;
             of?: components["schemas"]["String"] | null;
             /** @description What for. */
             purpose: components["schemas"]["Purpose"];
@@ -1015,9 +1499,33 @@ export interface components {
             /** @description Whether it is met. */
             met: boolean;
         };
+        /** @description One need, answered. */
+        NeedReport: {
+            /** @description What it asks for, in words. */
+            asks: string;
+            /** @description The screen, recorder or camera that it is at. */
+            at: components["schemas"]["String"];
+            /** @description Findings that keep it from being met. */
+            findings: string[];
+            /** @description Its id. */
+            id: components["schemas"]["String"];
+            /** @description Whether it is met. */
+            met: boolean;
+            /** @description That device's name. */
+            name: string;
+            /** @description The answer: *met*, or what falls short. */
+            says: string;
+        };
         /** @description The name of a new production. */
         NewProduction: {
             name: string;
+        };
+        /** @description A need that is usual for a device and isn't said yet. */
+        OfferedNeed: {
+            /** @description The need as it would be put. */
+            need: components["schemas"]["Need"];
+            /** @description In words: *Director: A camera to direct, within 250 ms*. */
+            words: string;
         };
         /** @description A signal that begins at an output. */
         Origin: {
@@ -1027,10 +1535,14 @@ export interface components {
             look?: boolean;
             /** @description For picture: what its processing leaves of it, whatever the wire could hold. */
             made_as?: components["schemas"]["Cap"];
+            /** @description For picture: whether it is never without overlays. */
+            never_clean?: boolean;
             /** @description For picture: whether it can be set with overlays (menus, frame lines, figures). */
             overlay?: boolean;
             /** @description Which kind of signal. */
             signal: components["schemas"]["SignalKind"];
+            /** @description For picture: whether it can take an anamorphic squeeze out. */
+            unsqueezes?: boolean;
         };
         /** @description What would be different after an edit. */
         Outlook: {
@@ -1044,15 +1556,34 @@ export interface components {
             gone: components["schemas"]["Finding"][];
             /** @description Arrivals and recordings that would differ. */
             shifts: components["schemas"]["Shift"][];
+            /** @description Outputs with a lead that would be off. */
+            switched_off: string[];
         };
         /** @description What is set on an output. */
         OutputSetting: {
+            /**
+             * Format: int32
+             * @description On a transmitter: its channel; a free one where not said.
+             */
+            channel?: number | null;
             format?: components["schemas"]["PictureFormat"] | null;
             level?: components["schemas"]["Level"] | null;
+            /**
+             * Format: int32
+             * @description Over how many SDI links, from this output on; one where not said.
+             */
+            links?: number | null;
             /** @description With a look applied. */
             look?: boolean;
+            mapping?: components["schemas"]["Mapping"] | null;
             /** @description With overlays: menus, frame lines, figures. */
             overlay?: boolean;
+            /** @description Sensor raw, by the carriage's name, in the place of a picture. */
+            raw?: string | null;
+            /** @description On a router: the input that goes to this output. */
+            source?: string | null;
+            /** @description With the squeeze of the lens taken out. */
+            unsqueeze?: boolean;
         };
         /** @example 1 frame */
         PathDelay: string;
@@ -1060,6 +1591,11 @@ export interface components {
         Percent: string;
         /** @example 3840×2160p25 4:2:2 10-bit */
         PictureFormat: string;
+        /**
+         * @description Where the picture of record is made.
+         * @enum {string}
+         */
+        PictureOfRecord: "in-camera" | "external" | "drive" | "both";
         /** @description A picture at a port. */
         PictureReport: {
             /** @description Since the lens, in words: *62 ms*. */
@@ -1075,6 +1611,8 @@ export interface components {
             format: string;
             /** @description Whether the format holds more than is left. */
             inflated: boolean;
+            /** @description Part of a picture over several links: *link 2 of 4, square division*. */
+            leg?: string | null;
             /** @description Its 3G level. */
             level?: string | null;
             /** @description With a look. */
@@ -1086,6 +1624,10 @@ export interface components {
             lossy_hops: number;
             /** @description With overlays. */
             overlay: boolean;
+            /** @description Sensor raw, by its carriage's name. */
+            raw?: string | null;
+            /** @description The squeeze that is left in it, in words: *2×*. */
+            squeeze?: string | null;
         };
         /** @description Where a finding is: what to select to see it. */
         Place: {
@@ -1108,21 +1650,31 @@ export interface components {
         };
         /** @description A socket or an aerial. */
         Port: {
+            /** @description For HDMI: PCM channels; 8 where not said. */
+            audio?: number | null;
             /** @description The socket. */
             connector: components["schemas"]["Connector"];
+            data_rate?: components["schemas"]["BitRate"] | null;
             /** @description Which way it faces. */
             direction: components["schemas"]["Direction"];
             /**
              * @description Formats that it takes (an input) or gives (an output); empty: any, or for an output
              *     whatever its path brings.
              */
-            formats: components["schemas"]["Abilities"];
+            formats?: components["schemas"]["Abilities"];
+            /**
+             * Format: int32
+             * @description For HDMI 2.1: its fastest fixed-rate link, in Gb/s; 48 where not said.
+             */
+            frl_gbps?: number | null;
             hdmi?: components["schemas"]["HdmiGeneration"] | null;
             /** @description Short id, as typed: `sdi1`. */
             id: string;
             /** @description Name as printed beside the socket: *SDI 1*. */
             name: string;
             origin?: components["schemas"]["Origin"] | null;
+            /** @description Sensor raw that it gives or takes, by the carriage's name. */
+            raw?: components["schemas"]["RawCarriage"][];
             sdi?: components["schemas"]["SdiPort"] | null;
             /** @description What runs on it. */
             wire: components["schemas"]["Wire"];
@@ -1178,6 +1730,11 @@ export interface components {
             kit?: components["schemas"]["KitLine"][];
             /** @description Its name. */
             name: string;
+            /**
+             * @description The crew's own descriptions of devices; they stand in the place of shipped ones of the
+             *     same id.
+             */
+            own?: components["schemas"]["Device"][];
         };
         /** @description A production as a file. */
         ProductionFile: {
@@ -1196,6 +1753,40 @@ export interface components {
          * @enum {string}
          */
         Purpose: "operating" | "focus" | "directing" | "client" | "stage" | "record";
+        /**
+         * @description A transmitter's or a receiver's part of a radio system. Licences, permitted bands and powers
+         *     are local law: these are the maker's figures.
+         */
+        Radio: {
+            /** @description The band, in words: *5 GHz*. Systems of one band share the air. */
+            band: string;
+            /**
+             * Format: int32
+             * @description Channels that don't overlap.
+             */
+            channels: number;
+            /**
+             * Format: int32
+             * @description The middle of the band, in megahertz.
+             */
+            frequency_mhz: number;
+            /**
+             * Format: int32
+             * @description What it radiates, aerial included, in dBm; for a transmitter.
+             */
+            radiated_dbm?: number;
+            /** @description Receivers at most, for a transmitter. */
+            receivers?: number;
+            /**
+             * Format: int32
+             * @description The weakest signal that it works with, aerial included, in dBm; for a receiver.
+             */
+            sensitivity_dbm?: number;
+            /** @description Only devices of one system pair: `pellow-w1`. */
+            system: string;
+            /** @description App viewers at most, for a transmitter. */
+            viewers?: number;
+        };
         /** @example 3840×2160 */
         Raster: string;
         /**
@@ -1235,6 +1826,13 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "sound-only";
+        };
+        /** @description Sensor raw over a standard wire: a private protocol that both ends must name alike. */
+        RawCarriage: {
+            bits?: components["schemas"]["Depth"] | null;
+            /** @description Its name at both ends: *Orrell raw*. */
+            name: string;
+            raster?: components["schemas"]["Raster"] | null;
         };
         /** @description A record time and all that it follows from. */
         RecordTime: {
@@ -1286,22 +1884,24 @@ export interface components {
             clip_limit?: components["schemas"]["Span"] | null;
             /** @description Codecs, by id. */
             codecs: string[];
+            /** @description The port of a drive that it can record to in place of cards. */
+            drive_port?: string | null;
             /** @description Formats that it records; empty: any. */
-            formats: components["schemas"]["Abilities"];
+            formats?: components["schemas"]["Abilities"];
             heat_limit?: components["schemas"]["Span"] | null;
             /** @description Inputs whose picture it records. */
-            inputs: string[];
+            inputs?: string[];
             /** @description Kinds of card and drive that fit. */
             media: components["schemas"]["MediumKind"][];
             /** @description Whether it records its own sensor. */
-            sensor: boolean;
+            sensor?: boolean;
             sensor_raster?: components["schemas"]["Raster"] | null;
             /** @description Slots, recorded one after the other. */
-            slots: number;
+            slots?: number;
             /** @description Inputs whose sound it records, beside what is embedded in the picture's wire. */
-            sound_inputs: string[];
+            sound_inputs?: string[];
             /** @description Sound tracks at most. */
-            tracks: number;
+            tracks?: number;
         };
         /** @description What one recorder does. */
         RecordingReport: {
@@ -1347,6 +1947,8 @@ export interface components {
             format?: components["schemas"]["PictureFormat"] | null;
             /** @description Cards or drives in its slots, by id, recorded one after the other. */
             media: string[];
+            /** @description To the drive on its data port, in the place of cards. */
+            to_drive?: boolean;
             /** @description Sound tracks recorded. */
             tracks?: number;
         };
@@ -1358,6 +1960,8 @@ export interface components {
             file_bytes: number;
             /** @description A page for each code. */
             findings: components["schemas"]["CodePage"][];
+            /** @description The house rules between schools, with both sides' reasons. */
+            rules: components["schemas"]["RulePage"][];
         };
         /** @description What follows from one build of a production. */
         Report: {
@@ -1373,6 +1977,12 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             /** @description The project's format in words. */
             format: string;
+            /** @description What each device with modes gives in each of them. */
+            modes: components["schemas"]["ModesReport"][];
+            /** @description Each need, answered. */
+            needs: components["schemas"]["NeedReport"][];
+            /** @description Needs that are usual and aren't said yet. */
+            offered: components["schemas"]["OfferedNeed"][];
             /** @description What runs through each port. */
             ports: components["schemas"]["PortReport"][];
             /** @description What is recorded, how long, and what ends it. */
@@ -1383,6 +1993,52 @@ export interface components {
             timecode: string;
             /** @description How many findings of each severity, and in words. */
             verdict: components["schemas"]["Verdict"];
+        };
+        /** @description One way. */
+        RouteReport: {
+            /** @description Devices and leads that it adds. */
+            adds: string[];
+            /** @description The commands that make it: one undo. */
+            commands: components["schemas"]["Command"][];
+            /** @description How late it is. */
+            delay: string;
+            /** @description What has to be hired for it. */
+            hires: string[];
+            /** @description What else would change, and what would be worse. */
+            outlook: components["schemas"]["Outlook"];
+            /** @description What is left of the picture. */
+            quality: string;
+            /** @description Each stop from the source's output to the destination's input. */
+            stops: string[];
+            /** @description What it takes, in a few words: *SDI 2 of A camera, Merrin X scaling converter*. */
+            title: string;
+            /** @description Arrivals that would be worse than they are. */
+            worse: string[];
+        };
+        /** @description The ways from one thing to another. */
+        RoutesReport: {
+            /** @description Why there is none within the kit, where there is none. */
+            none?: string | null;
+            /** @description Best first. */
+            routes: components["schemas"]["RouteReport"][];
+        };
+        /** @description One side of a rule. */
+        RuleChoice: {
+            /** @description In words. */
+            name: string;
+            /** @description Why people do it that way. */
+            reason: string;
+            /** @description As it stands in the document: `own-output`. */
+            value: string;
+        };
+        /** @description What there is to say about a rule between schools. */
+        RulePage: {
+            /** @description The choices, the usual one first. */
+            choices: components["schemas"]["RuleChoice"][];
+            /** @description The field of the house rules: `transmitter_feed`. */
+            rule: string;
+            /** @description What it settles. */
+            title: string;
         };
         /** @example 4:2:2 */
         Sampling: string;
@@ -1397,16 +2053,34 @@ export interface components {
             /** @description 3G levels; the first is what an output sends unless told otherwise. */
             levels?: components["schemas"]["Level"][];
         };
+        /** @description A device that was found. */
+        SearchHit: {
+            /** @description The catalogue's id. */
+            device: string;
+            /** @description Why it fits. */
+            reason: string;
+        };
         /** @description What is set on a device; whatever isn't said follows the project or the device. */
         Settings: {
             /** @description The input that it shows, passes on or records, where it has several. */
             input?: string | null;
+            /** @description Inputs by port id: what the sink behind them says of itself. */
+            inputs?: {
+                [key: string]: components["schemas"]["InputSetting"];
+            };
+            /** @description For a screen: whether it applies a look. */
+            look?: boolean;
             /** @description Outputs by port id. */
             outputs?: {
                 [key: string]: components["schemas"]["OutputSetting"];
             };
+            /** @description For a camera: whether it plays back what it has recorded. */
+            playback?: boolean;
             recording?: components["schemas"]["RecordingSetting"] | null;
+            squeeze?: components["schemas"]["Squeeze"] | null;
             timecode?: components["schemas"]["TimecodeRate"] | null;
+            /** @description For a screen: whether it takes the squeeze out. */
+            unsqueeze?: boolean;
         };
         /**
          * @description How bad a finding is.
@@ -1421,16 +2095,22 @@ export interface components {
             before: string;
             /** @description The destination or recorder. */
             name: string;
+            /** @description Whether that is worse: no picture, a poorer one, a later one, a shorter time. */
+            worse: boolean;
         };
         /**
-         * @description What a port, a lead or a path carries. Data and power join when their work does.
+         * @description What a port, a lead or a path carries. Power joins when its work does.
          * @enum {string}
          */
-        SignalKind: "picture" | "sound" | "timecode";
+        SignalKind: "picture" | "sound" | "timecode" | "data";
         /** @example 1 h 10 min */
         Span: string;
+        /** @example 2× */
+        Squeeze: string;
         /** @description The worst finding of each stage of the work that exists so far. */
         StageMarks: {
+            kit?: components["schemas"]["Severity"] | null;
+            needs?: components["schemas"]["Severity"] | null;
             path?: components["schemas"]["Severity"] | null;
             record?: components["schemas"]["Severity"] | null;
         };
@@ -1445,6 +2125,11 @@ export interface components {
             build: components["schemas"]["String"];
         };
         String: string;
+        /**
+         * @description What stands between two aerials.
+         * @enum {string}
+         */
+        Surroundings: "open" | "crowd" | "walls" | "metal";
         /** @description One term of a working. */
         Term: {
             /** @description What it is: *Total raster*. */
@@ -1456,6 +2141,11 @@ export interface components {
         };
         /** @example 25 */
         TimecodeRate: string;
+        /**
+         * @description How the wireless transmitter is fed.
+         * @enum {string}
+         */
+        TransmitterFeed: "own-output" | "relayed";
         /** @description A group within a build that travels together: a camera rig, the village, the sound cart. */
         Unit: {
             /** @description Short id. */
@@ -1478,12 +2168,12 @@ export interface components {
          * @description How an internal path handles the signal.
          * @enum {string}
          */
-        Via: "loop" | "relay" | "convert" | "scale" | "radio" | "embed";
+        Via: "loop" | "relay" | "convert" | "scale" | "frame-rate" | "radio" | "embed";
         /**
          * @description What runs on a wire.
          * @enum {string}
          */
-        Wire: "sdi" | "hdmi" | "analogue" | "ltc" | "radio-picture" | "radio-sound";
+        Wire: "sdi" | "hdmi" | "analogue" | "ltc" | "radio-picture" | "radio-sound" | "radio-app" | "composite" | "optical-sdi" | "usb-data";
         /** @description How a figure was reached. Built where the figure is computed, and shown as it is. */
         Working: {
             /** @description The figure itself, with its unit. */
@@ -1535,6 +2225,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reference"];
+                };
+            };
+        };
+    };
+    edid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EdidReading"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -1733,6 +2454,38 @@ export interface operations {
             };
         };
     };
+    compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The one to compare with. */
+                before: string;
+                /** @description The one that is looked at. */
+                after: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildComparison"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     duplicate: {
         parameters: {
             query?: never;
@@ -1751,6 +2504,98 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_entries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Ids, with commas between. */
+                ids: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntriesFile"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_entries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntriesFile"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntriesFile"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryAnswer"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1795,6 +2640,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProductionFile"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    follow_path: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The build. */
+                build: string;
+                /** @description The destination's handle. */
+                at: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hop"][];
                 };
             };
             404: {
@@ -1859,6 +2736,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InputReport"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kit_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The build. */
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitReport"][];
                 };
             };
             404: {
@@ -1993,6 +2900,70 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    routes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The build. */
+                build: string;
+                /** @description A device or an output: `a`, `a.sdi1`. */
+                from: string;
+                /** @description A device or an input: `dir`, `dir.sdi`. */
+                to: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutesReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description What a thing must do, or its name: `takes HDMI 2160p50, gives SDI`. */
+                q: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchHit"][];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -13,7 +13,8 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
   const [refusal, setRefusal] = useState<string>();
   const { kit = [] } = workspace.production;
   const chosen = build.units.some((known) => known.id === unit) ? unit : (build.units[0]?.id ?? "");
-  const owned = (id: string) => kit.filter((line) => line.item === id).reduce((sum, line) => sum + line.quantity, 0);
+  const line = (id: string) => kit.find((known) => known.item === id);
+  const owned = (id: string) => (line(id)?.quantity ?? 0) + (line(id)?.hired ?? 0);
   const used = (id: string) => build.placements.filter((placement) => placement.device === id).length;
   const found = reference.catalogue.devices.filter((device) => device.name.toLowerCase().includes(search.trim().toLowerCase()));
   const own = found.filter((device) => owned(device.id) > used(device.id));
@@ -32,7 +33,7 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
 
   async function add(device: string, hire: boolean) {
     const known = new Set(build.placements.map((placement) => placement.id));
-    const kitLine: Command[] = hire ? [{ do: "set-kit", line: { item: device, quantity: used(device) + 1 } }] : [];
+    const kitLine: Command[] = hire ? [{ do: "set-kit", line: { item: device, quantity: line(device)?.quantity ?? 0, hired: (line(device)?.hired ?? 0) + 1 } }] : [];
     // The handle is made here from the id, so that what was added can be selected.
     let handle = device;
     for (let number = 2; known.has(handle); number += 1) handle = `${device}-${number}`;

@@ -14,7 +14,7 @@ export function DeviceInspector({ device: id }: { device: string }) {
   const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
   const ports = workspace.report.ports.filter((port) => port.at.startsWith(`${id}.`));
   const findings = workspace.report.findings.filter((finding) => finding.at.device === id);
-  const pictureInputs = ports.filter((port) => port.direction === "in" && [...(entry?.screen ?? []), ...(entry?.records?.inputs ?? []), ...(entry?.paths.flatMap((path) => (path.carries?.includes("picture") ? path.from : [])) ?? [])].includes(port.at.split(".")[1] ?? ""));
+  const pictureInputs = ports.filter((port) => port.direction === "in" && [...(entry?.screen ?? []), ...(entry?.records?.inputs ?? []), ...(entry?.paths?.flatMap((path) => (path.carries?.includes("picture") ? path.from : [])) ?? [])].includes(port.at.split(".")[1] ?? ""));
   return (
     <section aria-label="Device">
       <div className="space-y-3 p-3">
@@ -103,7 +103,7 @@ function PortRow({ port, placement }: { port: PortReport; placement: Placement }
   const { build, reference, connect, select } = useWorkbench();
   const leads = build.connections.filter((lead) => lead.from === port.at || lead.to === port.at);
   const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
-  const known = entry?.ports.find((candidate) => `${placement.id}.${candidate.id}` === port.at);
+  const known = entry?.ports?.find((candidate) => `${placement.id}.${candidate.id}` === port.at);
   const runs = port.picture ? port.picture.format : [port.sound > 0 && `${port.sound} ch`, port.timecode && `TC ${port.timecode}`].filter(Boolean).join(", ");
   const air = known?.connector === "air";
   return (

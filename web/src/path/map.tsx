@@ -211,8 +211,8 @@ function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
       <title>{`${name}: ${report.label}`}</title>
       <path d={path} fill="none" stroke="transparent" strokeWidth={12} />
       {selected && <path d={path} fill="none" stroke="var(--accent)" strokeWidth={8} opacity={0.35} />}
-      {kind === "timecode" ? (
-        <path d={path} fill="none" stroke={stroke} strokeWidth={3} strokeDasharray="0.1 6" strokeLinecap="round" />
+      {kind === "timecode" || kind === "data" ? (
+        <path d={path} fill="none" stroke={stroke} strokeWidth={3} strokeDasharray={kind === "data" ? "12 5" : "0.1 6"} strokeLinecap={kind === "data" ? "butt" : "round"} />
       ) : (
         <path d={path} fill="none" stroke={stroke} strokeWidth={kind === "sound" ? 4 : 3} strokeLinejoin="round" />
       )}

@@ -95,6 +95,12 @@ function Legend() {
         </svg>
         <span className="font-semibold text-timecode">T</span> timecode
       </li>
+      <li className="flex items-center gap-1.5">
+        <svg width="26" height="8" aria-hidden>
+          <path d="M0 4H26" stroke="var(--data)" strokeWidth="3" strokeDasharray="9 4" />
+        </svg>
+        <span className="font-semibold text-data">D</span> data
+      </li>
     </ul>
   );
 }

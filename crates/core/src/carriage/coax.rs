@@ -96,6 +96,12 @@ impl Coax {
         )
     }
 
+    /// The length whose loss uses up the equalizer where some of it is used up already, in decibels.
+    pub fn reach_after(self, class: SdiClass, used_db: f64) -> Length {
+        let share = (1.0 - used_db / budget_db(class)).clamp(0.0, 1.0);
+        Length((self.reach(class).0 as f64 * share).round() as u64)
+    }
+
     /// How near `length` is to the reach of `class`.
     pub fn margin(self, class: SdiClass, length: Length) -> Margin {
         Margin::of(length.0, self.reach(class).0)

@@ -22,6 +22,15 @@ pub enum Connector {
     Xlr3,
     /// 3.5 mm jack.
     Jack35,
+    /// RCA, for composite video.
+    Rca,
+    /// USB type C.
+    UsbC,
+    /// Timecode and control on a small five-pin screw connector.
+    #[serde(rename = "pin-5")]
+    Pin5,
+    /// Optical fibre, LC duplex.
+    Fibre,
     /// The air: an aerial, not a plug.
     Air,
 }
@@ -42,6 +51,28 @@ pub enum Wire {
     RadioPicture,
     /// A radio link that carries sound.
     RadioSound,
+    /// A stream to the app on a phone or tablet.
+    RadioApp,
+    /// Composite video: SD, picture only.
+    Composite,
+    /// SDI on optical fibre.
+    OpticalSdi,
+    /// USB data: a file path, not a picture.
+    UsbData,
+}
+
+impl Connector {
+    /// The small HDMI sockets, which a pull on the lead breaks sooner than the lead.
+    pub fn is_delicate(self) -> bool {
+        matches!(self, Self::HdmiC | Self::HdmiD)
+    }
+}
+
+impl Wire {
+    /// Whether it goes over the air.
+    pub fn is_air(self) -> bool {
+        matches!(self, Self::RadioPicture | Self::RadioSound | Self::RadioApp)
+    }
 }
 
 impl fmt::Display for Connector {
@@ -53,6 +84,10 @@ impl fmt::Display for Connector {
             Self::HdmiD => "micro HDMI, type D",
             Self::Xlr3 => "XLR-3",
             Self::Jack35 => "3.5 mm jack",
+            Self::Rca => "RCA",
+            Self::UsbC => "USB-C",
+            Self::Pin5 => "5-pin",
+            Self::Fibre => "fibre, LC duplex",
             Self::Air => "radio",
         })
     }
@@ -67,6 +102,10 @@ impl fmt::Display for Wire {
             Self::Ltc => "linear timecode",
             Self::RadioPicture => "a picture radio link",
             Self::RadioSound => "a sound radio link",
+            Self::RadioApp => "a stream to an app",
+            Self::Composite => "composite video",
+            Self::OpticalSdi => "SDI on fibre",
+            Self::UsbData => "USB data",
         })
     }
 }

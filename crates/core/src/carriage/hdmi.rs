@@ -23,6 +23,9 @@ impl Generation {
     /// All of them, oldest first.
     pub const ALL: [Self; 4] = [Self::V1_0, Self::V1_4, Self::V2_0, Self::V2_1];
 
+    /// The fastest fixed-rate link of 2.1, in Gb/s.
+    pub const FASTEST_FRL: u8 = 48;
+
     /// The highest TMDS character rate, in hertz.
     pub fn tmds_limit_hz(self) -> u64 {
         match self {

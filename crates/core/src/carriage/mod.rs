@@ -3,8 +3,10 @@
 
 pub mod coax;
 pub mod connector;
+pub mod edid;
 pub mod hdmi;
 pub mod hdmi_lead;
+pub mod radio;
 pub mod sdi;
 
 /// How near a thing is to its limit.

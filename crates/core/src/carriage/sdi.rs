@@ -3,7 +3,9 @@
 
 use crate::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Scan};
 use crate::quantity::Unreadable;
+use serde::{Deserialize, Serialize};
 use std::{fmt, str::FromStr};
+use utoipa::ToSchema;
 
 /// A class of SDI wire, by the rate of one link.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
@@ -122,6 +124,49 @@ pub fn carry(format: PictureFormat) -> Result<Sdi, String> {
         line_rate_bps,
         class,
         links,
+    })
+}
+
+/// How a picture is spread over several links. Both ends must use the same one.
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema,
+)]
+#[serde(rename_all = "kebab-case")]
+pub enum Mapping {
+    /// Two HD links of one picture (ST 372).
+    Dual,
+    /// Each link carries a quarter of the picture (ST 425-5, square division).
+    Square,
+    /// Each link carries every other sample (ST 425-5, two-sample interleave).
+    TwoSample,
+}
+
+impl fmt::Display for Mapping {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(match self {
+            Self::Dual => "dual link",
+            Self::Square => "square division",
+            Self::TwoSample => "two-sample interleave",
+        })
+    }
+}
+
+/// The format spread over `links` wires: `line_rate_bps` stays that of the whole, the class is the
+/// smallest that carries one link's share.
+pub fn carry_over(format: PictureFormat, links: u8) -> Result<Sdi, String> {
+    let whole = carry(format)?;
+    if links <= 1 {
+        return Ok(whole);
+    }
+    let share = whole.line_rate_bps.div_ceil(u64::from(links));
+    let class = SdiClass::ALL
+        .into_iter()
+        .find(|class| share <= class.line_rate_bps())
+        .ok_or_else(|| format!("{format} needs more than {links} 12G links"))?;
+    Ok(Sdi {
+        class: class.max(SdiClass::Hd),
+        links,
+        ..whole
     })
 }
 
@@ -280,6 +325,25 @@ mod tests {
             assert_eq!(
                 (rounded, sdi.class.to_string().as_str(), sdi.links),
                 (gbps, class, links),
+                "{format}"
+            );
+        }
+    }
+
+    #[test]
+    fn several_links_share_the_rate() {
+        for (format, links, class) in [
+            ("1080p50 4:2:2 10", 2, "HD"),
+            ("2160p50 4:2:2 10", 4, "3G"),
+            ("2160p50 4:2:2 10", 2, "6G"),
+            ("2160p59.94 4:2:2 10", 4, "3G"),
+            ("2160p25 4:2:2 10", 4, "HD"),
+            ("2160p60 4:4:4 12", 2, "12G"),
+        ] {
+            let sdi = carry_over(format.parse().unwrap(), links).unwrap();
+            assert_eq!(
+                (sdi.class.to_string().as_str(), sdi.links),
+                (class, links),
                 "{format}"
             );
         }

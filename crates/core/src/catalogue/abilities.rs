@@ -1,5 +1,6 @@
 //! What formats a port or recorder takes or gives.
 
+use crate::carriage::edid::Edid;
 use crate::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Scan};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -26,7 +27,7 @@ fn progressive() -> Vec<Scan> {
 }
 
 /// All the sets of a port: it takes or gives a format that any of them holds. Empty: any format.
-#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(transparent)]
 pub struct Abilities(pub Vec<FormatSet>);
 
@@ -39,7 +40,7 @@ impl FormatSet {
             && self.bits.contains(&format.bits)
     }
 
-    fn formats_at(&self, rate: FrameRate) -> impl Iterator<Item = PictureFormat> + '_ {
+    pub(super) fn formats_at(&self, rate: FrameRate) -> impl Iterator<Item = PictureFormat> + '_ {
         let rates = self
             .rates
             .iter()
@@ -132,6 +133,32 @@ impl Abilities {
                 format!("up to {}", words.join(" or "))
             }
         }
+    }
+}
+
+impl From<&Edid> for Abilities {
+    /// What a sink says that it takes: a set for each frame and sampling.
+    fn from(edid: &Edid) -> Self {
+        let mut sets: Vec<FormatSet> = Vec::new();
+        for format in edid.modes.iter().flat_map(|mode| &mode.formats) {
+            let same = |set: &&mut FormatSet| {
+                set.rasters == [format.raster]
+                    && set.rates == [format.rate]
+                    && set.scans == [format.scan]
+                    && set.sampling == [format.sampling]
+            };
+            match sets.iter_mut().find(same) {
+                Some(set) => set.bits.push(format.bits),
+                None => sets.push(FormatSet {
+                    rasters: vec![format.raster],
+                    rates: vec![format.rate],
+                    scans: vec![format.scan],
+                    sampling: vec![format.sampling],
+                    bits: vec![format.bits],
+                }),
+            }
+        }
+        Self(sets)
     }
 }
 

@@ -1,10 +1,13 @@
 //! Leads, adapters and radio pairings.
 
+use super::Adapter;
+use super::adapter::AdapterKind;
 use crate::carriage::coax::Coax;
 use crate::carriage::connector::{Connector, Wire};
 use crate::carriage::hdmi::Generation;
 use crate::carriage::hdmi_lead::HdmiMake;
 use crate::carriage::sdi::SdiClass;
+use crate::quantity::{BitRate, Length};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -31,12 +34,31 @@ pub struct Lead {
     pub make: Option<HdmiMake>,
     /// For HDMI leads: the generation it is made for.
     pub hdmi: Option<Generation>,
+    /// For fibre and USB: how far it works, whatever runs on it.
+    pub reach: Option<Length>,
+    /// For USB data: what it keeps up.
+    pub data_rate: Option<BitRate>,
 }
 
 impl Lead {
     /// Whether its plugs go into these sockets.
     pub fn joins(&self, output: Connector, input: Connector) -> bool {
         self.ends == [output, input] || (!self.one_way && self.ends == [input, output])
+    }
+
+    /// Whether its plugs go into these sockets with the help of adapters.
+    pub fn joins_with(&self, adapters: &[&Adapter], output: Connector, input: Connector) -> bool {
+        let fits = |end: Connector, socket: Connector| {
+            end == socket
+                || adapters.iter().any(|adapter| {
+                    adapter.kind != AdapterKind::Clamp
+                        && adapter.takes == end
+                        && adapter.into == socket
+                })
+        };
+        let [first, second] = self.ends;
+        (fits(first, output) && fits(second, input))
+            || (!self.one_way && fits(second, output) && fits(first, input))
     }
 
     /// Whether it is no lead at all, but a pairing over the air.

@@ -2,23 +2,34 @@
 //! codecs, media. No device is special-cased in code.
 
 mod abilities;
+mod adapter;
+mod air;
 mod codec;
 mod device;
+mod files;
+mod inside;
 mod lead;
 mod medium;
+mod mode;
+mod port;
+mod search;
 
 pub use abilities::{Abilities, FormatSet, nearest_of};
+pub use adapter::{Adapter, AdapterKind};
+pub use air::Radio;
 pub use codec::{BandRate, Codec, RateModel};
-pub use device::{
-    Cap, Device, DeviceKind, Direction, InternalPath, Origin, PathDelay, Port, RecordingAbility,
-    SdiPort, SignalKind, Via,
-};
+pub use device::{Device, DeviceKind, Drive, RecordingAbility, SignalKind};
+pub use files::{CatalogueError, Files};
+pub use inside::{Cap, InternalPath, PathDelay, Via};
 pub use lead::Lead;
 pub use medium::{Medium, MediumKind};
+pub use mode::{Condition, Leaves, Mode};
+pub use port::{Direction, LinkGroup, Origin, Port, RawCarriage, SdiPort};
+pub use search::{Hit, NotUnderstood};
 
-use serde::{Deserialize, Serialize};
+use serde::Serialize;
+use std::borrow::Cow;
 use std::collections::HashMap;
-use std::sync::OnceLock;
 use utoipa::ToSchema;
 
 /// Everything that items of a kit can be made from.
@@ -28,6 +39,8 @@ pub struct Catalogue {
     pub devices: Vec<Device>,
     /// Leads.
     pub leads: Vec<Lead>,
+    /// Adapters, barrels and clamps.
+    pub adapters: Vec<Adapter>,
     /// Codecs.
     pub codecs: Vec<Codec>,
     /// Cards and drives.
@@ -40,145 +53,53 @@ pub struct Catalogue {
 enum Entry {
     Device(usize),
     Lead(usize),
+    Adapter(usize),
     Codec(usize),
     Medium(usize),
 }
 
-/// A catalogue file doesn't say what it should.
-#[derive(Debug, Clone, PartialEq, thiserror::Error)]
-pub enum CatalogueError {
-    /// The file isn't TOML of the right shape.
-    #[error("{file}: {reason}")]
-    Unreadable { file: &'static str, reason: String },
-    /// Two entries share an id.
-    #[error("two entries are called “{0}”")]
-    Twice(String),
-    /// An entry names something that isn't there.
-    #[error("“{entry}” names {what} “{name}”, which isn’t there")]
-    Missing {
-        entry: String,
-        what: &'static str,
-        name: String,
-    },
-}
-
-/// The text of the catalogue's files.
-#[derive(Debug, Clone, Copy)]
-pub struct Files<'t> {
-    /// Sets of formats, and groups of them, that devices name.
-    pub formats: &'t str,
-    /// Devices, a file a kind: the file's name and its text.
-    pub devices: &'t [(&'static str, &'t str)],
-    /// Leads.
-    pub leads: &'t str,
-    /// Codecs.
-    pub codecs: &'t str,
-    /// Cards and drives.
-    pub media: &'t str,
-}
-
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct FormatFile {
-    #[serde(default)]
-    groups: HashMap<String, Vec<String>>,
-    formats: HashMap<String, FormatSet>,
-}
-
-impl FormatFile {
-    /// The sets behind a name: of a group, or the one set.
-    fn named(&self, name: &str) -> Option<Vec<FormatSet>> {
-        match self.groups.get(name) {
-            Some(sets) => sets
-                .iter()
-                .map(|set| self.formats.get(set).cloned())
-                .collect(),
-            None => self.formats.get(name).cloned().map(|set| vec![set]),
-        }
-    }
-}
-
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct DeviceFile {
-    device: Vec<device::DeviceEntry>,
-}
-
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct LeadFile {
-    lead: Vec<Lead>,
-}
-
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct CodecFile {
-    codec: Vec<Codec>,
-}
-
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct MediumFile {
-    medium: Vec<Medium>,
-}
-
-macro_rules! device_files {
-    ($($name:literal),* $(,)?) => {
-        &[$(($name, include_str!(concat!("../../../../catalogue/devices/", $name))),)*]
-    };
-}
-
-/// The shipped device files, in the order in which people look for things.
-const DEVICE_FILES: &[(&str, &str)] = device_files![
-    "cameras.toml",
-    "monitors.toml",
-    "recorders.toml",
-    "wireless.toml",
-    "converters.toml",
-    "sound.toml",
-    "timecode.toml",
-];
-
 impl Catalogue {
-    /// The catalogue that ships with West Rail.
-    pub fn shipped() -> &'static Self {
-        static SHIPPED: OnceLock<Catalogue> = OnceLock::new();
-        SHIPPED.get_or_init(|| {
-            let read = Self::read(Files {
-                formats: include_str!("../../../../catalogue/formats.toml"),
-                devices: DEVICE_FILES,
-                leads: include_str!("../../../../catalogue/leads.toml"),
-                codecs: include_str!("../../../../catalogue/codecs.toml"),
-                media: include_str!("../../../../catalogue/media.toml"),
-            });
-            // The files are part of the build and a test reads them.
-            read.expect("the shipped catalogue is whole")
-        })
-    }
-
-    /// Reads the files, as TOML text.
-    pub fn read(files: Files) -> Result<Self, CatalogueError> {
-        let formats: FormatFile = parse("formats.toml", files.formats)?;
-        let mut devices = Vec::new();
-        for (name, text) in files.devices {
-            let file: DeviceFile = parse(name, text)?;
-            for entry in file.device {
-                devices.push(entry.resolve(|name| formats.named(name))?);
-            }
-        }
-        let leads: LeadFile = parse("leads.toml", files.leads)?;
-        let codecs: CodecFile = parse("codecs.toml", files.codecs)?;
-        let media: MediumFile = parse("media.toml", files.media)?;
+    /// A catalogue of these entries, each under an id of its own.
+    pub fn of(
+        devices: Vec<Device>,
+        leads: Vec<Lead>,
+        adapters: Vec<Adapter>,
+        codecs: Vec<Codec>,
+        media: Vec<Medium>,
+    ) -> Result<Self, CatalogueError> {
         let mut catalogue = Self {
             devices,
-            leads: leads.lead,
-            codecs: codecs.codec,
-            media: media.medium,
+            leads,
+            adapters,
+            codecs,
+            media,
             index: HashMap::new(),
         };
         catalogue.build_index()?;
         catalogue.check_recorders()?;
         Ok(catalogue)
+    }
+
+    /// This catalogue with a crew's own entries, which stand in the place of shipped ones of the
+    /// same id.
+    pub fn with<'c>(&'c self, own: &[Device]) -> Cow<'c, Self> {
+        if own.is_empty() {
+            return Cow::Borrowed(self);
+        }
+        let mut catalogue = self.clone();
+        for device in own {
+            match catalogue.index.get(&device.id) {
+                Some(Entry::Device(at)) => catalogue.devices[*at] = device.clone(),
+                // An id of a lead or codec stays what it is.
+                Some(_) => {}
+                None => {
+                    let at = Entry::Device(catalogue.devices.len());
+                    catalogue.index.insert(device.id.clone(), at);
+                    catalogue.devices.push(device.clone());
+                }
+            }
+        }
+        Cow::Owned(catalogue)
     }
 
     fn build_index(&mut self) -> Result<(), CatalogueError> {
@@ -192,6 +113,11 @@ impl Catalogue {
             .iter()
             .enumerate()
             .map(|(i, entry)| (&entry.id, Entry::Lead(i)));
+        let adapters = self
+            .adapters
+            .iter()
+            .enumerate()
+            .map(|(i, entry)| (&entry.id, Entry::Adapter(i)));
         let codecs = self
             .codecs
             .iter()
@@ -202,7 +128,12 @@ impl Catalogue {
             .iter()
             .enumerate()
             .map(|(i, entry)| (&entry.id, Entry::Medium(i)));
-        for (id, entry) in devices.chain(leads).chain(codecs).chain(media) {
+        for (id, entry) in devices
+            .chain(leads)
+            .chain(adapters)
+            .chain(codecs)
+            .chain(media)
+        {
             if self.index.insert(id.clone(), entry).is_some() {
                 return Err(CatalogueError::Twice(id.clone()));
             }
@@ -241,6 +172,14 @@ impl Catalogue {
         }
     }
 
+    /// The adapter with this id.
+    pub fn adapter(&self, id: &str) -> Option<&Adapter> {
+        match self.index.get(id) {
+            Some(Entry::Adapter(i)) => self.adapters.get(*i),
+            _ => None,
+        }
+    }
+
     /// The codec with this id.
     pub fn codec(&self, id: &str) -> Option<&Codec> {
         match self.index.get(id) {
@@ -262,49 +201,9 @@ impl Catalogue {
         match self.index.get(id)? {
             Entry::Device(i) => Some(&self.devices[*i].name),
             Entry::Lead(i) => Some(&self.leads[*i].name),
+            Entry::Adapter(i) => Some(&self.adapters[*i].name),
             Entry::Medium(i) => Some(&self.media[*i].name),
             Entry::Codec(_) => None,
         }
-    }
-}
-
-fn parse<T: serde::de::DeserializeOwned>(
-    file: &'static str,
-    text: &str,
-) -> Result<T, CatalogueError> {
-    toml::from_str(text).map_err(|error| CatalogueError::Unreadable {
-        file,
-        reason: error.to_string(),
-    })
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    #[test]
-    fn the_shipped_catalogue_is_whole() {
-        let catalogue = Catalogue::shipped();
-        assert!(catalogue.devices.len() >= 15 && catalogue.media.len() >= 6);
-        assert!(catalogue.device("orrell-c4").is_some() && catalogue.lead("orrell-c4").is_none());
-    }
-
-    #[test]
-    fn a_broken_entry_is_named() {
-        let why = |devices: &str| {
-            Catalogue::read(Files {
-                formats: "[formats]",
-                devices: &[("devices.toml", devices)],
-                leads: "lead = []",
-                codecs: "codec = []",
-                media: "medium = []",
-            })
-            .unwrap_err()
-            .to_string()
-        };
-        let device = "[[device]]\nid = 'x'\nname = 'X'\nmaker = 'Orrell'\nkind = 'camera'\n";
-        insta::assert_snapshot!(why(&format!("{device}records = {{ sensor = true, codecs = ['none'], media = ['sd'] }}")), @"“x” names the codec “none”, which isn’t there");
-        insta::assert_snapshot!(why(&format!("{device}paths = [{{ from = ['in'], to = ['out'], via = 'loop' }}]")), @"“x” names the port “in”, which isn’t there");
-        insta::assert_snapshot!(why(&format!("{device}ports = [{{ id = 'a', name = 'A', direction = 'out', connector = 'bnc', wire = 'sdi', formats = ['hd'] }}]")), @"“x” names the format set “hd”, which isn’t there");
     }
 }

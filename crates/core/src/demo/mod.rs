@@ -43,8 +43,8 @@ const RIG: [Piece; 10] = [
     ("ashgill-r1", &[("sdi", 1, "sdi-loop", "coax-rg6")]),
     ("merrin-sh", &[("sdi", 2, "sdi-loop", "coax-mini")]),
     ("ashgill-7r", &[("hdmi", 3, "hdmi", "hdmi-a-a")]),
-    ("pellow-w1t", &[("sdi", 0, "sdi2", "coax-thin")]),
-    ("pellow-w1r", &[("air", 5, "air", "radio-pairing")]),
+    ("merrin-ot", &[("sdi", 0, "sdi2", "coax-thin")]),
+    ("merrin-or", &[("fibre", 5, "fibre", "fibre-duplex")]),
     ("ashgill-17", &[("sdi", 6, "sdi1", "coax-mini")]),
     ("merrin-t2", &[]),
     ("dunmore-b1", &[]),
@@ -80,8 +80,7 @@ pub fn floor(devices: usize) -> Production {
         let recording = recording.map(|(codec, medium)| RecordingSetting {
             codec: codec.into(),
             media: vec![medium.into()],
-            format: None,
-            tracks: 0,
+            ..RecordingSetting::default()
         });
         build.placements.push(Placement {
             id: handle(piece),
@@ -94,13 +93,11 @@ pub fn floor(devices: usize) -> Production {
             },
         });
         for (input, feeder, output, lead) in feeds {
-            build.connections.push(Connection {
-                id: format!("l{}", build.connections.len() + 1),
-                from: PortRef::new(&handle(*feeder), output),
-                to: PortRef::new(&handle(piece), input),
-                lead: (*lead).into(),
-                length: Length(2_000),
-            });
+            let id = format!("l{}", build.connections.len() + 1);
+            let from = PortRef::new(&handle(*feeder), output);
+            let to = PortRef::new(&handle(piece), input);
+            let connection = Connection::between(&id, from, to, lead, Length(2_000));
+            build.connections.push(connection);
         }
     }
     let base = Production::named(&format!("Floor of {devices}"));

@@ -1,10 +1,12 @@
 //! Every change that the interface offers, as data.
 
 use super::{
-    Connection, Handle, HouseRules, KitLine, Need, OutputSetting, Placement, PortRef,
-    RecordingSetting, Unit,
+    Build, Connection, Handle, HouseRules, InputSetting, KitLine, Need, OutputSetting, Placement,
+    PortRef, RecordingSetting, Unit,
 };
-use crate::format::PictureFormat;
+use crate::carriage::radio::Surroundings;
+use crate::catalogue::Device;
+use crate::format::{PictureFormat, Squeeze};
 use crate::quantity::Length;
 use crate::timecode::TimecodeRate;
 use serde::{Deserialize, Serialize};
@@ -24,6 +26,28 @@ pub enum Command {
     SetHouseRules { rules: HouseRules },
     /// Sets how many of an item the kit holds; none removes the line.
     SetKit { line: KitLine },
+    /// Adds a description of the crew's own, or puts another in the place of the one with its id.
+    PutEntry {
+        entry: Box<Device>,
+        /// Its place among them; the end where not said.
+        #[serde(default)]
+        at: Option<usize>,
+    },
+    /// Removes a description of the crew's own.
+    RemoveEntry { entry: String },
+    /// Adds a build: an empty one, or a copy of another to go on from. The id is made from the name
+    /// where not given.
+    AddBuild {
+        name: String,
+        #[serde(default)]
+        from: Option<Handle>,
+        #[serde(default)]
+        id: Option<Handle>,
+    },
+    /// Removes a build; one stays.
+    RemoveBuild { build: Handle },
+    /// Puts a build back at its place. The inverse of removing it.
+    PutBuild { at: usize, build: Box<Build> },
     /// Gives a build another name.
     RenameBuild { build: Handle, name: String },
     /// Adds a unit at the end.
@@ -79,6 +103,43 @@ pub enum Command {
         connection: Handle,
         lead: String,
         length: Length,
+    },
+    /// Sets what stands between the aerials of a pairing.
+    SetSurroundings {
+        build: Handle,
+        connection: Handle,
+        surroundings: Surroundings,
+    },
+    /// Sets the adapters, barrels and clamps on a lead.
+    SetAdapters {
+        build: Handle,
+        connection: Handle,
+        adapters: Vec<String>,
+    },
+    /// Sets what the sink behind an input says of itself; none: the catalogue's word.
+    SetInput {
+        build: Handle,
+        at: PortRef,
+        setting: Option<InputSetting>,
+    },
+    /// Sets whether a camera plays back.
+    SetPlayback {
+        build: Handle,
+        device: Handle,
+        playback: bool,
+    },
+    /// Sets the squeeze of a camera's lens; none: spherical.
+    SetSqueeze {
+        build: Handle,
+        device: Handle,
+        squeeze: Option<Squeeze>,
+    },
+    /// Sets what a screen does to its picture.
+    SetScreen {
+        build: Handle,
+        device: Handle,
+        unsqueeze: bool,
+        look: bool,
     },
     /// Sets what an output gives.
     SetOutput {
@@ -142,6 +203,11 @@ impl Command {
             Self::SetDropFrame { .. } => "Set drop frame",
             Self::SetHouseRules { .. } => "Set house rules",
             Self::SetKit { .. } => "Change kit",
+            Self::PutEntry { .. } => "Describe a device",
+            Self::RemoveEntry { .. } => "Remove a description",
+            Self::AddBuild { .. } => "Add build",
+            Self::RemoveBuild { .. } => "Remove build",
+            Self::PutBuild { .. } => "Put build back",
             Self::RenameBuild { .. } => "Rename build",
             Self::AddUnit { .. } => "Add unit",
             Self::RenameUnit { .. } => "Rename unit",
@@ -153,6 +219,12 @@ impl Command {
             Self::Connect { .. } => "Connect",
             Self::Disconnect { .. } => "Disconnect",
             Self::SetLead { .. } => "Change lead",
+            Self::SetSurroundings { .. } => "Set surroundings",
+            Self::SetAdapters { .. } => "Set adapters",
+            Self::SetInput { .. } => "Set input",
+            Self::SetPlayback { .. } => "Set playback",
+            Self::SetSqueeze { .. } => "Set lens squeeze",
+            Self::SetScreen { .. } => "Set screen",
             Self::SetOutput { .. } => "Set output",
             Self::ChooseInput { .. } => "Choose input",
             Self::SetTimecode { .. } => "Set timecode",

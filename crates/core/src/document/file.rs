@@ -31,11 +31,11 @@ pub enum FileError {
     )]
     CutOff { line: usize, column: usize },
     /// It isn't JSON.
-    #[error("this isn’t a production file: {reason}")]
+    #[error("this isn’t a West Rail file: {reason}")]
     NotJson { reason: String },
     /// It is JSON of another kind.
-    #[error("this isn’t a production file: it should say \"format\": \"west-rail-production\"")]
-    OtherKind,
+    #[error("this isn’t the file that is wanted here: it should say \"format\": \"{expected}\"")]
+    OtherKind { expected: &'static str },
     /// It is of a newer version.
     #[error(
         "the file is of version {found}, newer than the version {FORMAT_VERSION} that this West Rail reads"
@@ -53,10 +53,59 @@ pub enum FileError {
     Unfit(String),
 }
 
+/// What a file says about itself.
 #[derive(Deserialize)]
-struct Head {
+pub(super) struct Head {
     format: Option<serde_json::Value>,
     version: Option<serde_json::Value>,
+}
+
+/// Reads what a file says about itself, whatever else is in it.
+pub(super) fn read_head(text: &str) -> Result<Head, FileError> {
+    serde_json::from_str(text).map_err(|error| {
+        let (line, column) = (error.line(), error.column());
+        match error.classify() {
+            serde_json::error::Category::Eof if !text.trim().is_empty() => {
+                FileError::CutOff { line, column }
+            }
+            _ if serde_json::from_str::<serde::de::IgnoredAny>(text).is_ok() => {
+                FileError::OtherKind { expected: FORMAT }
+            }
+            _ => FileError::NotJson {
+                reason: format!("it isn’t JSON (line {line}, column {column})"),
+            },
+        }
+    })
+}
+
+/// Where a value is wrong and why. serde_json repeats the place at the end of its sentence; it is
+/// said once.
+pub(super) fn place_and_reason(error: &serde_json::Error) -> FileError {
+    let reason = error.to_string();
+    let reason = reason
+        .rsplit_once(" at line ")
+        .map_or(reason.clone(), |(reason, _)| reason.to_string());
+    FileError::Wrong {
+        line: error.line(),
+        column: error.column(),
+        reason,
+    }
+}
+
+impl Head {
+    /// Whether the file is of a kind and version that is read.
+    pub(super) fn check(&self, expected: &'static str) -> Result<(), FileError> {
+        if self.format.as_ref().and_then(|format| format.as_str()) != Some(expected) {
+            return Err(FileError::OtherKind { expected });
+        }
+        match self.version.as_ref().and_then(|version| version.as_u64()) {
+            Some(version) if (1..=u64::from(FORMAT_VERSION)).contains(&version) => Ok(()),
+            Some(found) => Err(FileError::Newer { found }),
+            None => Err(FileError::Unfit(
+                "the file doesn’t say which version of the format it is".into(),
+            )),
+        }
+    }
 }
 
 impl ProductionFile {
@@ -77,44 +126,8 @@ impl ProductionFile {
 
     /// Reads a file's text. What it says about itself is checked before its contents.
     pub fn read(text: &str) -> Result<Self, FileError> {
-        let head: Head = serde_json::from_str(text).map_err(|error| {
-            let (line, column) = (error.line(), error.column());
-            match error.classify() {
-                serde_json::error::Category::Eof if !text.trim().is_empty() => {
-                    FileError::CutOff { line, column }
-                }
-                _ if serde_json::from_str::<serde::de::IgnoredAny>(text).is_ok() => {
-                    FileError::OtherKind
-                }
-                _ => FileError::NotJson {
-                    reason: format!("it isn’t JSON (line {line}, column {column})"),
-                },
-            }
-        })?;
-        if head.format.as_ref().and_then(|format| format.as_str()) != Some(FORMAT) {
-            return Err(FileError::OtherKind);
-        }
-        match head.version.as_ref().and_then(|version| version.as_u64()) {
-            Some(version) if (1..=u64::from(FORMAT_VERSION)).contains(&version) => {}
-            Some(found) => return Err(FileError::Newer { found }),
-            None => {
-                return Err(FileError::Unfit(
-                    "the file doesn’t say which version of the format it is".into(),
-                ));
-            }
-        }
-        let file: Self = serde_json::from_str(text).map_err(|error| {
-            let reason = error.to_string();
-            // serde_json repeats the place at the end of its sentence; it is said once.
-            let reason = reason
-                .rsplit_once(" at line ")
-                .map_or(reason.clone(), |(reason, _)| reason.to_string());
-            FileError::Wrong {
-                line: error.line(),
-                column: error.column(),
-                reason,
-            }
-        })?;
+        read_head(text)?.check(FORMAT)?;
+        let file: Self = serde_json::from_str(text).map_err(|error| place_and_reason(&error))?;
         file.production.check().map_err(FileError::Unfit)?;
         Ok(file)
     }

@@ -2,17 +2,23 @@
 
 mod apply;
 mod command;
+mod entries;
 mod file;
 mod names;
 mod production;
+mod rules;
 mod typed;
 
-pub use apply::{Edited, Limits, Refusal};
+pub use apply::{Edited, Limits, Refusal, check_entry};
 pub use command::{Command, Kept};
+pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
 pub use names::{PortRef, handle_from};
 pub use production::{
-    Build, Connection, Handle, HouseRules, KitLine, Need, OutputSetting, Placement, Production,
+    Build, Connection, Handle, InputSetting, KitLine, Need, OutputSetting, Placement, Production,
     Purpose, RecordingSetting, Settings, Unit,
+};
+pub use rules::{
+    HouseRules, MonitorSize, PictureOfRecord, RULES, RuleChoice, RulePage, TransmitterFeed,
 };
 pub use typed::{Completion, Misread, Typed, complete, read_line};

@@ -1,9 +1,14 @@
 //! Production, builds, units, placements, connections, needs, house rules.
 
 use super::PortRef;
-use crate::carriage::sdi::Level;
-use crate::format::{Depth, PictureFormat, Raster, Sampling};
-use crate::quantity::{Delay, Length, Percent, Span};
+use super::rules::HouseRules;
+use crate::carriage::edid::Edid;
+use crate::carriage::hdmi::Generation;
+use crate::carriage::radio::Surroundings;
+use crate::carriage::sdi::{Level, Mapping};
+use crate::catalogue::{Abilities, Device};
+use crate::format::{Depth, PictureFormat, Raster, Sampling, Squeeze};
+use crate::quantity::{Delay, Length, Span};
 use crate::timecode::TimecodeRate;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
@@ -29,39 +34,12 @@ pub struct Production {
     /// What is owned or hired.
     #[serde(default)]
     pub kit: Vec<KitLine>,
+    /// The crew's own descriptions of devices; they stand in the place of shipped ones of the
+    /// same id.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub own: Vec<Device>,
     /// Complete wirings of the floor.
     pub builds: Vec<Build>,
-}
-
-/// Choices and limits that checks and plans follow.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields, default)]
-pub struct HouseRules {
-    /// How late a picture may be for operating.
-    pub operating_within: Delay,
-    /// How late a picture may be for pulling focus.
-    pub focus_within: Delay,
-    /// How late a live screen in sight of the stage may be.
-    pub stage_within: Delay,
-    /// How late a picture may be for directing.
-    pub directing_within: Delay,
-    /// The fill at which a card is changed.
-    pub change_level: Percent,
-    /// What the file system and the recorder keep back of a card.
-    pub reserve: Percent,
-}
-
-impl Default for HouseRules {
-    fn default() -> Self {
-        Self {
-            operating_within: Delay(60_000),
-            focus_within: Delay(80_000),
-            stage_within: Delay(100_000),
-            directing_within: Delay(250_000),
-            change_level: Percent::whole(85),
-            reserve: Percent::whole(3),
-        }
-    }
 }
 
 /// A line of the kit: so many of one thing.
@@ -73,8 +51,22 @@ pub struct KitLine {
     /// For leads: how long.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub length: Option<Length>,
-    /// How many.
+    /// How many are owned.
     pub quantity: u32,
+    /// How many are hired.
+    #[serde(default, skip_serializing_if = "is_zero")]
+    pub hired: u32,
+}
+
+fn is_zero(count: &u32) -> bool {
+    *count == 0
+}
+
+impl KitLine {
+    /// How many there are, owned and hired.
+    pub fn there(&self) -> u32 {
+        self.quantity.saturating_add(self.hired)
+    }
 }
 
 /// One complete wiring and configuration of the floor.
@@ -96,6 +88,24 @@ pub struct Build {
     /// The device whose timecode the others follow.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub timecode_master: Option<Handle>,
+}
+
+impl Build {
+    /// A build without anything in it but one unit.
+    pub fn empty(id: &str, name: &str) -> Self {
+        Self {
+            id: id.into(),
+            name: name.into(),
+            units: vec![Unit {
+                id: "a".into(),
+                name: "A camera".into(),
+            }],
+            placements: Vec::new(),
+            connections: Vec::new(),
+            needs: Vec::new(),
+            timecode_master: None,
+        }
+    }
 }
 
 /// A group within a build that travels together: a camera rig, the village, the sound cart.
@@ -132,6 +142,9 @@ pub struct Settings {
     /// The input that it shows, passes on or records, where it has several.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub input: Option<String>,
+    /// Inputs by port id: what the sink behind them says of itself.
+    #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    pub inputs: BTreeMap<String, InputSetting>,
     /// Outputs by port id.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
     pub outputs: BTreeMap<String, OutputSetting>,
@@ -141,6 +154,52 @@ pub struct Settings {
     /// How it records; it doesn't where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub recording: Option<RecordingSetting>,
+    /// For a camera: whether it plays back what it has recorded.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub playback: bool,
+    /// For a camera: the squeeze of its lens.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub squeeze: Option<Squeeze>,
+    /// For a screen: whether it takes the squeeze out.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub unsqueeze: bool,
+    /// For a screen: whether it applies a look.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub look: bool,
+}
+
+/// What the sink behind an input says of itself, in the place of the catalogue's word.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct InputSetting {
+    /// Where it comes from: *EDID of Bench 17*.
+    pub from: String,
+    /// What it takes.
+    pub takes: Abilities,
+    /// Its HDMI generation.
+    pub hdmi: Generation,
+    /// Its fastest fixed-rate link, in Gb/s.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub frl_gbps: Option<u8>,
+    /// PCM channels.
+    pub audio: usize,
+}
+
+impl From<&Edid> for InputSetting {
+    fn from(edid: &Edid) -> Self {
+        let name = if edid.name.is_empty() {
+            "a sink without a name"
+        } else {
+            &edid.name
+        };
+        Self {
+            from: format!("EDID of {name}"),
+            takes: edid.into(),
+            hdmi: edid.generation,
+            frl_gbps: edid.frl_gbps,
+            audio: edid.audio,
+        }
+    }
 }
 
 /// What is set on an output.
@@ -159,10 +218,28 @@ pub struct OutputSetting {
     /// The 3G level it sends; the device's first where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub level: Option<Level>,
+    /// Sensor raw, by the carriage's name, in the place of a picture.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub raw: Option<String>,
+    /// With the squeeze of the lens taken out.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub unsqueeze: bool,
+    /// Over how many SDI links, from this output on; one where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub links: Option<u8>,
+    /// How it is spread over them; the device's first way where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub mapping: Option<Mapping>,
+    /// On a router: the input that goes to this output.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub source: Option<String>,
+    /// On a transmitter: its channel; a free one where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub channel: Option<u8>,
 }
 
 /// How a device records.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct RecordingSetting {
     /// The codec's id.
@@ -175,6 +252,9 @@ pub struct RecordingSetting {
     /// Sound tracks recorded.
     #[serde(default)]
     pub tracks: usize,
+    /// To the drive on its data port, in the place of cards.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub to_drive: bool,
 }
 
 /// A lead (or a radio pairing) from an output to an input.
@@ -191,6 +271,16 @@ pub struct Connection {
     pub lead: String,
     /// How long it is; for a radio pairing, the distance.
     pub length: Length,
+    /// For a radio pairing: what stands between the aerials.
+    #[serde(default, skip_serializing_if = "is_open")]
+    pub surroundings: Surroundings,
+    /// Adapters, barrels, elbows and clamps on it, by id.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub adapters: Vec<String>,
+}
+
+fn is_open(surroundings: &Surroundings) -> bool {
+    *surroundings == Surroundings::Open
 }
 
 /// Why somebody must get a picture: it decides how late it may be.
@@ -236,6 +326,9 @@ pub struct Need {
     /// Without overlays.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub clean: bool,
+    /// With the look, or without it; as it comes where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub look: Option<bool>,
     /// Within this delay; the house rule's for the purpose where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub within: Option<Delay>,
@@ -250,19 +343,7 @@ pub struct Need {
 impl Production {
     /// An empty production at 1080p25 with one build and one unit.
     pub fn named(name: &str) -> Self {
-        let unit = Unit {
-            id: "a".into(),
-            name: "A camera".into(),
-        };
-        let build = Build {
-            id: "main".into(),
-            name: "Main".into(),
-            units: vec![unit],
-            placements: Vec::new(),
-            connections: Vec::new(),
-            needs: Vec::new(),
-            timecode_master: None,
-        };
+        let build = Build::empty("main", "Main");
         Self {
             name: name.into(),
             format: PictureFormat {
@@ -275,6 +356,7 @@ impl Production {
             drop_frame: false,
             house_rules: HouseRules::default(),
             kit: Vec::new(),
+            own: Vec::new(),
             builds: vec![build],
         }
     }
@@ -298,13 +380,13 @@ impl Production {
         })
     }
 
-    /// How many of an item (a lead: of this length) the kit holds.
+    /// How many of an item (a lead: of this length) the kit holds, owned and hired.
     pub fn owned(&self, item: &str, length: Option<Length>) -> u32 {
         let lines = self
             .kit
             .iter()
             .filter(|line| line.item == item && line.length == length);
-        lines.map(|line| line.quantity).fold(0, u32::saturating_add)
+        lines.map(KitLine::there).fold(0, u32::saturating_add)
     }
 }
 
@@ -338,6 +420,12 @@ impl Build {
         used.count() as u32
     }
 
+    /// How many of an adapter or clamp the build uses.
+    pub fn adapters_used(&self, adapter: &str) -> u32 {
+        let used = self.connections.iter().flat_map(|known| &known.adapters);
+        used.filter(|id| *id == adapter).count() as u32
+    }
+
     /// How many of a medium the build has in its slots.
     pub fn media_used(&self, medium: &str) -> u32 {
         let slots = self
@@ -351,15 +439,37 @@ impl Build {
     }
 }
 
-impl HouseRules {
-    /// How late a picture for this purpose may be; `None`: as late as it likes.
-    pub fn within(&self, purpose: Purpose) -> Option<Delay> {
-        match purpose {
-            Purpose::Operating => Some(self.operating_within),
-            Purpose::Focus => Some(self.focus_within),
-            Purpose::Directing => Some(self.directing_within),
-            Purpose::Stage => Some(self.stage_within),
-            Purpose::Client | Purpose::Record => None,
+impl Connection {
+    /// A plain lead, with nothing on it.
+    pub fn between(id: &str, from: PortRef, to: PortRef, lead: &str, length: Length) -> Self {
+        Self {
+            id: id.into(),
+            from,
+            to,
+            lead: lead.into(),
+            length,
+            surroundings: Surroundings::Open,
+            adapters: Vec::new(),
+        }
+    }
+}
+
+impl Need {
+    /// A need that asks for nothing but a picture in time.
+    pub fn at(id: &str, at: &str, purpose: Purpose) -> Self {
+        Self {
+            id: id.into(),
+            at: at.into(),
+            purpose,
+            of: None,
+            raster: None,
+            sampling: None,
+            bits: None,
+            clean: false,
+            look: None,
+            within: None,
+            sound: 0,
+            length: None,
         }
     }
 }

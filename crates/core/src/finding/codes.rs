@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 
 macro_rules! codes {
     ($($(#[$doc:meta])* $name:ident $code:literal $title:literal $means:literal $matters:literal $todo:literal;)*) => {
-        /// A kind of finding, by area: V picture, R recording, S sound, T timecode, K the kit itself.
+        /// A kind of finding, by area: V picture, R recording, S sound, T timecode, H house rules, K the kit itself.
         #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
         pub enum Code { $($(#[$doc])* $name,)* }
 
@@ -83,6 +83,50 @@ codes! {
         "Neither the standards of this wire nor its multi-link forms define such a picture."
         "It can only be recorded where it is made."
         "Set the output to a raster and a rate that travel.";
+    FellBack "V-112" "HDMI gives way"
+        "The source sends coarser sampling or fewer bits than it was to, since the sink takes no more."
+        "What is recorded or judged behind it has that much less."
+        "Use an input, or a lead, that takes the better picture, where it matters.";
+    SwitchedOff "V-113" "Off in this mode"
+        "What the device does at the same time switches this output off, or leaves it less."
+        "The screen behind it is black the moment the mode begins."
+        "Use an output that stays, or leave the mode.";
+    RawNotTaken "V-114" "Raw not understood"
+        "The output sends sensor raw in its maker’s own protocol; the input doesn’t name it."
+        "The wire is right and there is no picture. A relay may pass it or blank it."
+        "Send a picture, or use a recorder that names the same raw.";
+    LinksMissing "V-115" "Links of the picture are missing"
+        "The picture is spread over several SDI links, and not all of them arrive."
+        "Without every link there is no picture, or parts of one."
+        "Connect every link, each to the input of its number.";
+    LinksMixed "V-116" "Links don’t go together"
+        "The links arrive in another order, or are spread in a way that the input doesn’t know."
+        "Quarters of the picture change places, or there is none."
+        "Connect them in their order, and set both ends to one mapping.";
+    LinkLengths "V-117" "Links of different lengths"
+        "The leads of one picture differ in length."
+        "The parts arrive apart; inputs line up only so much."
+        "Use leads of one length and one class.";
+    KeepsRate "V-118" "A scaler keeps the frame rate"
+        "The converter changes the raster, not the frames a second."
+        "There is no picture at the rate that was asked for."
+        "Let it follow the rate that comes, or use a frame-rate converter.";
+    OtherSystem "V-121" "Not of one radio system"
+        "Transmitter and receiver speak different protocols."
+        "They don’t pair."
+        "Use two ends of one system.";
+    TooManyListeners "V-122" "More listeners than it serves"
+        "More receivers or app viewers are paired than the transmitter serves."
+        "The last ones are dropped, or the picture stutters for all."
+        "Take one out, or share a receiver’s picture on leads.";
+    WeakRadio "V-123" "Little left on the air"
+        "Over this distance, with what stands between, little or nothing is left above what the receiver needs."
+        "The picture freezes when somebody walks through the path."
+        "Bring the aerials nearer and into sight of each other, or use a stronger system. Licences and permitted powers are local law.";
+    SameChannel "V-124" "One channel twice"
+        "Two transmitters of a band are on one channel, or none is left."
+        "They take the air from each other."
+        "Set each to a channel of its own; with none left, run a lead.";
     QualityShort "V-201" "Need not met: quality"
         "What arrives is poorer than what was asked for, whatever the wire could hold."
         "A recorder can’t add quality that the source didn’t send."
@@ -99,6 +143,30 @@ codes! {
         "The picture is of another camera than the one asked for."
         "The viewer sees the wrong picture."
         "Connect the camera that was asked for.";
+    LookOther "V-205" "Need not met: the look"
+        "The picture comes without the look that was asked for, or with one that wasn’t."
+        "People judge a picture that isn’t the one they believe to see."
+        "Set the look at one place: the output, a look box or the screen.";
+    Squeezed "V-206" "Squeezed on the screen"
+        "The lens squeezes the picture and nothing on the way, nor the screen, takes it out."
+        "Faces are thin, and framing can’t be judged."
+        "Take it out on the screen, or at the camera’s output for it.";
+    LookTwice "V-207" "Look applied twice"
+        "A look is burnt in on the way and applied again."
+        "Contrast and colour are wrong, and nobody sees why."
+        "Apply it once.";
+    SoundApart "V-208" "Sound and picture apart"
+        "Sound and picture arrive further apart than people accept."
+        "Lips and voices don’t match; a recording has to be slipped."
+        "Delay the earlier one where the gear can, or slip the sound in the edit.";
+    RelayPower "V-301" "Goes with the monitor’s battery"
+        "A monitor with a battery of its own relays the picture."
+        "When its battery is changed, everything behind it is dark, the recorder too."
+        "Feed what matters from an output of the camera’s own, or by a distribution amplifier; or share the monitor’s supply with the camera’s.";
+    Strain "V-302" "Small HDMI socket without a clamp"
+        "A plug in a mini or micro HDMI socket isn’t held."
+        "A pull breaks the socket of the camera sooner than the lead."
+        "Put a clamp on it, and leave slack.";
     HoldsMore "R-101" "The recorder holds more than its source sent"
         "The file has more bits, finer sampling or a larger raster than the picture that it is made from."
         "It costs data and adds nothing: the grade finds the poorer picture inside."
@@ -135,6 +203,18 @@ codes! {
         "Two devices count at the same rate, one of them dropping labels to follow the clock."
         "The labels run apart although the pictures don’t."
         "Set both to one mode.";
+    RecordElsewhere "H-101" "Not where the house records"
+        "The picture of record isn’t made where the house rule says."
+        "Media, copying and the sound plan follow the rule."
+        "Record where the rule says, or change the rule.";
+    FedOtherwise "H-102" "The transmitter is fed otherwise"
+        "The house rule says how transmitters are fed; this one is fed the other way."
+        "A relay adds delay and a battery; an own output is one output less."
+        "Feed it as the rule says, or change the rule.";
+    MonitorSize "H-103" "Another size of monitor"
+        "The on-board monitors don’t follow the house rule."
+        "Weight in the hand, or mounts that don’t fit."
+        "Use the size that the rule says, or change the rule.";
     UnknownDevice "K-101" "Not in the catalogue"
         "The catalogue has no description under this name."
         "Nothing can be said about it."
@@ -143,6 +223,10 @@ codes! {
         "It names a port or a lead that isn’t there, or a socket that has a lead already."
         "It carries nothing."
         "Take it out.";
+    ShortOfKit "K-103" "Short of kit"
+        "The build uses more of something than the kit holds."
+        "It isn’t there on the day."
+        "Hire what is missing, or build without it.";
 }
 
 impl Serialize for Code {

@@ -99,11 +99,35 @@ fn judge_picture(
     }
     if need.clean && picture.overlay {
         let text = format!("{name} must get a clean picture; this one has overlays.");
-        let reason = format!("{} is set to send them.", facts.port(picture.origin));
+        let begins = origin.port.origin.as_ref();
+        let never = begins.is_some_and(|origin| origin.never_clean);
+        let reason = if never {
+            format!("{} is never without them.", facts.port(picture.origin))
+        } else {
+            format!("{} is set to send them.", facts.port(picture.origin))
+        };
         found.push(
             Finding::on_need(facts, Code::NotClean, number, text, reason)
-                .with([fix::clean(facts, picture.origin)]),
+                .with((!never).then(|| fix::clean(facts, picture.origin))),
         );
+    }
+    let on_screen = floor_look(facts, need);
+    let looks = picture.looks > 0 || on_screen;
+    if let Some(wanted) = need.look.filter(|wanted| *wanted != looks) {
+        let text = if wanted {
+            format!("{name} must get the look; the picture comes without one.")
+        } else {
+            format!("{name} must get the picture without a look; this one has one.")
+        };
+        let reason = "A look is burnt in at an output or a look box, or applied by the screen.";
+        let input = facts
+            .resolved
+            .arrivals
+            .iter()
+            .find(|arrival| arrival.placement == placement);
+        let input = input.and_then(|arrival| arrival.input);
+        let fixes = input.and_then(|input| fix::look(facts, placement, input, wanted));
+        found.push(Finding::on_need(facts, Code::LookOther, number, text, reason).with(fixes));
     }
     let within = need
         .within
@@ -116,6 +140,15 @@ fn judge_picture(
         let reason = "Every device on the way adds its own delay; open the figure to see which.";
         found.push(Finding::on_need(facts, Code::TooLate, number, text, reason));
     }
+}
+
+/// Whether the screen at a need applies a look of its own.
+fn floor_look(facts: &Facts, need: &Need) -> bool {
+    let placement = facts.floor.placement(&need.at);
+    placement.is_some_and(|placement| {
+        let able = facts.floor.devices[placement].is_some_and(|device| device.screen_look);
+        able && facts.floor.build.placements[placement].settings.look
+    })
 }
 
 /// What a need asks for, in full: what it doesn't say is as it comes.

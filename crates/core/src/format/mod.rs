@@ -4,15 +4,18 @@
 mod picture;
 mod raster;
 mod rate;
+mod squeeze;
 
 pub use picture::{Depth, PictureFormat, Quality, Sampling, Scan};
 pub use raster::Raster;
 pub use rate::FrameRate;
+pub use squeeze::Squeeze;
 
 #[cfg(test)]
 mod tests {
     use super::*;
     use proptest::prelude::*;
+    use std::str::FromStr;
 
     #[test]
     fn reads_what_people_type() {
@@ -84,12 +87,14 @@ mod tests {
             };
             prop_assert_eq!(format.to_string().parse::<PictureFormat>().unwrap(), format);
             prop_assert_eq!(format.rate.to_string().parse::<FrameRate>().unwrap(), format.rate);
+            let squeeze = Squeeze::from_str(&format!("{}.{:02}", 1 + width % 2, height % 50)).unwrap();
+            prop_assert_eq!(squeeze.to_string().parse::<Squeeze>().unwrap(), squeeze);
             prop_assert_eq!(format.raster.to_string().parse::<Raster>().unwrap(), format.raster);
         }
 
         #[test]
         fn nothing_typed_makes_a_reader_fall_over(text in "\\PC{0,40}") {
-            let _ = (text.parse::<Raster>(), text.parse::<FrameRate>(), text.parse::<PictureFormat>());
+            let _ = (text.parse::<Raster>(), text.parse::<FrameRate>(), text.parse::<PictureFormat>(), text.parse::<Squeeze>());
         }
     }
 }

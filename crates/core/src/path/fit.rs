@@ -1,6 +1,6 @@
 //! Which inputs an output can feed, in order of fit, and why the others can't take it.
 
-use super::load::port_takes_rate;
+use super::load::takes_rate;
 use super::{Floor, PortIx, Resolved};
 use crate::carriage::connector::Wire;
 use crate::carriage::sdi::Level;
@@ -13,40 +13,76 @@ pub struct Candidate {
     pub port: PortIx,
     /// Whether it can take what the output gives, as it is.
     pub fits: bool,
+    /// Whether it could if nothing were in its socket.
+    pub would_fit: bool,
     /// The reason, in words.
     pub reason: String,
 }
 
-/// Every input of the floor for one output: those that fit first, in the order of the build.
+/// Every input of the floor for one output, in order of fit: of those that take it, screens and
+/// recorders that have no picture yet first, then those of the output's own unit; then those that
+/// don't, what is nearest to fitting first.
 pub fn candidates(floor: &Floor, resolved: &Resolved, output: PortIx) -> Vec<Candidate> {
     let inputs =
         (0..floor.ports.len()).filter(|port| floor.ports[*port].port.direction == Direction::In);
     let other = inputs.filter(|port| floor.ports[*port].placement != floor.ports[output].placement);
-    let mut found: Vec<(u8, Candidate)> = other
-        .map(|port| match obstacle(floor, resolved, output, port) {
-            None => (
-                0,
-                Candidate {
-                    port,
-                    fits: true,
-                    reason: takes(floor, resolved, output, port),
-                },
-            ),
-            Some((rank, reason)) => (
-                rank,
-                Candidate {
-                    port,
-                    fits: false,
-                    reason,
-                },
-            ),
+    let mut found: Vec<((u8, bool, bool), Candidate)> = other
+        .map(|port| {
+            let obstacle = obstacle(floor, resolved, output, port);
+            let taken = floor.into[port].filter(|_| {
+                obstacle
+                    .as_ref()
+                    .is_none_or(|(rank, _)| *rank < OTHER_SOCKET)
+            });
+            let would_fit = obstacle.is_none();
+            let (rank, reason) = match (taken, obstacle) {
+                (Some(number), _) => (
+                    TAKEN,
+                    format!(
+                        "has a lead already, from {}",
+                        floor.name(floor.standing(number).from)
+                    ),
+                ),
+                (None, Some(obstacle)) => obstacle,
+                (None, None) => (0, takes(floor, resolved, output, port)),
+            };
+            let candidate = Candidate {
+                port,
+                fits: rank == 0,
+                would_fit,
+                reason,
+            };
+            (
+                (rank, !waits(floor, port), far(floor, output, port)),
+                candidate,
+            )
         })
         .collect();
-    found.sort_by_key(|(rank, candidate)| (*rank, candidate.port));
+    found.sort_by_key(|(order, candidate)| (*order, candidate.port));
     found.into_iter().map(|(_, candidate)| candidate).collect()
 }
 
-/// Why an input can't take an output as it is, with a rank: what is nearest to fitting first.
+/// Ranks of what keeps an output from an input, nearest to fitting first.
+const FORMAT: u8 = 1;
+const LEVEL: u8 = 2;
+const TAKEN: u8 = 3;
+const OTHER_SOCKET: u8 = 4;
+const OTHER_WIRE: u8 = 5;
+
+/// Whether a screen or recorder has no picture lead yet.
+fn waits(floor: &Floor, input: PortIx) -> bool {
+    let node = floor.ports[input];
+    floor.devices[node.placement].is_some_and(|device| {
+        let inputs = device.destination_inputs();
+        inputs.contains(&node.port.id) && floor.chosen_input(node.placement, inputs).is_none()
+    })
+}
+
+fn far(floor: &Floor, output: PortIx, input: PortIx) -> bool {
+    floor.placement_of(output).unit != floor.placement_of(input).unit
+}
+
+/// Why an input can't take an output as it is, its socket aside, with a rank.
 fn obstacle(
     floor: &Floor,
     resolved: &Resolved,
@@ -55,11 +91,7 @@ fn obstacle(
 ) -> Option<(u8, String)> {
     let (from, to) = (floor.ports[output].port, floor.ports[input].port);
     if from.wire != to.wire {
-        return Some((4, format!("takes {}, not {}", to.wire, from.wire)));
-    }
-    if let Some(number) = floor.into[input] {
-        let taken = floor.name(floor.standing(number).from);
-        return Some((3, format!("has a lead already, from {taken}")));
+        return Some((OTHER_WIRE, format!("takes {}, not {}", to.wire, from.wire)));
     }
     let lead =
         floor.catalogue.leads.iter().find(|lead| {
@@ -67,42 +99,57 @@ fn obstacle(
         });
     if lead.is_none() {
         return Some((
-            3,
+            OTHER_SOCKET,
             format!("no lead goes from {} to {}", from.connector, to.connector),
         ));
     }
+    if from.wire == Wire::RadioPicture || from.wire == Wire::RadioSound {
+        let radio = |port: PortIx| {
+            let device = floor.devices[floor.ports[port].placement];
+            device.and_then(|device| device.radio.as_ref())
+        };
+        if let (Some(sender), Some(receiver)) = (radio(output), radio(input))
+            && sender.system != receiver.system
+        {
+            return Some((
+                OTHER_SOCKET,
+                format!("is of another radio system, {}", receiver.system),
+            ));
+        }
+    }
     let picture = resolved.signals[output].picture?;
-    if !port_takes_rate(to, picture.format) {
+    let takes = floor.takes(input).in_words();
+    if picture.leg.is_none() && !takes_rate(floor, input, picture.format) {
         let most = match to.wire {
-            Wire::Hdmi => to.hdmi.map(|generation| format!("HDMI {generation}")),
+            Wire::Hdmi => floor
+                .hdmi(input)
+                .map(|(generation, _)| format!("HDMI {generation}")),
             _ => to.sdi.as_ref().map(|sdi| sdi.class.to_string()),
         };
         let most = most.unwrap_or_else(|| to.wire.to_string());
         return Some((
-            1,
-            format!(
-                "takes {} on {most}, not {}",
-                to.formats.in_words(),
-                picture.format
-            ),
+            FORMAT,
+            format!("takes {takes} on {most}, not {}", picture.format),
         ));
     }
-    if !to.formats.hold(picture.format) {
-        return Some((
-            1,
-            format!("takes {}, not {}", to.formats.in_words(), picture.format),
-        ));
+    if picture.leg.is_none() && !picture.raw && !floor.takes(input).hold(picture.format) {
+        return Some((FORMAT, format!("takes {takes}, not {}", picture.format)));
     }
     let knows = |level: &Level| to.sdi.as_ref().is_none_or(|sdi| sdi.levels.contains(level));
     if let Some(level) = picture.level.filter(|level| !knows(level)) {
-        return Some((2, format!("doesn’t take level {level} on 3G")));
+        return Some((LEVEL, format!("doesn’t take level {level} on 3G")));
     }
     None
 }
 
 fn takes(floor: &Floor, resolved: &Resolved, output: PortIx, input: PortIx) -> String {
-    match resolved.signals[output].picture {
-        Some(picture) => format!("takes {}", picture.format),
-        None => format!("takes {}", floor.ports[input].port.wire),
+    let what = match resolved.signals[output].picture {
+        Some(picture) => picture.format.to_string(),
+        None => floor.ports[input].port.wire.to_string(),
+    };
+    if waits(floor, input) {
+        format!("takes {what}, and waits for a picture")
+    } else {
+        format!("takes {what}")
     }
 }

@@ -1,7 +1,12 @@
 //! The floor as a graph on indices: placements, ports, leads.
 
-use crate::catalogue::{Catalogue, Device, Direction, Lead, Port};
-use crate::document::{Build, Connection, Placement, PortRef, Production};
+use crate::carriage::hdmi::Generation;
+use crate::catalogue::{
+    Abilities, Adapter, Catalogue, Device, Direction, InternalPath, Lead, Port,
+};
+use crate::document::{
+    Build, Connection, InputSetting, OutputSetting, Placement, PortRef, Production,
+};
 use std::collections::HashMap;
 
 /// A port's place in the floor's list of ports.
@@ -181,6 +186,61 @@ impl<'a> Floor<'a> {
             self.ports[port].port.name,
             self.placement_of(port).name
         )
+    }
+
+    /// What is set on an output.
+    pub fn output_setting(&self, port: PortIx) -> Option<&'a OutputSetting> {
+        let outputs = &self.placement_of(port).settings.outputs;
+        outputs.get(&self.ports[port].port.id)
+    }
+
+    /// What the sink behind an input says of itself.
+    fn input_setting(&self, port: PortIx) -> Option<&'a InputSetting> {
+        let inputs = &self.placement_of(port).settings.inputs;
+        inputs.get(&self.ports[port].port.id)
+    }
+
+    /// What an input takes: its own word, or the catalogue's.
+    pub fn takes(&self, port: PortIx) -> &'a Abilities {
+        let own = self.input_setting(port).map(|setting| &setting.takes);
+        own.unwrap_or(&self.ports[port].port.formats)
+    }
+
+    /// The HDMI generation of a port, and its fastest fixed-rate link.
+    pub fn hdmi(&self, port: PortIx) -> Option<(Generation, u8)> {
+        let known = self.ports[port].port;
+        match self.input_setting(port) {
+            Some(setting) => Some((setting.hdmi, setting.frl_gbps.unwrap_or(0))),
+            None => Some((
+                known.hdmi?,
+                known.frl_gbps.unwrap_or(Generation::FASTEST_FRL),
+            )),
+        }
+    }
+
+    /// PCM channels that an HDMI port carries.
+    pub fn hdmi_audio(&self, port: PortIx) -> usize {
+        let own = self.input_setting(port).map(|setting| setting.audio);
+        own.unwrap_or_else(|| self.ports[port].port.hdmi_audio())
+    }
+
+    /// The adapters and clamps on a connection, those that the catalogue has.
+    pub fn adapters(&self, connection: ConnectionIx) -> Vec<&'a Adapter> {
+        let ids = self.build.connections[connection].adapters.iter();
+        ids.filter_map(|id| self.catalogue.adapter(id)).collect()
+    }
+
+    /// The input that goes to an output along a path: a router's choice for this output, else the
+    /// device's.
+    pub fn input_for(&self, output: PortIx, path: &InternalPath) -> Option<PortIx> {
+        let placement = self.ports[output].placement;
+        let routed = self
+            .output_setting(output)
+            .and_then(|setting| setting.source.as_ref());
+        match routed.filter(|source| path.from.contains(source)) {
+            Some(source) => self.port_of(placement, source),
+            None => self.chosen_input(placement, &path.from),
+        }
     }
 
     /// Both ends and the lead of a connection that stands. Problems name only those.

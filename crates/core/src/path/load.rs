@@ -2,8 +2,10 @@
 
 use super::graph::{Floor, Link};
 use super::{ConnectionIx, Picture, PortIx, Problem};
+use crate::carriage::coax::budget_db;
 use crate::carriage::connector::Wire;
 use crate::carriage::hdmi::{self, Generation, Hdmi};
+use crate::carriage::radio::{Budget, FADE_DB};
 use crate::carriage::sdi::{self, Level, Sdi, SdiClass};
 use crate::carriage::{Margin, hdmi_lead};
 use crate::catalogue::{Lead, Port};
@@ -19,6 +21,23 @@ pub enum Load {
     Sdi(SdiLoad),
     /// On HDMI.
     Hdmi(HdmiLoad),
+    /// Over the air.
+    Radio(RadioLoad),
+    /// On a lead whose length alone counts.
+    Run(RunLength),
+}
+
+/// A radio pairing.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct RadioLoad {
+    /// Loss over the distance, in decibels.
+    pub loss_db: f64,
+    /// What is left above what the receiver needs, in decibels.
+    pub margin_db: f64,
+    /// The link's two ends.
+    pub budget: Budget,
+    /// The distance against the reach with its allowance for fading.
+    pub run: RunLength,
 }
 
 /// A picture on SDI.
@@ -35,8 +54,13 @@ pub struct SdiLoad {
 /// A run of coaxial lead.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct CoaxLoad {
-    /// Loss over the run, in decibels at half the clock.
+    /// Loss since the picture was last made anew, in decibels at half the clock: this lead, what is
+    /// on it, and the runs before it that a passive loop joins to it.
     pub loss_db: f64,
+    /// Of that, what the adapters on it cost.
+    pub adapters_db: f64,
+    /// Of that, what the runs before it cost.
+    pub before_db: f64,
     /// The run against its reach.
     pub run: RunLength,
 }
@@ -73,8 +97,83 @@ pub(super) fn measure(
     match floor.ports[link.from].port.wire {
         Wire::Sdi => measure_sdi(floor, number, link, picture),
         Wire::Hdmi => measure_hdmi(floor, number, link, picture),
-        _ => (Load::None, Vec::new()),
+        _ => measure_run(floor, number, link),
     }
+}
+
+/// The load of a connection whose length alone counts: over the air, on fibre, on USB.
+pub(super) fn measure_run(
+    floor: &Floor,
+    connection: ConnectionIx,
+    link: Link,
+) -> (Load, Vec<Problem>) {
+    if link.lead.is_air() {
+        return measure_air(floor, connection, link);
+    }
+    let length = floor.build.connections[connection].length;
+    let Some(run) = link.lead.reach.map(|reach| run(length, reach)) else {
+        return (Load::None, Vec::new());
+    };
+    let long = (run.margin > Margin::Ok).then_some(Problem::LongRun { connection, run });
+    (Load::Run(run), long.into_iter().collect())
+}
+
+fn measure_air(floor: &Floor, connection: ConnectionIx, link: Link) -> (Load, Vec<Problem>) {
+    let radio = |port: PortIx| {
+        let device = floor.devices[floor.ports[port].placement];
+        device.and_then(|device| device.radio.as_ref())
+    };
+    let (Some(sender), Some(receiver)) = (radio(link.from), radio(link.to)) else {
+        return (Load::None, Vec::new());
+    };
+    let mut problems = Vec::new();
+    let app = floor.ports[link.from].port.wire == Wire::RadioApp;
+    if !app && sender.system != receiver.system {
+        problems.push(Problem::OtherSystem { connection });
+    }
+    let most = if app {
+        sender.viewers
+    } else {
+        sender.receivers
+    };
+    let listeners = &floor.out_of[link.from];
+    let place = listeners.iter().position(|number| *number == connection);
+    if place.is_some_and(|place| place >= most) {
+        problems.push(Problem::TooManyListeners {
+            connection,
+            most,
+            count: listeners.len(),
+        });
+    }
+    let known = &floor.build.connections[connection];
+    let budget = sender.budget_to(receiver);
+    let margin_db = budget.margin_db(known.length, known.surroundings);
+    let reach = budget.reach(known.surroundings);
+    let margin = if margin_db < 0.0 {
+        Margin::Stop
+    } else if margin_db < FADE_DB {
+        Margin::Caution
+    } else {
+        Margin::Ok
+    };
+    if margin > Margin::Ok {
+        problems.push(Problem::WeakRadio {
+            connection,
+            margin_db,
+            reach,
+        });
+    }
+    let load = RadioLoad {
+        loss_db: budget.loss_db(known.length, known.surroundings),
+        margin_db,
+        budget,
+        run: RunLength {
+            length: known.length,
+            reach,
+            margin,
+        },
+    };
+    (Load::Radio(load), problems)
 }
 
 fn measure_sdi(
@@ -84,14 +183,15 @@ fn measure_sdi(
     picture: &Picture,
 ) -> (Load, Vec<Problem>) {
     let mut problems = Vec::new();
-    let sdi = match sdi::carry(picture.format) {
+    let links = picture.leg.map_or(1, |leg| leg.of);
+    let sdi = match sdi::carry_over(picture.format, links) {
         Ok(sdi) => sdi,
         Err(why) => return (Load::None, vec![Problem::NoCarriage { connection, why }]),
     };
     let format = picture.format;
     for port in [link.from, link.to] {
         if let Some(class) = sdi_class(floor.ports[port].port)
-            && (sdi.class > class || sdi.links > 1)
+            && (sdi.class > class || sdi.links > links)
         {
             problems.push(Problem::OverSdiPort {
                 connection,
@@ -116,11 +216,23 @@ fn measure_sdi(
         });
     }
     let length = floor.build.connections[connection].length;
+    let adapters_db: f64 = floor
+        .adapters(connection)
+        .iter()
+        .map(|adapter| adapter.loss_db())
+        .sum();
     let coax = link.lead.coax.map(|coax| {
-        let reach = coax.reach(sdi.class);
+        let before_db = picture.run_loss_db;
+        let loss_db = coax.loss_db(sdi.class, length) + adapters_db + before_db;
         CoaxLoad {
-            loss_db: coax.loss_db(sdi.class, length),
-            run: run(length, reach),
+            loss_db,
+            adapters_db,
+            before_db,
+            run: RunLength {
+                length,
+                reach: coax.reach_after(sdi.class, adapters_db + before_db),
+                margin: loss_margin(sdi.class, loss_db),
+            },
         }
     });
     if let Some(run) = coax
@@ -149,7 +261,7 @@ fn measure_hdmi(
     };
     let (needs, format) = (hdmi.generation, picture.format);
     for port in [link.from, link.to] {
-        if let Some(has) = floor.ports[port].port.hdmi.filter(|has| needs > *has) {
+        if let Some((has, _)) = floor.hdmi(port).filter(|has| !holds(&hdmi, *has)) {
             problems.push(Problem::OverHdmiPort {
                 connection,
                 port,
@@ -177,12 +289,24 @@ fn measure_hdmi(
     }
     let ports = [link.from, link.to]
         .into_iter()
-        .filter_map(|port| floor.ports[port].port.hdmi);
+        .filter_map(|port| floor.hdmi(port).map(|(generation, _)| generation));
     let limit = ports
         .chain(link.lead.hdmi)
         .min()
         .unwrap_or(Generation::V2_1);
     (Load::Hdmi(HdmiLoad { hdmi, limit, run }), problems)
+}
+
+/// Whether a socket of a generation, with its fastest fixed-rate link, carries a picture.
+fn holds(hdmi: &Hdmi, (generation, frl): (Generation, u8)) -> bool {
+    hdmi.generation <= generation && hdmi.frl_gbps.is_none_or(|needs| needs <= frl)
+}
+
+/// How near a loss is to what the equalizer covers.
+fn loss_margin(class: SdiClass, loss_db: f64) -> Margin {
+    // In hundredths of a decibel: finer than any guide.
+    let hundredths = |db: f64| (db.max(0.0) * 100.0).round() as u64;
+    Margin::of(hundredths(loss_db), hundredths(budget_db(class)))
 }
 
 fn run(length: Length, reach: Length) -> RunLength {
@@ -203,16 +327,11 @@ fn levels(port: &Port) -> &[Level] {
         .map_or(&[Level::A, Level::B], |sdi| &sdi.levels)
 }
 
-/// Whether a port's socket carries a format, by rate alone.
-pub fn port_takes_rate(port: &Port, format: PictureFormat) -> bool {
-    match port.wire {
-        Wire::Sdi => sdi::carry(format).is_ok_and(|sdi| {
-            sdi.links == 1 && sdi_class(port).is_none_or(|class| sdi.class <= class)
-        }),
-        Wire::Hdmi => {
-            hdmi::carry(format).is_ok_and(|hdmi| port.hdmi.is_none_or(|has| hdmi.generation <= has))
-        }
-        _ => true,
+/// Whether a placed port's socket carries a format, by rate alone.
+pub fn takes_rate(floor: &Floor, port: PortIx, format: PictureFormat) -> bool {
+    match floor.hdmi(port) {
+        Some(has) => hdmi::carry(format).is_ok_and(|hdmi| holds(&hdmi, has)),
+        None => floor.ports[port].port.carries_rate(format),
     }
 }
 
@@ -234,7 +353,9 @@ pub fn lead_limits(lead: &Lead, length: Length, wire: Wire, format: PictureForma
             }
             _ => Margin::Stop,
         },
-        _ => Margin::Ok,
+        _ => lead
+            .reach
+            .map_or(Margin::Ok, |reach| Margin::of(length.0, reach.0)),
     }
 }
 
@@ -243,11 +364,6 @@ pub(super) fn level_at(floor: &Floor, port: PortIx, format: PictureFormat) -> Op
     if floor.ports[port].port.wire != Wire::Sdi || !sdi::has_levels(format) {
         return None;
     }
-    let set = floor
-        .placement_of(port)
-        .settings
-        .outputs
-        .get(&floor.ports[port].port.id);
-    let set = set.and_then(|setting| setting.level);
+    let set = floor.output_setting(port).and_then(|setting| setting.level);
     set.or_else(|| levels(floor.ports[port].port).first().copied())
 }

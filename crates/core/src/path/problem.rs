@@ -1,10 +1,11 @@
 //! What can be wrong with a wire, a port or a device, with the figures that show it.
 
 use super::load::RunLength;
-use super::{ConnectionIx, PortIx};
+use super::{ConnectionIx, Leg, PortIx};
 use crate::carriage::hdmi::Generation;
 use crate::carriage::sdi::{Level, Sdi, SdiClass};
 use crate::format::PictureFormat;
+use crate::quantity::Length;
 use crate::timecode::TimecodeRate;
 
 /// Something that propagation has met. Indices are those of the floor.
@@ -72,6 +73,67 @@ pub enum Problem {
     },
     /// An output is set to what it doesn't give, or gives nothing at the project's rate.
     CannotGive { port: PortIx, wanted: PictureFormat },
+    /// An output is off, or gives less, because of what else its device does.
+    SwitchedOff { port: PortIx, mode: usize },
+    /// A scaler is asked for another frame rate.
+    KeepsRate {
+        port: PortIx,
+        wanted: PictureFormat,
+        comes: PictureFormat,
+    },
+    /// An HDMI source gave way to what its sink takes.
+    FellBack {
+        connection: ConnectionIx,
+        wanted: PictureFormat,
+        given: PictureFormat,
+    },
+    /// Raw comes to an input that doesn't name its carriage.
+    RawNotTaken { connection: ConnectionIx },
+    /// One link of several comes to an input that takes a whole picture.
+    LoneLeg { connection: ConnectionIx, leg: Leg },
+    /// Links of a picture are missing at their inputs, by number from 0.
+    LegsMissing {
+        connection: ConnectionIx,
+        of: u8,
+        missing: Vec<u8>,
+    },
+    /// The links don't come in their order: which one is at each input, from 0.
+    LegsOutOfOrder {
+        connection: ConnectionIx,
+        found: Vec<u8>,
+    },
+    /// The picture is spread in a way that the input doesn't know.
+    LegMapping { connection: ConnectionIx, leg: Leg },
+    /// The links' leads differ in length.
+    LegLengths {
+        connection: ConnectionIx,
+        shortest: Length,
+        longest: Length,
+    },
+    /// Transmitter and receiver aren't of one system.
+    OtherSystem { connection: ConnectionIx },
+    /// More listen than the transmitter serves.
+    TooManyListeners {
+        connection: ConnectionIx,
+        most: usize,
+        count: usize,
+    },
+    /// Little, or nothing, is left above what the receiver needs.
+    WeakRadio {
+        connection: ConnectionIx,
+        margin_db: f64,
+        reach: Length,
+    },
+    /// Two transmitters of one band on one channel.
+    SameChannel {
+        placement: usize,
+        other: usize,
+        channel: u8,
+    },
+    /// No channel of the band is left for a transmitter.
+    NoChannel { placement: usize },
+    /// A plug in a small HDMI socket without a clamp.
+    Strain { connection: ConnectionIx },
     /// Ports that feed each other in a circle.
     Loop { ports: Vec<PortIx> },
     /// A destination gets no picture, and nothing upstream explains it.
@@ -83,4 +145,20 @@ pub enum Problem {
         expected: TimecodeRate,
         from: usize,
     },
+}
+
+impl Problem {
+    /// Whether the picture doesn't come through at all. A run beyond its reach, or a radio link
+    /// beyond its own, may still show one: it is followed, so that what else is wrong behind it is
+    /// said too.
+    pub fn stops_picture(&self) -> bool {
+        !matches!(
+            self,
+            Self::LongRun { .. }
+                | Self::FellBack { .. }
+                | Self::LegLengths { .. }
+                | Self::WeakRadio { .. }
+                | Self::Strain { .. }
+        )
+    }
 }

@@ -1,12 +1,14 @@
 //! Each source, followed through leads and devices to every port.
 
 use super::graph::{Floor, Refused};
-use super::load::{level_at, measure};
-use super::{Arrival, Load, Picture, PortIx, Problem, Signal, Sound, Timecode};
+use super::load::{level_at, measure, takes_rate};
+use super::{
+    Arrival, Leg, Load, Picture, PortIx, Problem, Signal, Sound, Timecode, air, giving, links,
+};
 use crate::carriage::connector::Wire;
-use crate::carriage::{hdmi, sdi};
-use crate::catalogue::{Direction, InternalPath, Origin, SignalKind, Via};
-use crate::format::PictureFormat;
+use crate::carriage::sdi;
+use crate::catalogue::{Direction, InternalPath, Origin, SignalKind, Via, nearest_of};
+use crate::format::{PictureFormat, Quality, Sampling, Squeeze};
 use crate::quantity::Delay;
 use crate::timecode::TimecodeRate;
 use std::collections::VecDeque;
@@ -41,6 +43,7 @@ pub fn resolve(floor: &Floor) -> Resolved {
     walk.report_unknown();
     walk.follow_all();
     walk.check_timecode();
+    walk.resolved.problems.extend(air::judge(floor));
     let mut resolved = walk.resolved;
     super::arrival::collect(floor, &mut resolved);
     resolved
@@ -164,7 +167,10 @@ impl Walk<'_, '_> {
             };
             return;
         }
-        if !link.lead.joins(output.connector, input.connector)
+        let adapters = floor.adapters(number);
+        if !link
+            .lead
+            .joins_with(&adapters, output.connector, input.connector)
             || !link.lead.wires.contains(&output.wire)
         {
             problems.push(Problem::WrongLead { connection: number });
@@ -178,8 +184,20 @@ impl Walk<'_, '_> {
             Wire::Sdi => signal.sound.truncate(sdi::EMBEDDED_CHANNELS),
             Wire::Hdmi => {
                 // Timecode over HDMI is each maker's own; it isn't counted on.
-                signal.sound.truncate(hdmi::AUDIO_CHANNELS);
+                let most = floor.hdmi_audio(link.from).min(floor.hdmi_audio(port));
+                signal.sound.truncate(most);
                 signal.timecode = None;
+            }
+            Wire::OpticalSdi => signal.sound.truncate(sdi::EMBEDDED_CHANNELS),
+            Wire::Composite => {
+                signal.sound.clear();
+                signal.timecode = None;
+            }
+            Wire::UsbData => {
+                signal = Signal {
+                    data: signal.data,
+                    ..Signal::default()
+                }
             }
             Wire::Ltc => {
                 signal = Signal {
@@ -193,18 +211,38 @@ impl Walk<'_, '_> {
                     ..Signal::default()
                 }
             }
-            Wire::RadioPicture => {}
+            Wire::RadioPicture | Wire::RadioApp => {}
         }
-        if let Some(picture) = signal.picture {
+        let strained = [output.connector, input.connector]
+            .iter()
+            .any(|socket| socket.is_delicate() && !clamped(&adapters, *socket));
+        if output.wire == Wire::Hdmi && strained {
+            problems.push(Problem::Strain { connection: number });
+        }
+        if let Some(mut picture) = signal.picture {
             let (load, mut found) = measure(floor, number, link, &picture);
             self.resolved.loads[number] = load;
-            if !input.formats.hold(picture.format) && !found.iter().any(stops_picture) {
+            if let Load::Sdi(sdi) = load {
+                picture.run_loss_db = sdi.coax.map_or(0.0, |coax| coax.loss_db);
+            }
+            let stopped = found.iter().any(Problem::stops_picture);
+            if picture.raw {
+                if !stopped && !passes_raw(floor, port, &picture) {
+                    found.push(Problem::RawNotTaken { connection: number });
+                }
+            } else if picture.leg.is_none() && !stopped && !floor.takes(port).hold(picture.format) {
                 found.push(Problem::NotTaken {
                     connection: number,
                     format: picture.format,
                 });
             }
-            if let Some(stopper) = found.iter().position(stops_picture) {
+            if let Some(leg) = picture.leg.filter(|_| !stopped) {
+                let at = (port, number);
+                found.extend(links::judge(floor, &self.resolved.signals, at, leg));
+            }
+            signal.picture = Some(picture);
+            let problems = &mut self.resolved.problems;
+            if let Some(stopper) = found.iter().position(Problem::stops_picture) {
                 signal = Signal {
                     stopped_by: Some(problems.len() + stopper),
                     ..Signal::default()
@@ -213,6 +251,17 @@ impl Walk<'_, '_> {
                 self.resolved.picture_from[port] = Some(link.from);
             }
             problems.extend(found);
+        } else if link.lead.is_air() || link.lead.reach.is_some() {
+            // Sound over the air, data on a lead: the run counts without a picture too.
+            let (load, found) = super::load::measure_run(floor, number, link);
+            self.resolved.loads[number] = load;
+            if let Some(stopper) = found.iter().position(Problem::stops_picture) {
+                signal = Signal {
+                    stopped_by: Some(self.resolved.problems.len() + stopper),
+                    ..Signal::default()
+                };
+            }
+            self.resolved.problems.extend(found);
         }
         self.resolved.signals[port] = signal;
     }
@@ -224,6 +273,10 @@ impl Walk<'_, '_> {
         let Some(device) = floor.devices[node.placement] else {
             return;
         };
+        if let Some(leg) = links::sends(floor, port).filter(|leg| leg.number > 0) {
+            self.resolved.signals[port] = self.other_leg(port, leg);
+            return;
+        }
         let mut signal = Signal::default();
         if let Some(origin) = &node.port.origin {
             self.begin(port, origin, &mut signal);
@@ -255,6 +308,22 @@ impl Walk<'_, '_> {
         self.resolved.signals[port] = signal;
     }
 
+    /// Another part of the picture that the first output of a group sends: the picture alone.
+    fn other_leg(&self, port: PortIx, leg: Leg) -> Signal {
+        let first = links::first_output(self.floor, port);
+        let whole = first.map(|first| &self.resolved.signals[first]);
+        Signal {
+            picture: whole
+                .and_then(|signal| signal.picture)
+                .map(|picture| Picture {
+                    leg: Some(leg),
+                    ..picture
+                }),
+            stopped_by: whole.and_then(|signal| signal.stopped_by),
+            ..Signal::default()
+        }
+    }
+
     fn begin(&mut self, port: PortIx, origin: &Origin, signal: &mut Signal) {
         let floor = self.floor;
         let node = floor.ports[port];
@@ -269,18 +338,50 @@ impl Walk<'_, '_> {
                     rate: self.counts(node.placement),
                 });
             }
-            SignalKind::Picture => match given_format(floor, port, floor.production.format) {
+            SignalKind::Data => signal.data = true,
+            SignalKind::Picture => match self.first_format(port) {
                 Ok(format) => {
-                    let setting = floor.placement_of(port).settings.outputs.get(&node.port.id);
+                    let setting = floor.output_setting(port);
+                    let is = |said: fn(&crate::document::OutputSetting) -> bool| {
+                        setting.is_some_and(said)
+                    };
+                    let lens = floor
+                        .placement_of(port)
+                        .settings
+                        .squeeze
+                        .unwrap_or_default();
+                    let raw =
+                        setting.and_then(|setting| node.port.raw_named(setting.raw.as_ref()?));
+                    let made = match raw {
+                        // Every photosite of the sensor, before any sampling of chroma.
+                        Some(raw) => Quality {
+                            raster: raw.raster.unwrap_or(format.raster),
+                            sampling: Sampling::Full444,
+                            bits: raw.bits.unwrap_or(format.bits),
+                        },
+                        None => origin.made_as.limit(format.quality()),
+                    };
                     signal.picture = Some(Picture {
                         origin: port,
                         format,
-                        effective: origin.made_as.limit(format.quality()),
+                        effective: made,
                         level: level_at(floor, port, format),
                         scales: 0,
                         lossy_hops: 0,
-                        overlay: origin.overlay && setting.is_some_and(|setting| setting.overlay),
-                        look: origin.look && setting.is_some_and(|setting| setting.look),
+                        overlay: raw.is_none()
+                            && (origin.never_clean
+                                || origin.overlay && is(|setting| setting.overlay)),
+                        looks: u32::from(
+                            raw.is_none() && origin.look && is(|setting| setting.look),
+                        ),
+                        raw: raw.is_some(),
+                        squeeze: if origin.unsqueezes && is(|setting| setting.unsqueeze) {
+                            Squeeze::NONE
+                        } else {
+                            lens
+                        },
+                        leg: links::sends(floor, port),
+                        run_loss_db: 0.0,
                         delay: origin.delay.at(format),
                     });
                 }
@@ -291,42 +392,121 @@ impl Walk<'_, '_> {
         }
     }
 
+    /// What an output of a camera gives: as set, or the nearest to the project; an HDMI output
+    /// gives way in sampling and depth to what its sink takes.
+    fn first_format(&mut self, port: PortIx) -> Result<PictureFormat, PictureFormat> {
+        let floor = self.floor;
+        let wanted = given_format(floor, port, floor.production.format)?;
+        let set = floor
+            .output_setting(port)
+            .is_some_and(|setting| setting.format.is_some());
+        let node = floor.ports[port].port;
+        let link = floor.out_of[port]
+            .first()
+            .map(|number| (*number, floor.standing(*number)));
+        let Some((connection, link)) = link.filter(|_| !set && node.wire == Wire::Hdmi) else {
+            return Ok(wanted);
+        };
+        let sink = link.to;
+        if floor.ports[sink].port.wire != Wire::Hdmi {
+            return Ok(wanted);
+        }
+        let taken = |format: &PictureFormat| {
+            floor.takes(sink).hold(*format) && takes_rate(floor, sink, *format)
+        };
+        if taken(&wanted) {
+            return Ok(wanted);
+        }
+        let same_frame = giving(floor, port)
+            .formats_at(wanted.rate)
+            .into_iter()
+            .filter(|format| {
+                format.raster == wanted.raster && format.scan == wanted.scan && taken(format)
+            });
+        match nearest_of(same_frame, wanted) {
+            Some(given) => {
+                self.resolved.problems.push(Problem::FellBack {
+                    connection,
+                    wanted,
+                    given,
+                });
+                Ok(given)
+            }
+            None => Ok(wanted),
+        }
+    }
+
     /// An output that gives no such thing: a problem only where a lead waits for it.
     fn cannot_give(&mut self, port: PortIx, wanted: PictureFormat) -> Option<usize> {
         if self.floor.out_of[port].is_empty() {
             return None;
         }
-        self.resolved
-            .problems
-            .push(Problem::CannotGive { port, wanted });
+        let giving = giving(self.floor, port);
+        let problem = match giving.off().or_else(|| giving.kept_from(wanted)) {
+            Some(mode) => Problem::SwitchedOff { port, mode },
+            None => Problem::CannotGive { port, wanted },
+        };
+        self.resolved.problems.push(problem);
         Some(self.resolved.problems.len() - 1)
     }
 
     /// A picture, with what travels beside it, through a device.
     fn pass(&mut self, port: PortIx, path: &InternalPath, signal: &mut Signal) {
         let floor = self.floor;
-        let node = floor.ports[port];
-        let Some(input) = floor.chosen_input(node.placement, &path.from) else {
+        let Some(input) = floor.input_for(port, path) else {
             return;
         };
         let came = &self.resolved.signals[input];
         signal.stopped_by = came.stopped_by;
         let Some(before) = came.picture else { return };
-        let format = match path.via {
-            Via::Scale | Via::Radio => match given_format(floor, port, before.format) {
-                Ok(format) => format,
-                Err(wanted) => {
-                    signal.stopped_by = self.cannot_give(port, wanted);
-                    return;
-                }
-            },
-            _ => before.format,
+        let given = match path.via {
+            Via::Scale | Via::Radio => given_format(floor, port, before.format),
+            // A frame-rate converter is there to bring the picture to the project's rate.
+            Via::FrameRate => given_format(
+                floor,
+                port,
+                PictureFormat {
+                    rate: floor.production.format.rate,
+                    ..before.format
+                },
+            ),
+            _ => Ok(before.format),
         };
+        let format = match given {
+            Ok(format) => format,
+            Err(wanted) => {
+                signal.stopped_by = self.cannot_give(port, wanted);
+                return;
+            }
+        };
+        if format.rate != before.format.rate && path.via != Via::FrameRate {
+            if !floor.out_of[port].is_empty() {
+                signal.stopped_by = Some(self.resolved.problems.len());
+                self.resolved.problems.push(Problem::KeepsRate {
+                    port,
+                    wanted: format,
+                    comes: before.format,
+                });
+            }
+            return;
+        }
+        let looped = matches!(path.via, Via::Loop | Via::Relay);
+        let look = path.look
+            && floor
+                .output_setting(port)
+                .is_some_and(|setting| setting.look);
         let added = path.delay.at(before.format);
+        let sound_added = path
+            .sound_delay
+            .map_or(added, |delay| delay.at(before.format));
         signal.picture = Some(Picture {
             format,
-            effective: path.keeps.limit(before.effective.through(format.quality())),
-            level: if matches!(path.via, Via::Loop | Via::Relay) {
+            effective: if before.raw {
+                before.effective
+            } else {
+                path.keeps.limit(before.effective.through(format.quality()))
+            },
+            level: if looped {
                 before.level
             } else {
                 level_at(floor, port, format)
@@ -334,6 +514,13 @@ impl Walk<'_, '_> {
             scales: before.scales + u32::from(format.raster != before.format.raster),
             lossy_hops: before.lossy_hops + u32::from(path.lossy),
             overlay: before.overlay || path.overlay,
+            looks: before.looks + u32::from(look),
+            leg: before.leg.filter(|_| looped),
+            run_loss_db: if path.via == Via::Loop {
+                before.run_loss_db
+            } else {
+                0.0
+            },
             delay: Delay(before.delay.0 + added.0),
             ..before
         });
@@ -342,7 +529,7 @@ impl Walk<'_, '_> {
             let most = path.sound_channels.unwrap_or(usize::MAX);
             let channels = came.sound.iter().take(most);
             signal.sound.extend(channels.map(|channel| Sound {
-                delay: Delay(channel.delay.0 + added.0),
+                delay: Delay(channel.delay.0 + sound_added.0),
                 ..*channel
             }));
         }
@@ -448,10 +635,34 @@ impl Walk<'_, '_> {
     }
 }
 
-/// Whether the picture doesn't come through at all. A run beyond its reach may still show one: it
-/// is followed, so that what else is wrong behind it is said too.
-fn stops_picture(problem: &Problem) -> bool {
-    !matches!(problem, Problem::LongRun { .. })
+/// Whether a clamp holds the plug in this socket.
+fn clamped(
+    adapters: &[&crate::catalogue::Adapter],
+    socket: crate::carriage::connector::Connector,
+) -> bool {
+    use crate::catalogue::AdapterKind::Clamp;
+    adapters
+        .iter()
+        .any(|adapter| adapter.kind == Clamp && adapter.into == socket)
+}
+
+/// Whether raw comes through an input: it names the carriage, or its device neither shows,
+/// records nor changes what it passes on.
+fn passes_raw(floor: &Floor, input: PortIx, picture: &Picture) -> bool {
+    let node = floor.ports[input];
+    let name = floor
+        .output_setting(picture.origin)
+        .and_then(|setting| setting.raw.as_ref());
+    if name.is_some_and(|name| node.port.raw_named(name).is_some()) {
+        return true;
+    }
+    floor.devices[node.placement].is_some_and(|device| {
+        let mut paths = device
+            .paths
+            .iter()
+            .filter(|path| path.from.contains(&node.port.id));
+        !device.is_destination() && paths.all(|path| matches!(path.via, Via::Loop | Via::Relay))
+    })
 }
 
 /// What an output gives: what is set, or the nearest to `wanted`; `Err` holds what was asked for
@@ -461,19 +672,33 @@ pub fn given_format(
     port: PortIx,
     wanted: PictureFormat,
 ) -> Result<PictureFormat, PictureFormat> {
-    let node = floor.ports[port];
+    let giving = giving(floor, port);
     let set = floor
-        .placement_of(port)
-        .settings
-        .outputs
-        .get(&node.port.id)
+        .output_setting(port)
         .and_then(|setting| setting.format);
-    match set {
-        Some(format) if node.port.formats.hold(format) => Ok(format),
-        Some(format) => Err(format),
-        None if node.port.formats.is_open() => Ok(wanted),
-        None => node.port.formats.nearest(wanted).ok_or(wanted),
+    if giving.off().is_some() {
+        return Err(set.unwrap_or(wanted));
     }
+    match set {
+        Some(format) if giving.hold(format) => Ok(format),
+        Some(format) => Err(format),
+        None if giving.is_open() => Ok(wanted),
+        // A body that shoots faster than its outputs go sends them slower.
+        None if !giving.narrowed.is_empty() && shoots_at(floor, port, wanted) => giving
+            .nearest(wanted)
+            .or_else(|| giving.nearest_rate(wanted))
+            .ok_or(wanted),
+        None => giving.nearest(wanted).ok_or(wanted),
+    }
+}
+
+/// Whether the body behind an output records at a frame rate.
+fn shoots_at(floor: &Floor, port: PortIx, wanted: PictureFormat) -> bool {
+    let device = floor.devices[floor.ports[port].placement];
+    let ability = device.and_then(|device| device.records.as_ref());
+    ability.is_some_and(|ability| {
+        ability.sensor && !ability.formats.formats_at(wanted.rate).is_empty()
+    })
 }
 
 /// For each port the ports that it feeds, and how many feed each.
@@ -484,6 +709,10 @@ fn edges(floor: &Floor) -> (Vec<Vec<PortIx>>, Vec<usize>) {
         feeds[link.from].push(link.to);
         waiting[link.to] += 1;
     }
+    for (before, after) in links::order(floor) {
+        feeds[before].push(after);
+        waiting[after] += 1;
+    }
     for (placement, device) in floor.devices.iter().enumerate() {
         for path in device.iter().flat_map(|device| &device.paths) {
             let outputs: Vec<PortIx> = path
@@ -492,17 +721,15 @@ fn edges(floor: &Floor) -> (Vec<Vec<PortIx>>, Vec<usize>) {
                 .filter_map(|id| floor.port_of(placement, id))
                 .collect();
             // A picture comes from one input only: the others feed nothing.
-            let picture = path.carries.contains(&SignalKind::Picture);
-            let chosen = floor
-                .chosen_input(placement, &path.from)
-                .filter(|_| picture);
-            let all = path
-                .from
-                .iter()
-                .filter(|_| !picture)
-                .filter_map(|id| floor.port_of(placement, id));
-            for input in chosen.into_iter().chain(all) {
-                for &output in &outputs {
+            let picture = path.carries_picture();
+            for &output in &outputs {
+                let chosen = floor.input_for(output, path).filter(|_| picture);
+                let all = path
+                    .from
+                    .iter()
+                    .filter(|_| !picture)
+                    .filter_map(|id| floor.port_of(placement, id));
+                for input in chosen.into_iter().chain(all) {
                     feeds[input].push(output);
                     waiting[output] += 1;
                 }

@@ -1,8 +1,8 @@
 //! What flows: a picture with all it has been through, sound channels, timecode.
 
 use super::PortIx;
-use crate::carriage::sdi::Level;
-use crate::format::{PictureFormat, Quality};
+use crate::carriage::sdi::{Level, Mapping};
+use crate::format::{PictureFormat, Quality, Squeeze};
 use crate::quantity::Delay;
 use crate::timecode::TimecodeRate;
 
@@ -15,6 +15,8 @@ pub struct Signal {
     pub sound: Vec<Sound>,
     /// Timecode.
     pub timecode: Option<Timecode>,
+    /// Whether data runs there: to a drive.
+    pub data: bool,
     /// Where no picture is there because it was stopped upstream: the problem that stopped it.
     pub stopped_by: Option<usize>,
 }
@@ -36,10 +38,29 @@ pub struct Picture {
     pub lossy_hops: u32,
     /// Whether overlays are burnt in.
     pub overlay: bool,
-    /// Whether a look is burnt in.
-    pub look: bool,
+    /// How many looks are burnt in: more than one is a mistake.
+    pub looks: u32,
+    /// Whether it is sensor raw, which only who names its carriage can read.
+    pub raw: bool,
+    /// How it is squeezed.
+    pub squeeze: Squeeze,
+    /// Which part of a picture over several links this is; `None`: all of it.
+    pub leg: Option<Leg>,
+    /// What the coaxial run has lost since it was last made anew, in decibels.
+    pub run_loss_db: f64,
     /// Since the lens.
     pub delay: Delay,
+}
+
+/// One link of a picture that is spread over several.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Leg {
+    /// Which one, from 0.
+    pub number: u8,
+    /// How many there are.
+    pub of: u8,
+    /// How the picture is spread.
+    pub mapping: Mapping,
 }
 
 /// One channel of sound.

@@ -53,6 +53,11 @@ impl Working {
         self
     }
 
+    /// Adds more where something is so.
+    pub fn when(self, so: bool, more: impl FnOnce(Self) -> Self) -> Self {
+        if so { more(self) } else { self }
+    }
+
     /// Closes it with the figure.
     pub fn gives(mut self, result: impl Into<String>) -> Self {
         self.result = result.into();

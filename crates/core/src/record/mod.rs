@@ -1,6 +1,7 @@
 //! Recording: data rates, record times, what each recorder makes of what arrives, what stops it
 //! first.
 
+mod drive;
 mod quick;
 mod rate;
 mod recording;

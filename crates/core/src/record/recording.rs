@@ -1,5 +1,6 @@
 //! What each recorder of a floor makes of what arrives, for how long, and what stops it first.
 
+use super::drive::{DriveBehind, drive_behind};
 use super::quick::{QuickSum, RecordTime, record_time};
 use super::{AudioTracks, SumError};
 use crate::catalogue::{Codec, RateModel, RecordingAbility};
@@ -22,6 +23,8 @@ pub struct Recording<'a> {
     pub codec: &'a Codec,
     /// Cards and drives, by id, in the order in which they fill.
     pub media: Vec<&'a str>,
+    /// The drive that it records to, in the place of cards.
+    pub drive: Option<DriveBehind<'a>>,
     /// The format of the file; `None` for sound alone.
     pub format: Option<PictureFormat>,
     /// What the file really holds.
@@ -166,13 +169,20 @@ fn recording<'a>(
         }
         picture.through(file)
     });
-    let media: Vec<&str> = setting.media.iter().map(String::as_str).collect();
+    // To a drive: the cards in the slots rest.
+    let media = setting.media.iter().filter(|_| !setting.to_drive);
+    let media: Vec<&str> = media.map(String::as_str).collect();
+    let drive = setting
+        .to_drive
+        .then(|| drive_behind(floor, placement, ability.drive_port.as_deref()?))
+        .flatten();
     let feed = track_feed(floor, resolved, placement, input);
     let mut recording = Recording {
         placement,
         input,
         codec,
         media,
+        drive,
         format,
         effective,
         time: None,
@@ -212,13 +222,17 @@ pub fn recorder_sum<'c>(
 fn fill_time(floor: &Floor, ability: &RecordingAbility, recording: &mut Recording) {
     let codec = recording.codec;
     let mut capacity = 0u64;
-    let mut slowest: Option<&crate::catalogue::Medium> = None;
+    let mut slowest: Option<(&str, BitRate)> = None;
+    if let Some(drive) = recording.drive {
+        capacity = drive.capacity.0;
+        slowest = Some((drive.slowest, drive.sustained));
+    }
     for id in &recording.media {
         match floor.catalogue.medium(id) {
             Some(medium) => {
                 capacity = capacity.saturating_add(medium.capacity.0);
-                if slowest.is_none_or(|slowest| medium.sustained_write < slowest.sustained_write) {
-                    slowest = Some(medium);
+                if slowest.is_none_or(|(_, slowest)| medium.sustained_write < slowest) {
+                    slowest = Some((&medium.name, medium.sustained_write));
                 }
             }
             None => recording
@@ -237,10 +251,10 @@ fn fill_time(floor: &Floor, ability: &RecordingAbility, recording: &mut Recordin
     );
     match record_time(&sum) {
         Ok(time) => {
-            if let Some(medium) = slowest {
+            if let Some((medium, sustained)) = slowest {
                 let needed = BitRate(sustained_needed(&time));
-                if medium.sustained_write < needed {
-                    let (medium, sustained) = (medium.name.clone(), medium.sustained_write);
+                if sustained < needed {
+                    let medium = medium.to_string();
                     recording.problems.push(RecordProblem::TooSlow {
                         medium,
                         needed,

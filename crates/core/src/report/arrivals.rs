@@ -134,7 +134,9 @@ pub(super) fn list(
             at: arrival.input.map(|input| floor.name(input)),
             needs: needs.map(answer).collect(),
             source: picture.map(|picture| floor.placement_of(picture.origin).name.clone()),
-            picture: picture.as_ref().map(picture_report),
+            picture: picture
+                .as_ref()
+                .map(|picture| picture_report(floor, picture)),
             sound: signal.map_or(0, |signal| signal.sound.len()),
             timecode: signal
                 .and_then(|signal| signal.timecode)
@@ -198,17 +200,35 @@ fn cause<'f>(facts: &Facts, findings: &'f [Finding], problem: usize) -> Option<&
         | Problem::OverSdiLead { connection, .. }
         | Problem::OverHdmiLead { connection, .. }
         | Problem::OtherLevel { connection, .. }
-        | Problem::LongRun { connection, .. } => on_connection(*connection),
-        Problem::CannotGive { port, .. } => on_device(floor.ports[*port].placement, &["V-110"]),
+        | Problem::LongRun { connection, .. }
+        | Problem::FellBack { connection, .. }
+        | Problem::RawNotTaken { connection }
+        | Problem::LoneLeg { connection, .. }
+        | Problem::LegsMissing { connection, .. }
+        | Problem::LegsOutOfOrder { connection, .. }
+        | Problem::LegMapping { connection, .. }
+        | Problem::LegLengths { connection, .. }
+        | Problem::OtherSystem { connection }
+        | Problem::TooManyListeners { connection, .. }
+        | Problem::WeakRadio { connection, .. }
+        | Problem::Strain { connection } => on_connection(*connection),
+        Problem::CannotGive { port, .. }
+        | Problem::SwitchedOff { port, .. }
+        | Problem::KeepsRate { port, .. } => {
+            on_device(floor.ports[*port].placement, &["V-110", "V-113", "V-118"])
+        }
         Problem::Loop { ports } => on_device(floor.ports[ports[0]].placement, &["V-109"]),
         Problem::NothingArrives { placement } => on_device(*placement, &["V-101"]),
-        Problem::UnknownDevice { .. } | Problem::OtherTimecode { .. } => None,
+        Problem::UnknownDevice { .. }
+        | Problem::OtherTimecode { .. }
+        | Problem::SameChannel { .. }
+        | Problem::NoChannel { .. } => None,
     }
 }
 
 /// A need as a sentence would have it: *A camera for directing, 1920×1080 or better, clean, within
 /// 250 ms*.
-fn asks(facts: &Facts, need: &Need) -> String {
+pub(super) fn asks(facts: &Facts, need: &Need) -> String {
     let floor = facts.floor;
     let of = need.of.as_deref().and_then(|of| floor.build.placement(of));
     let purpose = match need.purpose {
@@ -234,6 +254,13 @@ fn asks(facts: &Facts, need: &Need) -> String {
     }
     if need.clean {
         words.push("clean".into());
+    }
+    if let Some(look) = need.look {
+        words.push(if look {
+            "with the look".into()
+        } else {
+            "without a look".into()
+        });
     }
     if let Some(within) = need
         .within

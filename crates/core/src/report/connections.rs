@@ -1,13 +1,17 @@
 //! Ports and leads: what runs through them, how full they are, what they feed.
 
 use crate::carriage::Margin;
+use crate::carriage::connector::Wire;
 use crate::carriage::hdmi::Generation;
+use crate::carriage::radio::{FADE_DB, Surroundings};
 use crate::carriage::sdi::{Level, SdiClass};
 use crate::catalogue::{Direction, SignalKind};
 use crate::document::{Handle, PortRef};
 use crate::finding::{Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality, Scan};
-use crate::path::{ConnectionIx, HdmiLoad, Load, Picture, PortIx, SdiLoad, Signal, given_format};
+use crate::path::{
+    ConnectionIx, Floor, HdmiLoad, Load, Picture, PortIx, RadioLoad, SdiLoad, Signal, given_format,
+};
 use crate::quantity::{BitRate, Length, Working, thousandths};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -52,6 +56,12 @@ pub struct PictureReport {
     pub overlay: bool,
     /// With a look.
     pub look: bool,
+    /// Sensor raw, by its carriage's name.
+    pub raw: Option<String>,
+    /// The squeeze that is left in it, in words: *2×*.
+    pub squeeze: Option<String>,
+    /// Part of a picture over several links: *link 2 of 4, square division*.
+    pub leg: Option<String>,
     /// How often it was compressed with loss.
     pub lossy_hops: u32,
     /// Its 3G level.
@@ -80,6 +90,8 @@ pub struct ConnectionReport {
     pub worst: Option<Severity>,
     /// How the figures were reached.
     pub working: Option<Working>,
+    /// Cautions for whoever plugs it in.
+    pub care: Vec<&'static str>,
 }
 
 /// How full a wire is.
@@ -118,7 +130,9 @@ pub(super) fn ports(facts: &Facts) -> Vec<PortReport> {
                 direction: node.port.direction,
                 connected: floor.into[port].is_some() || !floor.out_of[port].is_empty(),
                 signals: kinds(signal),
-                picture: signal.picture.map(|picture| picture_report(&picture)),
+                picture: signal
+                    .picture
+                    .map(|picture| picture_report(floor, &picture)),
                 sound: signal.sound.len(),
                 timecode: signal.timecode.map(|timecode| timecode.rate.to_string()),
                 gives: if settable {
@@ -134,13 +148,24 @@ pub(super) fn ports(facts: &Facts) -> Vec<PortReport> {
         .collect()
 }
 
-pub(super) fn picture_report(picture: &Picture) -> PictureReport {
+pub(super) fn picture_report(floor: &Floor, picture: &Picture) -> PictureReport {
+    let raw = floor
+        .output_setting(picture.origin)
+        .and_then(|setting| setting.raw.clone());
     PictureReport {
         format: picture.format,
         effective: picture.effective,
         inflated: !picture.effective.reaches(picture.format.quality()),
         overlay: picture.overlay,
-        look: picture.look,
+        look: picture.looks > 0,
+        raw: raw.filter(|_| picture.raw),
+        squeeze: picture
+            .squeeze
+            .is_squeezed()
+            .then(|| picture.squeeze.to_string()),
+        leg: picture
+            .leg
+            .map(|leg| format!("link {} of {}, {}", leg.number + 1, leg.of, leg.mapping)),
         lossy_hops: picture.lossy_hops,
         level: picture.level,
         delay_us: picture.delay.0,
@@ -153,6 +178,7 @@ fn kinds(signal: &Signal) -> Vec<SignalKind> {
         (SignalKind::Picture, signal.picture.is_some()),
         (SignalKind::Sound, !signal.sound.is_empty()),
         (SignalKind::Timecode, signal.timecode.is_some()),
+        (SignalKind::Data, signal.data),
     ];
     there
         .into_iter()
@@ -187,8 +213,11 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport>
                 load: load_report(&load),
                 next: next(facts, number),
                 worst: worst.get(connection.id.as_str()).copied(),
-                working: signal
-                    .and_then(|signal| working(facts, number, signal.picture?.format, &load)),
+                working: signal.and_then(|signal| match load {
+                    Load::Radio(radio) => air_working(facts, number, &radio),
+                    _ => working(facts, number, signal.picture?.format, &load),
+                }),
+                care: care(facts, number),
             }
         })
         .collect()
@@ -196,10 +225,10 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport>
 
 /// What a dead lead is there for: the kind that its wire is made for.
 fn expected_kind(facts: &Facts, connection: ConnectionIx) -> SignalKind {
-    use crate::carriage::connector::Wire;
     match facts.floor.links[connection].map(|link| facts.floor.ports[link.from].port.wire) {
         Some(Wire::Analogue | Wire::RadioSound) => SignalKind::Sound,
         Some(Wire::Ltc) => SignalKind::Timecode,
+        Some(Wire::UsbData) => SignalKind::Data,
         _ => SignalKind::Picture,
     }
 }
@@ -227,11 +256,24 @@ fn label(signal: &Signal, load: &Load) -> String {
                 }
                 Load::Sdi(sdi) => sdi.sdi.class.to_string(),
                 Load::Hdmi(hdmi) => format!("HDMI {}", hdmi.hdmi.generation),
-                Load::None => String::new(),
+                Load::Radio(radio) => format!("{:.0} dB", radio.margin_db),
+                Load::None | Load::Run(_) => String::new(),
             };
-            vec![short(picture.format), wire, sound]
+            let what = match (picture.raw, picture.leg) {
+                (true, _) => format!("raw {}", short(picture.format)),
+                (false, Some(leg)) => {
+                    format!("{} {}/{}", short(picture.format), leg.number + 1, leg.of)
+                }
+                (false, None) => short(picture.format),
+            };
+            vec![what, wire, sound]
         }
         None => vec![
+            if signal.data {
+                "data".into()
+            } else {
+                String::new()
+            },
             sound,
             signal
                 .timecode
@@ -249,6 +291,26 @@ fn label(signal: &Signal, load: &Load) -> String {
 fn load_report(load: &Load) -> Option<LoadReport> {
     match load {
         Load::None => None,
+        Load::Run(run) => Some(LoadReport {
+            needs: "length alone".into(),
+            limit: to_decimetres(run.reach).to_string(),
+            rate: 0,
+            rate_label: String::new(),
+            percent: (run.length.0 * 100).div_ceil(run.reach.0.max(1)),
+            loss_db: None,
+            reach: Some(to_decimetres(run.reach)),
+            margin: Some(run.margin),
+        }),
+        Load::Radio(radio) => Some(LoadReport {
+            needs: format!("{:.0} dB left", radio.margin_db),
+            limit: format!("{FADE_DB:.0} dB kept for fading"),
+            rate: 0,
+            rate_label: String::new(),
+            percent: (radio.run.length.0 * 100).div_ceil(radio.run.reach.0.max(1)),
+            loss_db: Some((radio.loss_db * 10.0).round() / 10.0),
+            reach: Some(to_decimetres(radio.run.reach)),
+            margin: Some(radio.run.margin),
+        }),
         Load::Sdi(SdiLoad { sdi, limit, coax }) => {
             let wire = if sdi.links > 1 {
                 format!("{} × {}", sdi.links, sdi.class)
@@ -260,7 +322,8 @@ fn load_report(load: &Load) -> Option<LoadReport> {
                 limit: limit.to_string(),
                 rate: sdi.line_rate_bps,
                 rate_label: BitRate(sdi.line_rate_bps).wire_label(),
-                percent: (sdi.line_rate_bps * 100).div_ceil(limit.line_rate_bps()),
+                percent: (sdi.line_rate_bps * 100)
+                    .div_ceil(limit.line_rate_bps() * u64::from(sdi.links)),
                 loss_db: coax.map(|coax| (coax.loss_db * 100.0).round() / 100.0),
                 reach: coax.map(|coax| to_decimetres(coax.run.reach)),
                 margin: coax.map(|coax| coax.run.margin),
@@ -313,13 +376,11 @@ fn next(facts: &Facts, connection: ConnectionIx) -> Vec<Handle> {
         .filter(|path| path.from.contains(&node.port.id))
     {
         let picture = path.carries.contains(&SignalKind::Picture);
-        if picture && floor.chosen_input(node.placement, &path.from) != Some(link.to) {
-            continue;
-        }
         let outputs = path
             .to
             .iter()
-            .filter_map(|id| floor.port_of(node.placement, id));
+            .filter_map(|id| floor.port_of(node.placement, id))
+            .filter(|output| !picture || floor.input_for(*output, path) == Some(link.to));
         found.extend(outputs.flat_map(|output: PortIx| floor.out_of[output].iter().copied()));
     }
     found.sort_unstable();
@@ -345,7 +406,7 @@ fn working(
             .term("Total raster", format!("{width} × {height}"), standard)
     };
     Some(match load {
-        Load::None => return None,
+        Load::None | Load::Run(_) | Load::Radio(_) => return None,
         Load::Sdi(SdiLoad { sdi, limit, coax }) => {
             let mut working = start(
                 "with blanking, SMPTE ST 274, ST 296, ST 2036",
@@ -380,6 +441,20 @@ fn working(
                         format!("{:.1} dB over {}", coax.loss_db, coax.run.length),
                         format!("{} at {half} GHz, half the clock", link.lead.name),
                     )
+                    .when(coax.before_db > 0.0, |working| {
+                        working.term(
+                            "Of that, before it",
+                            format!("{:.1} dB", coax.before_db),
+                            "the runs that a passive loop joins to it",
+                        )
+                    })
+                    .when(coax.adapters_db > 0.0, |working| {
+                        working.term(
+                            "Of that, adapters",
+                            format!("{:.1} dB", coax.adapters_db),
+                            "half a decibel each, a guide",
+                        )
+                    })
                     .term(
                         "Covered",
                         format!("{:.0} dB", crate::carriage::coax::budget_db(sdi.class)),
@@ -432,6 +507,86 @@ fn working(
             working.gives(format!("HDMI {} of HDMI {limit}", hdmi.generation))
         }
     })
+}
+
+/// How the margin over the air was reached.
+fn air_working(facts: &Facts, connection: ConnectionIx, radio: &RadioLoad) -> Option<Working> {
+    let known = &facts.floor.build.connections[connection];
+    let (exponent, besides) = known.surroundings.loss_law();
+    let one_metre = radio.budget.loss_db(Length(1_000), Surroundings::Open);
+    Some(
+        Working::new(format!("{} > {}", known.from, known.to))
+            .term(
+                "Radiated",
+                format!("{} dBm", radio.budget.radiated_dbm),
+                "the transmitter’s entry, aerial included",
+            )
+            .term(
+                "First metre",
+                format!("{one_metre:.1} dB"),
+                format!(
+                    "free space at {} MHz, ITU-R P.525",
+                    radio.budget.frequency_mhz
+                ),
+            )
+            .term(
+                "Distance",
+                format!(
+                    "{:.1} dB over {}",
+                    radio.loss_db - one_metre - besides,
+                    known.length
+                ),
+                format!(
+                    "10 × {exponent} × log of the metres, through {}",
+                    known.surroundings
+                ),
+            )
+            .when(besides > 0.0, |working| {
+                working.term("Besides", format!("{besides:.0} dB"), "what stands between")
+            })
+            .term(
+                "Needed",
+                format!("{} dBm", radio.budget.sensitivity_dbm),
+                "the receiver’s entry",
+            )
+            .term(
+                "Reach",
+                format!("{:.0} m", radio.run.reach.metres()),
+                format!("with {FADE_DB:.0} dB kept for fading; a guide"),
+            )
+            .gives(format!("{:.0} dB left", radio.margin_db)),
+    )
+}
+
+/// What to be careful about where a lead is plugged in.
+fn care(facts: &Facts, connection: ConnectionIx) -> Vec<&'static str> {
+    let Some(link) = facts.floor.links[connection] else {
+        return Vec::new();
+    };
+    let (from, to) = (
+        facts.floor.ports[link.from].port,
+        facts.floor.ports[link.to].port,
+    );
+    let mut care = Vec::new();
+    match from.wire {
+        Wire::Sdi => care.push(
+            "Power on both ends first, SDI after; SDI off first. A ground fault through the braid can end an SDI driver: with two supplies, an isolator is worth its weight.",
+        ),
+        Wire::RadioPicture | Wire::RadioSound | Wire::RadioApp => care.push(
+            "Licences, permitted bands and powers are local law; the maker’s instructions come first.",
+        ),
+        Wire::OpticalSdi => care.push("Don’t look into a fibre or its socket while the sender is on."),
+        Wire::UsbData => care.push("Lock the plug: the lead is a part of the recorder. A drive draws its power from the camera."),
+        _ => {}
+    }
+    if from.connector.is_delicate() || to.connector.is_delicate() {
+        care.push("Leave slack and hold the plug with a clamp: the small socket breaks first.");
+    }
+    const WALKED_OVER: Length = Length(10_000);
+    if !link.lead.is_air() && facts.floor.build.connections[connection].length >= WALKED_OVER {
+        care.push("Where people walk, cover the lead or take it overhead.");
+    }
+    care
 }
 
 fn limit_words(limit: SdiClass) -> String {

@@ -3,15 +3,25 @@
 
 mod arrivals;
 mod columns;
+mod compare;
 mod connections;
+mod follow;
+mod modes;
+mod needs;
 mod outlook;
 mod recordings;
+mod routes;
 mod summary;
 
 pub use arrivals::{ArrivalReport, NeedAnswer, Standing};
+pub use compare::{BuildComparison, compare_builds};
 pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
+pub use follow::{Hop, follow};
+pub use modes::{ModeRow, ModesReport};
+pub use needs::{NeedReport, OfferedNeed, usual_needs};
 pub use outlook::{Outlook, Shift, outlook};
 pub use recordings::{LimitReport, RecordingReport};
+pub use routes::{Ends, RouteReport, RoutesReport, find_routes};
 pub use summary::{DeviceReport, StageMarks, Verdict};
 
 use crate::catalogue::Catalogue;
@@ -41,6 +51,12 @@ pub struct Report {
     pub ports: Vec<PortReport>,
     /// How full each lead is, and what it feeds.
     pub connections: Vec<ConnectionReport>,
+    /// What each device with modes gives in each of them.
+    pub modes: Vec<ModesReport>,
+    /// Each need, answered.
+    pub needs: Vec<NeedReport>,
+    /// Needs that are usual and aren't said yet.
+    pub offered: Vec<OfferedNeed>,
     /// What arrives at each screen and recorder.
     pub arrivals: Vec<ArrivalReport>,
     /// What is recorded, how long, and what ends it.
@@ -52,7 +68,8 @@ pub struct Report {
 /// The report of one build; `None` where the production has no such build. Pure, and total: any
 /// document gives an answer.
 pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Option<Report> {
-    let floor = Floor::new(production, production.build(build)?, catalogue);
+    let catalogue = catalogue.with(&production.own);
+    let floor = Floor::new(production, production.build(build)?, &catalogue);
     let resolved = resolve(&floor);
     let recordings = recordings(&floor, &resolved);
     let facts = Facts {
@@ -71,6 +88,9 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
         devices: summary::devices(&facts, &findings),
         ports: connections::ports(&facts),
         connections: connections::list(&facts, &findings),
+        modes: modes::list(&facts),
+        needs: needs::list(&facts, &findings),
+        offered: needs::offered(&facts),
         arrivals: arrivals::list(&facts, &findings, &recorded),
         recordings: recorded,
         findings,

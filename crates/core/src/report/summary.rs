@@ -55,24 +55,51 @@ impl Verdict {
 /// The worst finding of each stage of the work that exists so far.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct StageMarks {
-    /// Picture, sound, timecode and the kit: the Path view.
+    /// What somebody must get and doesn't: the Needs view.
+    pub needs: Option<Severity>,
+    /// What is short: the Kit view.
+    pub kit: Option<Severity>,
+    /// Picture, sound and timecode: the Path view.
     pub path: Option<Severity>,
     /// The Record view.
     pub record: Option<Severity>,
 }
 
 impl StageMarks {
-    /// Sorts findings by the stage where they are mended: R codes in Record, the others in Path.
+    /// Sorts findings by the stage where they are mended: unmet needs and house rules in Needs, the
+    /// kit's in Kit, recordings in Record, everything else in Path.
     pub fn of(findings: &[Finding]) -> Self {
-        let worst = |record: bool| {
+        let worst = |stage: Stage| {
             let of_stage = findings
                 .iter()
-                .filter(|finding| finding.code.to_string().starts_with('R') == record);
+                .filter(|finding| Stage::of(finding) == stage);
             of_stage.map(|finding| finding.severity).max()
         };
         Self {
-            path: worst(false),
-            record: worst(true),
+            needs: worst(Stage::Needs),
+            kit: worst(Stage::Kit),
+            path: worst(Stage::Path),
+            record: worst(Stage::Record),
+        }
+    }
+}
+
+#[derive(PartialEq, Eq)]
+enum Stage {
+    Needs,
+    Kit,
+    Path,
+    Record,
+}
+
+impl Stage {
+    fn of(finding: &Finding) -> Self {
+        match finding.code.to_string().as_bytes().first() {
+            _ if finding.at.need.is_some() => Self::Needs,
+            Some(b'H') => Self::Needs,
+            Some(b'K') => Self::Kit,
+            Some(b'R') => Self::Record,
+            _ => Self::Path,
         }
     }
 }

@@ -59,10 +59,14 @@ fn every_port_says_what_its_wire_needs() {
         assert_eq!(port.sdi.is_some(), port.wire == Wire::Sdi, "{place}");
         assert_eq!(port.hdmi.is_some(), port.wire == Wire::Hdmi, "{place}");
         let connectors: &[Connector] = match port.wire {
-            Wire::Sdi | Wire::Ltc => &[Connector::Bnc],
+            Wire::Sdi => &[Connector::Bnc],
+            Wire::Ltc => &[Connector::Bnc, Connector::Pin5],
+            Wire::Composite => &[Connector::Bnc, Connector::Rca],
+            Wire::OpticalSdi => &[Connector::Fibre],
+            Wire::UsbData => &[Connector::UsbC],
             Wire::Hdmi => &[Connector::HdmiA, Connector::HdmiC, Connector::HdmiD],
             Wire::Analogue => &[Connector::Xlr3, Connector::Jack35],
-            Wire::RadioPicture | Wire::RadioSound => &[Connector::Air],
+            Wire::RadioPicture | Wire::RadioSound | Wire::RadioApp => &[Connector::Air],
         };
         assert!(connectors.contains(&port.connector), "{place}");
         let begins = port.origin.as_ref().map(|origin| origin.signal);

@@ -37,8 +37,8 @@ fn refusals_say_what_was_wrong_and_what_is_accepted() {
             recording: Some(RecordingSetting {
                 codec: codec.into(),
                 media,
-                format: None,
                 tracks,
+                ..RecordingSetting::default()
             }),
         }
     };
@@ -204,8 +204,8 @@ fn a_preview_says_what_an_edit_would_change() {
     assert_eq!(
         (ahead.before.text.as_str(), ahead.after.text.as_str(), gone),
         (
-            "5 stops, 1 caution",
-            "4 stops, 1 caution",
+            "5 stops, 2 cautions",
+            "4 stops, 2 cautions",
             vec!["V-201@b-record"]
         )
     );

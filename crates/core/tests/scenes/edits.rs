@@ -74,6 +74,7 @@ fn the_kit_is_counted_by_item_and_length() {
         item: item.into(),
         length: length.map(|length| length.parse().unwrap()),
         quantity,
+        hired: 0,
     };
     let owned = |command_line: KitLine| {
         let (item, length) = (command_line.item.clone(), command_line.length);
@@ -354,6 +355,7 @@ fn settings_of_devices_are_set_and_cleared() {
         media: vec!["cfx-b-512".into()],
         format: Some("2160p25".parse().unwrap()),
         tracks: 4,
+        to_drive: false,
     };
     let record = Command::SetRecording {
         build: id(),
@@ -387,17 +389,9 @@ fn settings_of_devices_are_set_and_cleared() {
 #[test]
 fn needs_are_put_replaced_and_removed() {
     let need = |id: &str| Need {
-        id: id.into(),
-        at: "mon".into(),
-        purpose: Purpose::Focus,
         of: Some("a".into()),
-        raster: None,
-        sampling: None,
-        bits: None,
         clean: true,
-        within: None,
-        sound: 0,
-        length: None,
+        ..Need::at(id, "mon", Purpose::Focus)
     };
     assert_eq!(
         build_after(Command::PutNeed {

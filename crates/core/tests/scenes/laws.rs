@@ -83,6 +83,10 @@ fn settings() -> impl Strategy<Value = Settings> {
                     overlay,
                     look: overlay,
                     level: overlay.then(|| "B".parse().unwrap()),
+                    links: overlay.then_some(4),
+                    unsqueeze: overlay,
+                    raw: overlay.then(|| "Orrell raw".into()),
+                    ..OutputSetting::default()
                 },
             )
         },
@@ -100,6 +104,7 @@ fn settings() -> impl Strategy<Value = Settings> {
             media,
             format,
             tracks,
+            to_drive: tracks == 3,
         }
     });
     (
@@ -110,8 +115,12 @@ fn settings() -> impl Strategy<Value = Settings> {
         .prop_map(|(outputs, recording, input)| Settings {
             input,
             outputs,
-            timecode: None,
+            squeeze: recording.as_ref().map(|_| "2x".parse().unwrap()),
+            playback: recording
+                .as_ref()
+                .is_some_and(|recording: &RecordingSetting| recording.tracks == 5),
             recording,
+            ..Settings::default()
         })
 }
 
@@ -134,16 +143,17 @@ prop_compose! {
             PortRef::new(&placement.id, if ports.is_empty() { "none" } else { ports[port.index(ports.len())] })
         };
         use west_rail_core::catalogue::Direction::{In, Out};
-        let connections = wires.into_iter().enumerate().filter(|_| !placements.is_empty()).map(|(number, (from, out, to, into, lead, length))| Connection {
-            id: format!("l{number}"), from: end(from, out, Out), to: end(to, into, In), lead, length: Length(length),
+        let connections = wires.into_iter().enumerate().filter(|_| !placements.is_empty()).map(|(number, (from, out, to, into, lead, length))| {
+            Connection::between(&format!("l{number}"), end(from, out, Out), end(to, into, In), &lead, Length(length))
         }).collect();
         let needs = needs.into_iter().enumerate().map(|(number, (at, bits, length))| Need {
-            id: format!("n{number}"), at: format!("d{at}"), purpose: if bits.is_some() { Purpose::Record } else { Purpose::Focus }, of: Some("d1".into()),
-            raster: Some("2160".parse().unwrap()), sampling: None, bits: bits.map(|bits| bits.parse().unwrap()), clean: true, within: None, sound: 1, length: Some(Span(length)),
+            of: Some("d1".into()), raster: Some("2160".parse().unwrap()), bits: bits.map(|bits| bits.parse().unwrap()), clean: true,
+            look: bits.map(|bits| bits == "12"), sound: 1, length: Some(Span(length)),
+            ..Need::at(&format!("n{number}"), &format!("d{at}"), if bits.is_some() { Purpose::Record } else { Purpose::Focus })
         }).collect();
         let kit = catalogue().devices.iter().map(|device| &device.id).chain(catalogue().media.iter().map(|medium| &medium.id));
-        let mut kit: Vec<KitLine> = kit.map(|item| KitLine { item: item.clone(), length: None, quantity: 2 }).collect();
-        kit.extend(catalogue().leads.iter().map(|lead| KitLine { item: lead.id.clone(), length: Some(Length(5_000)), quantity: 3 }));
+        let mut kit: Vec<KitLine> = kit.map(|item| KitLine { item: item.clone(), length: None, quantity: 2, hired: 0 }).collect();
+        kit.extend(catalogue().leads.iter().map(|lead| KitLine { item: lead.id.clone(), length: Some(Length(5_000)), quantity: 3, hired: 0 }));
         let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")) };
         Production { format: format.parse().unwrap(), kit, builds: vec![build], ..Production::named("Generated") }
     }
@@ -287,6 +297,7 @@ fn command(
                 item: second.get(&devices()).clone(),
                 length: None,
                 quantity: first.index(3) as u32,
+                hired: second.index(3) as u32,
             },
         },
         10 => Command::RemoveNeed {

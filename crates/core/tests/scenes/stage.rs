@@ -58,6 +58,26 @@ impl Scene {
         self
     }
 
+    /// Puts small things on the lead that was run last: clamps, barrels, adapters.
+    pub fn on_it(mut self, adapters: &[&str]) -> Self {
+        let last = self.0.builds[0].connections.last_mut().unwrap();
+        last.adapters = adapters.iter().map(ToString::to_string).collect();
+        self
+    }
+
+    /// Any command.
+    pub fn does(mut self, command: Command) -> Self {
+        self.0 = self.0.edited(catalogue(), &[command]).unwrap().production;
+        self
+    }
+
+    /// Records to the drive on the data port.
+    pub fn on_a_drive(self, handle: &str, codec: &str) -> Self {
+        let mut scene = self.records(handle, codec, &[], 0);
+        scene.settings(handle).recording.as_mut().unwrap().to_drive = true;
+        scene
+    }
+
     /// Sets an output's format.
     pub fn gives(self, handle: &str, port: &str, format: &str) -> Self {
         self.output(
@@ -85,27 +105,15 @@ impl Scene {
         self.settings(handle).recording = Some(RecordingSetting {
             codec: codec.into(),
             media,
-            format: None,
             tracks,
+            ..RecordingSetting::default()
         });
         self
     }
 
     /// A need, changed from one that asks for nothing.
     pub fn needs(mut self, handle: &str, purpose: Purpose, change: impl FnOnce(&mut Need)) -> Self {
-        let mut need = Need {
-            id: format!("{handle}-need"),
-            at: handle.into(),
-            purpose,
-            of: None,
-            raster: None,
-            sampling: None,
-            bits: None,
-            clean: false,
-            within: None,
-            sound: 0,
-            length: None,
-        };
+        let mut need = Need::at(&format!("{handle}-need"), handle, purpose);
         change(&mut need);
         self.0.builds[0].needs.push(need);
         self
@@ -118,6 +126,7 @@ impl Scene {
             item: item.into(),
             length,
             quantity: 1,
+            hired: 0,
         });
         self
     }

@@ -5,7 +5,13 @@ use west_rail_core::document::{OutputSetting, Purpose};
 
 /// A camera into a device's input by a lead typed after it.
 fn straight(format: &str, camera: &str, device: &str, line: &str) -> Scene {
-    scene(format).with("a", camera).with("b", device).line(line)
+    let scene = scene(format).with("a", camera).with("b", device).line(line);
+    // Small sockets are held: their strain is another scene's.
+    if line.contains("hdmi-d-") {
+        scene.on_it(&["clamp-d"])
+    } else {
+        scene
+    }
 }
 
 #[test]
@@ -337,6 +343,7 @@ fn delays_are_judged_by_their_purpose() {
             .with("d", "ashgill-17");
         let scene = scene
             .line("a.hdmi > tx.hdmi hdmi-d-a 1 m")
+            .on_it(&["clamp-d"])
             .line("tx.air > rx.air 20 m")
             .line("rx.sdi1 > d.sdi mini 2 m");
         scene.needs("d", purpose, |_| {}).codes()

@@ -6,6 +6,7 @@ use axum::extract::State;
 use serde::Serialize;
 use utoipa::ToSchema;
 use west_rail_core::catalogue::Catalogue;
+use west_rail_core::document::{RULES, RulePage};
 use west_rail_core::finding::{CodePage, PAGES};
 
 /// What can be put to use, and what each finding means.
@@ -15,6 +16,8 @@ pub struct Reference {
     catalogue: &'static Catalogue,
     /// A page for each code.
     findings: &'static [CodePage],
+    /// The house rules between schools, with both sides' reasons.
+    rules: &'static [RulePage],
     /// The largest production file that is taken, in bytes.
     file_bytes: usize,
 }
@@ -25,6 +28,7 @@ pub async fn all(State(app): State<App>) -> Json<Reference> {
     Json(Reference {
         catalogue: app.catalogue,
         findings: PAGES,
+        rules: RULES,
         file_bytes: crate::FILE_BYTES,
     })
 }

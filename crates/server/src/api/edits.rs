@@ -95,7 +95,9 @@ async fn change(
     match done {
         Ok(kept) => {
             app.events.tell(&kept.id, kept.revision);
-            Workspace::of(kept, Some(&build), app.catalogue).map(Json)
+            // The edit may have taken the build itself away: then the first one is reported on.
+            let stays = kept.production.build(&build).is_some();
+            Workspace::of(kept, stays.then_some(&*build), app.catalogue).map(Json)
         }
         Err(StoreError::Stale(kept)) => {
             let detail = "someone changed the production meanwhile; this edit was not made";

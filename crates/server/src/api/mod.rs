@@ -3,9 +3,11 @@
 mod body;
 mod catalogue;
 mod edits;
+mod gear;
 mod productions;
 mod questions;
 mod sums;
+mod ways;
 
 pub use productions::Workspace;
 
@@ -43,6 +45,17 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/inputs", get(questions::inputs))
         .route("/productions/{id}/formats", get(questions::formats))
         .route("/productions/{id}/line", post(questions::line))
+        .route("/productions/{id}/routes", get(ways::routes))
+        .route("/productions/{id}/follow", get(ways::follow_path))
+        .route("/productions/{id}/compare", get(ways::compare))
+        .route("/productions/{id}/kit", get(gear::kit_lines))
+        .route("/productions/{id}/search", get(gear::search))
+        .route("/productions/{id}/entry", post(gear::entry))
+        .route(
+            "/productions/{id}/entries",
+            get(gear::write_entries).post(gear::read_entries),
+        )
+        .route("/edid", post(gear::edid))
         .layer(DefaultBodyLimit::max(EDIT_BYTES))
         .merge(large)
         .fallback(nothing_here)
@@ -80,6 +93,15 @@ async fn nothing_here() -> Response {
         questions::inputs,
         questions::formats,
         questions::line,
+        ways::routes,
+        ways::follow_path,
+        ways::compare,
+        gear::kit_lines,
+        gear::search,
+        gear::edid,
+        gear::entry,
+        gear::read_entries,
+        gear::write_entries,
     ),
     components(schemas(Problem, west_rail_core::document::ProductionFile))
 )]

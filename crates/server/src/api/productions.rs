@@ -75,11 +75,9 @@ pub(super) fn no_build(build: &str) -> Problem {
 impl Workspace {
     /// The workspace of a build, or of the first one.
     pub fn of(kept: Kept, build: Option<&str>, catalogue: &Catalogue) -> Result<Self, Problem> {
-        let build = match (build, kept.production.builds.first()) {
-            (Some(build), _) => build.to_string(),
-            (None, Some(first)) => first.id.clone(),
-            (None, None) => return Err(Problem::missing("the production has no build")),
-        };
+        let first = kept.production.builds.first();
+        let first = first.ok_or_else(|| Problem::missing("the production has no build"))?;
+        let build = build.map_or_else(|| first.id.clone(), str::to_string);
         let report = report(&kept.production, &build, catalogue);
         let report = report.ok_or_else(|| no_build(&build))?;
         let Kept {

@@ -12,7 +12,7 @@ use utoipa::{IntoParams, ToSchema};
 use west_rail_core::catalogue::Direction;
 use west_rail_core::document::{Command, Completion, Handle, PortRef, complete, read_line};
 use west_rail_core::format::PictureFormat;
-use west_rail_core::path::{Floor, candidates, resolve};
+use west_rail_core::path::{Floor, candidates, giving, resolve};
 use west_rail_core::report::{Outlook, outlook as compare, report};
 
 /// An edit to look ahead at.
@@ -104,7 +104,8 @@ pub async fn inputs(
         .from
         .parse()
         .map_err(|error| Problem::refused(format!("{error}")))?;
-    let floor = Floor::new(&kept.production, build, app.catalogue);
+    let catalogue = app.catalogue.with(&kept.production.own);
+    let floor = Floor::new(&kept.production, build, &catalogue);
     let output = floor
         .find(&from)
         .ok_or_else(|| Problem::missing(format!("there is no port “{from}” here")))?;
@@ -133,8 +134,9 @@ pub async fn line(
         .production
         .build(&line.build)
         .ok_or_else(|| no_build(&line.build))?;
-    let completions = complete(&line.line, &kept.production, build, app.catalogue);
-    let (commands, misread) = match read_line(&line.line, &kept.production, build, app.catalogue) {
+    let catalogue = app.catalogue.with(&kept.production.own);
+    let completions = complete(&line.line, &kept.production, build, &catalogue);
+    let (commands, misread) = match read_line(&line.line, &kept.production, build, &catalogue) {
         Ok(typed) => (Some(typed.commands), None),
         Err(misread) => (None, Some(misread.to_string())),
     };
@@ -181,12 +183,16 @@ pub async fn formats(
         .at
         .parse()
         .map_err(|error| Problem::refused(format!("{error}")))?;
-    let port = build
-        .port(app.catalogue, &at, Direction::Out)
-        .map_err(|refusal| Problem::missing(refusal.to_string()))?;
-    let formats = port.formats.formats_at(kept.production.format.rate);
+    let catalogue = app.catalogue.with(&kept.production.own);
+    let port = build.port(&catalogue, &at, Direction::Out);
+    port.map_err(|refusal| Problem::missing(refusal.to_string()))?;
+    let floor = Floor::new(&kept.production, build, &catalogue);
+    let port = floor
+        .find(&at)
+        .ok_or_else(|| Problem::missing(format!("there is no port “{at}” here")))?;
+    let gives = giving(&floor, port);
     Ok(Json(FormatsReport {
-        words: port.formats.in_words(),
-        formats,
+        words: gives.in_words(),
+        formats: gives.formats_at(kept.production.format.rate),
     }))
 }

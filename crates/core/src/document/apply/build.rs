@@ -177,6 +177,9 @@ impl Build {
                     return Err(cannot(format!("{} doesn’t fit its slot", medium.name)));
                 }
             }
+            if wanted.to_drive && ability.drive_port.is_none() {
+                return Err(cannot("it has no data port for a drive".into()));
+            }
             if wanted.media.len() > ability.slots {
                 let slots = if ability.slots == 1 {
                     "1 slot".into()
@@ -317,6 +320,9 @@ impl Build {
             }
             Command::SetOutput { build, at, setting } => {
                 let port = self.port(catalogue, &at, Direction::Out)?;
+                if strictness == Strictness::Able {
+                    self.output_able(catalogue, &at, port, &setting)?;
+                }
                 if let Some(format) = setting.format
                     && strictness == Strictness::Able
                     && (port.formats.is_open() || !port.formats.hold(format))
@@ -339,12 +345,18 @@ impl Build {
                     setting: old,
                 }
             }
+            Command::SetSurroundings { .. }
+            | Command::SetAdapters { .. }
+            | Command::SetInput { .. }
+            | Command::SetPlayback { .. }
+            | Command::SetSqueeze { .. }
+            | Command::SetScreen { .. } => self.apply_gear(catalogue, command, strictness)?,
             Command::ChooseInput {
                 build,
                 device,
                 input,
             } => {
-                if let Some(input) = &input {
+                if let Some(input) = input.as_ref().filter(|_| strictness == Strictness::Able) {
                     self.port(catalogue, &PortRef::new(&device, input), Direction::In)?;
                 }
                 let input = replace(&mut self.placement_mut(&device)?.settings.input, input);

@@ -1,8 +1,12 @@
 //! Commands applied: each is checked, changes the document, and yields its inverse.
 
 mod build;
+mod entries;
+mod gear;
 mod production;
 mod removal;
+
+pub use entries::check_entry;
 
 use super::{Command, Handle, PortRef, Production};
 use crate::catalogue::{Catalogue, Device};
@@ -48,6 +52,12 @@ pub enum Refusal {
     /// A device can't do what was asked.
     #[error("{device} can’t do that: {why}")]
     CannotDo { device: String, why: String },
+    /// A description can't stand.
+    #[error("“{entry}” can’t be described so: {why}")]
+    BadEntry { entry: String, why: String },
+    /// A description is in use.
+    #[error("{0}")]
+    InUse(String),
     /// A unit still has devices.
     #[error("“{0}” still has devices; move or remove them first")]
     NotEmpty(String),
@@ -66,6 +76,12 @@ impl Limits {
     pub const NAME: usize = 80;
     /// Commands in one edit.
     pub const COMMANDS: usize = 500;
+    /// Builds in a production.
+    pub const BUILDS: usize = 60;
+    /// Descriptions of the crew's own.
+    pub const ENTRIES: usize = 500;
+    /// Ports of a described device.
+    pub const PORTS: usize = 200;
     /// Things of one kind in the kit.
     pub const QUANTITY: u32 = 10_000;
 }
@@ -111,8 +127,15 @@ impl Production {
     ) -> Result<Edited, Refusal> {
         let mut production = self.clone();
         let mut inverse = Vec::new();
+        let mut with_own = catalogue.with(&production.own);
         for command in commands {
-            inverse.push(production.apply(catalogue, command, strictness)?);
+            inverse.push(production.apply(&with_own, command, strictness)?);
+            if matches!(
+                command,
+                Command::PutEntry { .. } | Command::RemoveEntry { .. }
+            ) {
+                with_own = catalogue.with(&production.own);
+            }
         }
         inverse.reverse();
         Ok(Edited {
@@ -130,6 +153,11 @@ impl Command {
             | Self::SetProjectFormat { .. }
             | Self::SetDropFrame { .. }
             | Self::SetHouseRules { .. }
+            | Self::PutEntry { .. }
+            | Self::RemoveEntry { .. }
+            | Self::AddBuild { .. }
+            | Self::RemoveBuild { .. }
+            | Self::PutBuild { .. }
             | Self::SetKit { .. } => None,
             Self::RenameBuild { build, .. }
             | Self::AddUnit { build, .. }
@@ -142,6 +170,12 @@ impl Command {
             | Self::Connect { build, .. }
             | Self::Disconnect { build, .. }
             | Self::SetLead { build, .. }
+            | Self::SetSurroundings { build, .. }
+            | Self::SetAdapters { build, .. }
+            | Self::SetInput { build, .. }
+            | Self::SetPlayback { build, .. }
+            | Self::SetSqueeze { build, .. }
+            | Self::SetScreen { build, .. }
             | Self::SetOutput { build, .. }
             | Self::ChooseInput { build, .. }
             | Self::SetTimecode { build, .. }

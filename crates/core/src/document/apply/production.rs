@@ -38,6 +38,11 @@ impl Production {
                 rules: replace(&mut self.house_rules, rules),
             },
             Command::SetKit { line } => self.set_kit(catalogue, line)?,
+            Command::PutEntry { entry, at } => self.put_entry(catalogue, *entry, at)?,
+            Command::RemoveEntry { entry } => self.remove_entry(&entry)?,
+            Command::AddBuild { name, from, id } => self.add_build(&name, from, id)?,
+            Command::RemoveBuild { build } => self.remove_build(&build)?,
+            Command::PutBuild { at, build } => self.put_build(at, *build)?,
             Command::RenameBuild { build, name } => {
                 let found = self.build_mut(&build)?;
                 let name = replace(&mut found.name, checked_name("a build", &name)?);
@@ -62,16 +67,8 @@ impl Production {
                 let (lead, length) =
                     self.lead_for(catalogue, &build, (&from, &to), lead, length)?;
                 let air = catalogue.lead(&lead).is_some_and(Lead::is_air);
-                self.build_mut(&build)?.connect(
-                    Connection {
-                        id: String::new(),
-                        from,
-                        to,
-                        lead,
-                        length,
-                    },
-                    air,
-                )?
+                self.build_mut(&build)?
+                    .connect(Connection::between("", from, to, &lead, length), air)?
             }
             Command::SetRecording {
                 build,
@@ -105,7 +102,7 @@ impl Production {
         if catalogue.item_name(&line.item).is_none() {
             return Err(missing("item in the catalogue", &line.item));
         }
-        if line.quantity > Limits::QUANTITY {
+        if line.quantity > Limits::QUANTITY || line.hired > Limits::QUANTITY {
             return Err(Refusal::TooMany("kit holds at most 10,000 of one thing"));
         }
         let length = if catalogue.lead(&line.item).is_some() {
@@ -117,14 +114,18 @@ impl Production {
             .kit
             .iter()
             .position(|known| known.item == line.item && known.length == length);
-        let old = at.map_or(0, |at| self.kit[at].quantity);
+        let (quantity, hired) = at.map_or((0, 0), |at| (self.kit[at].quantity, self.kit[at].hired));
+        let none = line.quantity == 0 && line.hired == 0;
         match at {
             // A line with none left goes only from the end, so that putting it back finds its place.
-            Some(at) if line.quantity == 0 && at + 1 == self.kit.len() => {
+            Some(at) if none && at + 1 == self.kit.len() => {
                 self.kit.pop();
             }
-            Some(at) => self.kit[at].quantity = line.quantity,
-            None if line.quantity == 0 => {}
+            Some(at) => {
+                self.kit[at].quantity = line.quantity;
+                self.kit[at].hired = line.hired;
+            }
+            None if none => {}
             None => self.kit.push(KitLine {
                 length,
                 ..line.clone()
@@ -132,7 +133,8 @@ impl Production {
         }
         Ok(Command::SetKit {
             line: KitLine {
-                quantity: old,
+                quantity,
+                hired,
                 length,
                 ..line
             },
@@ -167,8 +169,10 @@ impl Production {
         }
         let fits = |id: &str| {
             let found = catalogue.lead(id)?;
-            (found.joins(output.connector, input.connector) && found.wires.contains(&output.wire))
-                .then_some(())
+            (found.joins(output.connector, input.connector)
+                && found.wires.contains(&output.wire)
+                && found.wires.contains(&input.wire))
+            .then_some(())
         };
         let long_enough = |line: &&KitLine| {
             length.is_none_or(|length| line.length.is_some_and(|own| own >= length))
@@ -180,7 +184,7 @@ impl Production {
             .filter(long_enough)
             .filter(|line| {
                 line.length
-                    .is_some_and(|own| line.quantity > build.leads_used(&line.item, own))
+                    .is_some_and(|own| line.there() > build.leads_used(&line.item, own))
             });
         if let Some(line) = spare.min_by_key(|line| line.length) {
             return Ok((line.item.clone(), length.or(line.length).unwrap_or(USUAL)));

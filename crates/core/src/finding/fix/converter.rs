@@ -6,7 +6,7 @@ use crate::catalogue::{DeviceKind, InternalPath, Port, SignalKind, Via, nearest_
 use crate::document::{Command, OutputSetting, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
 use crate::format::PictureFormat;
-use crate::path::{ConnectionIx, port_takes_rate};
+use crate::path::ConnectionIx;
 
 /// Another format or a converter. Where the output that can be set is further up, others may live
 /// on it: then the converter comes first.
@@ -37,7 +37,7 @@ pub fn converter(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
         .production
         .kit
         .iter()
-        .filter(|line| line.quantity > floor.build.devices_used(&line.item));
+        .filter(|line| line.there() > floor.build.devices_used(&line.item));
     let mut found = Vec::new();
     let devices = spare.filter_map(|line| floor.catalogue.device(&line.item));
     for device in devices.filter(|device| device.kind == DeviceKind::Converter) {
@@ -81,7 +81,7 @@ fn converted(
     (exit, input): (&Port, &Port),
 ) -> Option<PictureFormat> {
     let joined = output.wire == entry.wire && exit.wire == input.wire;
-    if !joined || !port_takes_rate(entry, format) || !entry.formats.hold(format) {
+    if !joined || !entry.carries_rate(format) || !entry.formats.hold(format) {
         return None;
     }
     let given = if exit.formats.is_open() {
@@ -90,9 +90,7 @@ fn converted(
         exit.formats.formats_at(format.rate)
     };
     let taken = given.into_iter().filter(|format| {
-        input.formats.hold(*format)
-            && port_takes_rate(exit, *format)
-            && port_takes_rate(input, *format)
+        input.formats.hold(*format) && exit.carries_rate(*format) && input.carries_rate(*format)
     });
     nearest_of(taken, format)
 }

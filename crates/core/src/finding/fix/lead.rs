@@ -19,13 +19,13 @@ fn spare_leads<'a>(
         let (lead, own) = (floor.catalogue.lead(&line.item)?, line.length?);
         let fits =
             lead.joins(output.connector, input.connector) && lead.wires.contains(&output.wire);
-        let left = line.quantity > floor.build.leads_used(&line.item, own);
+        let left = line.there() > floor.build.leads_used(&line.item, own);
         (fits && left && own >= length).then_some((lead, own))
     });
     spare.collect()
 }
 
-fn set_lead(
+pub(super) fn set_lead(
     facts: &Facts,
     connection: ConnectionIx,
     lead: &Lead,

@@ -1,15 +1,29 @@
 //! What would mend a finding, out of what the kit holds: outputs set, leads chosen, converters put
 //! in between, media swapped. Each is a list of commands.
 
+mod air;
+mod another_way;
 mod converter;
+mod gear;
+mod hire;
 mod lead;
+mod links;
 mod output;
 mod recording;
 
+pub use air::{free_channel, same_system, stronger_system};
+pub use another_way::last_resorts;
 pub use converter::{converter, format_or_converter};
+pub use gear::{
+    around, clamp, keep_rate, leave_mode, look, one_look, other_output, picture_not_raw, unsqueeze,
+};
+pub use hire::hire;
 pub use lead::{better_lead, right_lead};
+pub use links::{equal_links, links_in_order, missing_links, one_link, other_mapping};
 pub use output::{clean, follow_project, level, output_format, quality};
-pub use recording::{bring_sound, lighter_codec, match_codec, media, own_codec, recordable, sound};
+pub use recording::{
+    bring_sound, data_lead, lighter_codec, match_codec, media, own_codec, recordable, sound,
+};
 
 use super::{Facts, Fix};
 use crate::document::Command;

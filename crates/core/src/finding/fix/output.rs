@@ -7,7 +7,7 @@ use crate::catalogue::{Direction, Via, nearest_of};
 use crate::document::{Command, OutputSetting};
 use crate::finding::{Facts, Fix};
 use crate::format::{PictureFormat, Quality};
-use crate::path::{ConnectionIx, PortIx, hops_to, lead_limits, port_takes_rate};
+use crate::path::{ConnectionIx, PortIx, giving, hops_to, lead_limits, takes_rate};
 
 /// The output upstream of a connection whose format can be set, with the ports from there to the
 /// connection's input.
@@ -28,11 +28,11 @@ fn comes_through(facts: &Facts, ports: &[PortIx], format: PictureFormat) -> Opti
     let mut worst = Margin::Ok;
     for port in ports {
         let node = facts.floor.ports[*port].port;
-        if !port_takes_rate(node, format) {
+        if !takes_rate(facts.floor, *port, format) {
             return None;
         }
         if node.direction == Direction::In {
-            if !node.formats.hold(format) {
+            if !facts.floor.takes(*port).hold(format) {
                 return None;
             }
             let connection = facts.floor.into[*port]?;
@@ -47,7 +47,7 @@ fn comes_through(facts: &Facts, ports: &[PortIx], format: PictureFormat) -> Opti
 }
 
 /// Sets something of what an output gives, and leaves the rest as it is.
-fn change_output(
+pub(super) fn change_output(
     facts: &Facts,
     output: PortIx,
     to: &str,
@@ -79,7 +79,7 @@ fn set_format(facts: &Facts, output: PortIx, format: PictureFormat) -> Fix {
 pub fn output_format(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let (output, ports) = settable_upstream(facts, connection)?;
     let now = facts.resolved.signals[output].picture?.format;
-    let known = &facts.floor.ports[output].port.formats;
+    let known = giving(facts.floor, output);
     let current = comes_through(facts, &ports, now);
     // A run that is only near its reach is worth another format only if that one has room.
     let better = |format: &PictureFormat| {
@@ -94,7 +94,7 @@ pub fn output_format(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
 }
 
 pub fn follow_project(facts: &Facts, output: PortIx) -> Option<Fix> {
-    let known = &facts.floor.ports[output].port.formats;
+    let known = giving(facts.floor, output);
     known
         .nearest(facts.floor.production.format)
         .map(|format| set_format(facts, output, format))
@@ -160,11 +160,7 @@ pub fn quality(facts: &Facts, placement: usize, wanted: Quality) -> Option<Fix> 
     }
     let origin = floor.ports[now.origin].port.origin.as_ref()?;
     let set = facts.resolved.signals[now.origin].picture?.format;
-    let formats = floor.ports[now.origin]
-        .port
-        .formats
-        .formats_at(set.rate)
-        .into_iter();
+    let formats = giving(floor, now.origin).formats_at(set.rate).into_iter();
     let reach = formats.filter(|format| origin.made_as.limit(format.quality()).reaches(wanted));
     let through = reach.filter(|format| comes_through(facts, &ports, *format).is_some());
     nearest_of(through, set).map(|format| set_format(facts, now.origin, format))

@@ -1,9 +1,10 @@
 //! Recordings set otherwise: codec, media, tracks.
 
+use super::lead::set_lead;
 use super::output::quality;
 use super::{build, connect};
 use crate::carriage::connector::Wire;
-use crate::catalogue::{Codec, Direction, Medium, RecordingAbility};
+use crate::catalogue::{Codec, Direction, Lead, Medium, RecordingAbility};
 use crate::document::{Command, RecordingSetting};
 use crate::finding::{Facts, Fix};
 use crate::format::Quality;
@@ -70,27 +71,10 @@ fn set_recording(
             media: Vec::new(),
             format: None,
             tracks: 0,
+            to_drive: false,
         });
     change(&mut setting);
-    // What else is set is brought within what the recorder can do, so that the fix goes through.
-    if let Some(ability) = ability_of(facts, recording) {
-        if !ability.codecs.contains(&setting.codec) {
-            setting.codec = ability.codecs.first().cloned().unwrap_or_default();
-        }
-        let fits = |id: &String| {
-            facts
-                .floor
-                .catalogue
-                .medium(id)
-                .is_some_and(|medium| ability.media.contains(&medium.kind))
-        };
-        setting.media.retain(fits);
-        setting.media.truncate(ability.slots);
-        setting.tracks = setting.tracks.min(ability.tracks);
-        setting.format = setting
-            .format
-            .filter(|format| ability.sensor && ability.formats.hold(*format));
-    }
+    let setting = within_ability(facts, recording.placement, setting);
     let command = Command::SetRecording {
         build: build(facts),
         device: placement.id.clone(),
@@ -100,6 +84,61 @@ fn set_recording(
         title: title.into(),
         commands: vec![command],
     }
+}
+
+/// A setting brought within what the recorder can do, so that a fix goes through.
+pub(super) fn within_ability(
+    facts: &Facts,
+    placement: usize,
+    mut setting: RecordingSetting,
+) -> RecordingSetting {
+    let device = facts.floor.devices[placement];
+    let Some(ability) = device.and_then(|device| device.records.as_ref()) else {
+        return setting;
+    };
+    if !ability.codecs.contains(&setting.codec) {
+        setting.codec = ability.codecs.first().cloned().unwrap_or_default();
+    }
+    let fits = |id: &String| {
+        let medium = facts.floor.catalogue.medium(id);
+        medium.is_some_and(|medium| ability.media.contains(&medium.kind))
+    };
+    setting.media.retain(fits);
+    setting.media.truncate(ability.slots);
+    setting.tracks = setting.tracks.min(ability.tracks);
+    setting.to_drive &= ability.drive_port.is_some();
+    setting.format = setting
+        .format
+        .filter(|format| ability.sensor && ability.formats.hold(*format));
+    setting
+}
+
+/// A data lead that keeps up what is written over it, in the place of one that doesn't: of the
+/// kit, or to hire.
+pub fn data_lead(facts: &Facts, recording: &Recording) -> Option<Fix> {
+    let floor = facts.floor;
+    recording.drive?;
+    let port = ability_of(facts, recording)?.drive_port.as_deref()?;
+    let output = floor.port_of(recording.placement, port)?;
+    let connection = *floor.out_of[output].first()?;
+    let link = floor.standing(connection);
+    let needed = recording.time.as_ref().map_or(0, sustained_needed);
+    let keeps_up = |lead: &&Lead| lead.data_rate.is_none_or(|rate| rate.0 >= needed);
+    if keeps_up(&link.lead) {
+        return None;
+    }
+    let sockets = [link.from, link.to].map(|port| floor.ports[port].port.connector);
+    let mut leads =
+        floor.catalogue.leads.iter().filter(|lead| {
+            lead.wires.contains(&Wire::UsbData) && lead.joins(sockets[0], sockets[1])
+        });
+    let lead = leads.find(keeps_up)?;
+    let length = lead
+        .reach
+        .map_or(floor.build.connections[connection].length, |reach| {
+            reach.min(floor.build.connections[connection].length)
+        });
+    Some(set_lead(facts, connection, lead, length, ""))
 }
 
 /// The first codec that the recorder has.

@@ -1,5 +1,10 @@
 //! Problems of the path and of recordings, as findings.
 
+mod air;
+mod care;
+mod gear;
+mod house;
+mod links;
 mod path;
 mod recording;
 
@@ -26,6 +31,9 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     }
     found.extend(unknown_codecs(facts));
     super::needs::judge(facts, &mut found);
+    care::judge(facts, &mut found);
+    house::judge(facts, &mut found);
+    super::fix::last_resorts(facts, &mut found);
     found.sort_by_key(|finding| std::cmp::Reverse(finding.severity));
     found
 }
@@ -92,6 +100,11 @@ impl Finding {
             connection: None,
         };
         Self::new(code, Severity::Stop, place, text, reason)
+    }
+
+    /// A finding about the kit as a whole.
+    fn on_kit(code: Code, severity: Severity, text: String, reason: impl Into<String>) -> Self {
+        Self::new(code, severity, Place::default(), text, reason)
     }
 
     fn on_connection(

@@ -1,10 +1,15 @@
 //! Problems of the path, as findings.
 
+use super::air::of_air;
+use super::gear::of_gear;
+use super::links::of_links;
 use crate::carriage::Margin;
+use crate::carriage::coax::budget_db;
+use crate::carriage::hdmi::Generation;
 use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
-use crate::path::{ConnectionIx, PortIx, Problem};
+use crate::path::{ConnectionIx, Load, PortIx, Problem, RunLength, giving};
 use crate::quantity::thousandths;
 
 pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
@@ -73,7 +78,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
         Problem::NotTaken { connection, format } => {
             let link = facts.floor.standing(*connection);
             let (from, to) = facts.ends(*connection);
-            let takes = facts.floor.ports[link.to].port.formats.in_words();
+            let takes = facts.floor.takes(link.to).in_words();
             let text = format!("{to} doesn’t take the {format} that {from} sends.");
             let finding = stop_on(
                 Code::FormatNotTaken,
@@ -130,10 +135,15 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 "{format} needs HDMI {needs}; {} is HDMI {has}.",
                 facts.port(*port)
             );
-            let reason = format!(
-                "HDMI {has} ends at a TMDS character rate of {} MHz.",
-                has.tmds_limit_hz() / 1_000_000
-            );
+            let reason = match facts.floor.hdmi(*port) {
+                Some((Generation::V2_1, frl)) => {
+                    format!("Its fixed-rate link ends at {frl} Gb/s.")
+                }
+                _ => format!(
+                    "HDMI {has} ends at a TMDS character rate of {} MHz.",
+                    has.tmds_limit_hz() / 1_000_000
+                ),
+            };
             let finding = stop_on(Code::RateOverPort, *connection, text, reason);
             finding.with(fix::format_or_converter(facts, *connection))
         }
@@ -197,14 +207,15 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             };
             let metres = thousandths(run.reach.0, 1000, 0);
             let text = format!(
-                "{} from {from} to {to} {verb} its reach of {metres} m for this picture.",
-                facts.lead(*connection)
+                "{} from {from} to {to} {verb} its reach of {metres} m{}.",
+                facts.lead(*connection),
+                if facts.floor.standing(*connection).lead.reach.is_some() {
+                    ""
+                } else {
+                    " for this picture"
+                }
             );
-            let share = run.length.0 * 100 / run.reach.0.max(1);
-            let reason = format!(
-                "The run is {share} % of the reach; runs are planned to {} % of it.",
-                Margin::PLANNED_PERCENT
-            );
+            let reason = why_long(facts, *connection, run);
             let finding =
                 Finding::on_connection(facts, Code::LongRun, severity, *connection, text, reason);
             finding
@@ -213,7 +224,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
         }
         Problem::CannotGive { port, wanted } => {
             let placement = facts.floor.ports[*port].placement;
-            let gives = facts.floor.ports[*port].port.formats.in_words();
+            let gives = giving(facts.floor, *port).in_words();
             let text = format!("{} doesn’t give {wanted}.", facts.port(*port));
             let mut finding = Finding::on_device(
                 facts,
@@ -226,6 +237,21 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             finding.id = format!("{}@{}", Code::CannotGive, facts.floor.name(*port));
             finding.with(fix::follow_project(facts, *port))
         }
+        Problem::SwitchedOff { .. }
+        | Problem::KeepsRate { .. }
+        | Problem::FellBack { .. }
+        | Problem::RawNotTaken { .. }
+        | Problem::Strain { .. } => of_gear(facts, problem),
+        Problem::LoneLeg { .. }
+        | Problem::LegsMissing { .. }
+        | Problem::LegsOutOfOrder { .. }
+        | Problem::LegMapping { .. }
+        | Problem::LegLengths { .. } => of_links(facts, problem),
+        Problem::OtherSystem { .. }
+        | Problem::TooManyListeners { .. }
+        | Problem::WeakRadio { .. }
+        | Problem::SameChannel { .. }
+        | Problem::NoChannel { .. } => of_air(facts, problem),
         Problem::Loop { ports } => {
             let names: Vec<String> = ports
                 .iter()
@@ -278,6 +304,42 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
     }
 }
 
+/// What makes a run long: its length, what is on it, what a passive loop joins to it.
+fn why_long(facts: &Facts, connection: ConnectionIx, run: &RunLength) -> String {
+    let coax = match facts.resolved.loads[connection] {
+        Load::Sdi(sdi) => sdi.coax.map(|coax| (coax, budget_db(sdi.sdi.class))),
+        _ => None,
+    };
+    let share = match coax {
+        // With what is lost before it, the reach that is left says little: the loss does.
+        Some((coax, covered)) => (coax.loss_db * 100.0 / covered) as u64,
+        None => run.length.0 * 100 / run.reach.0.max(1),
+    };
+    let mut reason = format!(
+        "The run is {share} % of the reach; runs are planned to {} % of it.",
+        Margin::PLANNED_PERCENT
+    );
+    if let Some((coax, covered)) = coax {
+        if coax.before_db + coax.adapters_db > 0.0 {
+            reason = format!(
+                "{:.1} of the {covered:.0} dB that the equalizer covers are lost: {share} %; runs are planned to {} %.",
+                coax.loss_db,
+                Margin::PLANNED_PERCENT
+            );
+        }
+        if coax.before_db > 0.0 {
+            reason += &format!(
+                " A passive loop before it restores nothing: {:.1} dB are lost on the run up to it.",
+                coax.before_db
+            );
+        }
+        if coax.adapters_db > 0.0 {
+            reason += &format!(" Adapters cost {:.1} dB.", coax.adapters_db);
+        }
+    }
+    reason
+}
+
 fn bad_connection(facts: &Facts, connection: ConnectionIx, what: &str) -> Finding {
     let known = &facts.floor.build.connections[connection];
     let text = format!("The connection {} > {} {what}.", known.from, known.to);
@@ -314,7 +376,7 @@ fn why_nothing(facts: &Facts, placement: usize) -> String {
             .map(|device| device.paths.as_slice())
             .unwrap_or_default();
         let path = paths.iter().find(|path| path.to.contains(&node.port.id));
-        match path.and_then(|path| floor.chosen_input(node.placement, &path.from)) {
+        match path.and_then(|path| floor.input_for(output, path)) {
             Some(input) => port = input,
             None => {
                 return format!(

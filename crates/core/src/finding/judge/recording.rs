@@ -91,6 +91,7 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
             );
             let reason = "The data rate and a quarter more must be kept up all the time (a tenth more than a band’s high end).".into();
             on(Code::TooSlow, Severity::Stop, text, reason)
+                .with(fix::data_lead(facts, recording))
                 .with(fix::media(facts, recording))
                 .with(fix::lighter_codec(facts, recording))
         }

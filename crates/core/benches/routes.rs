@@ -1,0 +1,61 @@
+//! Routes and fixes: three routes across a kit of 200 (budget: under 50 ms), all fixes of the demo
+//! tried (budget: under 50 ms).
+
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::demo;
+use west_rail_core::document::KitLine;
+use west_rail_core::report::{Ends, find_routes, report};
+
+fn main() {
+    divan::main();
+}
+
+/// Six camera rigs beside a store of 200 things, none of them in use.
+#[divan::bench]
+fn routes_across_a_kit_of_200(bencher: divan::Bencher) {
+    let catalogue = Catalogue::shipped();
+    let mut production = demo::floor(60);
+    let devices = catalogue.devices.iter().map(|device| &device.id);
+    let media = catalogue.media.iter().map(|medium| &medium.id);
+    let leads = catalogue
+        .leads
+        .iter()
+        .flat_map(|lead| [2_000, 5_000, 10_000].map(|length| (&lead.id, Some(length))));
+    let items = devices.chain(media).map(|id| (id, None)).chain(leads);
+    production.kit = items
+        .take(200)
+        .map(|(item, length)| KitLine {
+            item: item.clone(),
+            length: length.map(west_rail_core::quantity::Length),
+            quantity: 3,
+            hired: 0,
+        })
+        .collect();
+    let ends = Ends {
+        from: "d1",
+        to: "d18",
+    };
+    assert!(
+        find_routes(&production, "main", catalogue, ends)
+            .unwrap()
+            .routes
+            .len()
+            >= 3
+    );
+    bencher.bench(|| find_routes(&production, "main", catalogue, ends));
+}
+
+#[divan::bench]
+fn all_fixes_of_the_demo_tried(bencher: divan::Bencher) {
+    let catalogue = Catalogue::shipped();
+    let production = demo::productions().remove(0).1;
+    bencher.bench(|| {
+        let findings = report(&production, "night", catalogue).map(|report| report.findings);
+        let fixes = findings.iter().flatten().flat_map(|finding| &finding.fixes);
+        let tried = fixes.filter_map(|fix| {
+            let edited = production.edited(catalogue, &fix.commands).ok()?;
+            report(&edited.production, "night", catalogue)
+        });
+        tried.count()
+    });
+}

@@ -1,0 +1,49 @@
+//! Small things between a lead and a socket: adapters, barrels, elbows, clamps.
+
+use crate::carriage::connector::Connector;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What a small thing does.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum AdapterKind {
+    /// Turns one plug into another.
+    Gender,
+    /// Turns a plug around a corner.
+    Elbow,
+    /// Joins two leads.
+    Barrel,
+    /// Holds a plug in its socket, so that a pull takes the clamp and not the socket.
+    Clamp,
+}
+
+/// An adapter, barrel, elbow or clamp.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Adapter {
+    /// The catalogue's id: `hdmi-d-to-a`.
+    pub id: String,
+    /// Its name in full.
+    pub name: String,
+    /// What it does.
+    pub kind: AdapterKind,
+    /// The lead's plug that it takes.
+    pub takes: Connector,
+    /// The socket that it goes into.
+    pub into: Connector,
+}
+
+impl Adapter {
+    /// What each adapter, barrel or elbow on a coaxial run costs, in decibels: a guide.
+    pub const LOSS_DB: f64 = 0.5;
+
+    /// What it costs a coaxial run, in decibels.
+    pub fn loss_db(&self) -> f64 {
+        if self.kind != AdapterKind::Clamp && self.into == Connector::Bnc {
+            Self::LOSS_DB
+        } else {
+            0.0
+        }
+    }
+}

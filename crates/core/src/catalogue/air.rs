@@ -1,0 +1,43 @@
+//! What a device is on the air.
+
+use crate::carriage::radio::Budget;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// A transmitter's or a receiver's part of a radio system. Licences, permitted bands and powers
+/// are local law: these are the maker's figures.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Radio {
+    /// Only devices of one system pair: `pellow-w1`.
+    pub system: String,
+    /// The band, in words: *5 GHz*. Systems of one band share the air.
+    pub band: String,
+    /// The middle of the band, in megahertz.
+    pub frequency_mhz: u32,
+    /// What it radiates, aerial included, in dBm; for a transmitter.
+    #[serde(default)]
+    pub radiated_dbm: i32,
+    /// The weakest signal that it works with, aerial included, in dBm; for a receiver.
+    #[serde(default)]
+    pub sensitivity_dbm: i32,
+    /// Channels that don't overlap.
+    pub channels: u8,
+    /// Receivers at most, for a transmitter.
+    #[serde(default)]
+    pub receivers: usize,
+    /// App viewers at most, for a transmitter.
+    #[serde(default)]
+    pub viewers: usize,
+}
+
+impl Radio {
+    /// The link from this transmitter to a receiver.
+    pub fn budget_to(&self, receiver: &Self) -> Budget {
+        Budget {
+            frequency_mhz: f64::from(self.frequency_mhz),
+            radiated_dbm: f64::from(self.radiated_dbm),
+            sensitivity_dbm: f64::from(receiver.sensitivity_dbm),
+        }
+    }
+}

@@ -1,0 +1,243 @@
+//! The catalogue's files: TOML, with sets of formats named.
+
+use super::{Adapter, Catalogue, Codec, Device, FormatSet, Lead, Medium};
+use serde::Deserialize;
+use std::collections::HashMap;
+use std::sync::OnceLock;
+
+/// A catalogue file doesn't say what it should.
+#[derive(Debug, Clone, PartialEq, thiserror::Error)]
+pub enum CatalogueError {
+    /// The file isn't TOML of the right shape.
+    #[error("{file}: {reason}")]
+    Unreadable { file: &'static str, reason: String },
+    /// Two entries share an id.
+    #[error("two entries are called “{0}”")]
+    Twice(String),
+    /// An entry names something that isn't there.
+    #[error("“{entry}” names {what} “{name}”, which isn’t there")]
+    Missing {
+        entry: String,
+        what: &'static str,
+        name: String,
+    },
+}
+
+/// The text of the catalogue's files.
+#[derive(Debug, Clone, Copy)]
+pub struct Files<'t> {
+    /// Sets of formats, and groups of them, that devices name.
+    pub formats: &'t str,
+    /// Devices, a file a kind: the file's name and its text.
+    pub devices: &'t [(&'static str, &'t str)],
+    /// Leads.
+    pub leads: &'t str,
+    /// Adapters, barrels and clamps.
+    pub adapters: &'t str,
+    /// Codecs.
+    pub codecs: &'t str,
+    /// Cards and drives.
+    pub media: &'t str,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct FormatFile {
+    #[serde(default)]
+    groups: HashMap<String, Vec<String>>,
+    formats: HashMap<String, FormatSet>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct DeviceFile {
+    device: Vec<toml::Table>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct LeadFile {
+    lead: Vec<Lead>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct AdapterFile {
+    adapter: Vec<Adapter>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct CodecFile {
+    codec: Vec<Codec>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct MediumFile {
+    medium: Vec<Medium>,
+}
+
+macro_rules! device_files {
+    ($($name:literal),* $(,)?) => {
+        &[$(($name, include_str!(concat!("../../../../catalogue/devices/", $name))),)*]
+    };
+}
+
+/// The shipped device files, in the order in which people look for things.
+const DEVICE_FILES: &[(&str, &str)] = device_files![
+    "cameras.toml",
+    "monitors.toml",
+    "recorders.toml",
+    "wireless.toml",
+    "converters.toml",
+    "distribution.toml",
+    "sound.toml",
+    "timecode.toml",
+];
+
+impl Catalogue {
+    /// The catalogue that ships with West Rail.
+    pub fn shipped() -> &'static Self {
+        static SHIPPED: OnceLock<Catalogue> = OnceLock::new();
+        SHIPPED.get_or_init(|| {
+            let read = Self::read(Files {
+                formats: include_str!("../../../../catalogue/formats.toml"),
+                devices: DEVICE_FILES,
+                leads: include_str!("../../../../catalogue/leads.toml"),
+                adapters: include_str!("../../../../catalogue/adapters.toml"),
+                codecs: include_str!("../../../../catalogue/codecs.toml"),
+                media: include_str!("../../../../catalogue/media.toml"),
+            });
+            // The files are part of the build and a test reads them.
+            read.expect("the shipped catalogue is whole")
+        })
+    }
+
+    /// Reads the files, as TOML text.
+    pub fn read(files: Files) -> Result<Self, CatalogueError> {
+        let formats: FormatFile = parse("formats.toml", files.formats)?;
+        let mut devices = Vec::new();
+        for (name, text) in files.devices {
+            let file: DeviceFile = parse(name, text)?;
+            for entry in file.device {
+                devices.push(formats.device(name, entry)?);
+            }
+        }
+        let leads: LeadFile = parse("leads.toml", files.leads)?;
+        let adapters: AdapterFile = parse("adapters.toml", files.adapters)?;
+        let codecs: CodecFile = parse("codecs.toml", files.codecs)?;
+        let media: MediumFile = parse("media.toml", files.media)?;
+        Self::of(
+            devices,
+            leads.lead,
+            adapters.adapter,
+            codecs.codec,
+            media.medium,
+        )
+    }
+}
+
+impl FormatFile {
+    /// An entry with the sets that it names put in their place.
+    fn device(&self, file: &'static str, mut entry: toml::Table) -> Result<Device, CatalogueError> {
+        let id = entry
+            .get("id")
+            .and_then(toml::Value::as_str)
+            .unwrap_or("?")
+            .to_string();
+        self.expand(&id, &mut entry)?;
+        let device: Device = entry
+            .try_into()
+            .map_err(|error| CatalogueError::Unreadable {
+                file,
+                reason: format!("“{id}”: {error}"),
+            })?;
+        device.check()?;
+        Ok(device)
+    }
+
+    /// Puts sets in the place of names, wherever `formats` is said.
+    fn expand(&self, id: &str, table: &mut toml::Table) -> Result<(), CatalogueError> {
+        for (key, value) in table.iter_mut() {
+            match value {
+                toml::Value::Array(names) if key == "formats" => {
+                    let mut sets = Vec::new();
+                    for name in names.iter() {
+                        match name.as_str() {
+                            Some(name) => sets.extend(self.named(id, name)?),
+                            None => sets.push(name.clone()),
+                        }
+                    }
+                    *names = sets;
+                }
+                toml::Value::Array(items) => {
+                    for item in items.iter_mut().filter_map(toml::Value::as_table_mut) {
+                        self.expand(id, item)?;
+                    }
+                }
+                toml::Value::Table(table) => self.expand(id, table)?,
+                _ => {}
+            }
+        }
+        Ok(())
+    }
+
+    /// The sets behind a name: of a group, or the one set.
+    fn named(&self, id: &str, name: &str) -> Result<Vec<toml::Value>, CatalogueError> {
+        let one = [name.to_string()];
+        let names = self.groups.get(name).map_or(&one[..], Vec::as_slice);
+        let value = |name: &String| {
+            let set = self.formats.get(name)?;
+            toml::Value::try_from(set).ok()
+        };
+        let found: Option<Vec<toml::Value>> = names.iter().map(value).collect();
+        found.ok_or_else(|| CatalogueError::Missing {
+            entry: id.into(),
+            what: "the format set",
+            name: name.into(),
+        })
+    }
+}
+
+fn parse<T: serde::de::DeserializeOwned>(
+    file: &'static str,
+    text: &str,
+) -> Result<T, CatalogueError> {
+    toml::from_str(text).map_err(|error| CatalogueError::Unreadable {
+        file,
+        reason: error.to_string(),
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_shipped_catalogue_is_whole() {
+        let catalogue = Catalogue::shipped();
+        assert!(catalogue.devices.len() >= 15 && catalogue.media.len() >= 6);
+        assert!(catalogue.device("orrell-c4").is_some() && catalogue.lead("orrell-c4").is_none());
+    }
+
+    #[test]
+    fn a_broken_entry_is_named() {
+        let why = |devices: &str| {
+            Catalogue::read(Files {
+                formats: "[formats]",
+                devices: &[("devices.toml", devices)],
+                leads: "lead = []",
+                adapters: "adapter = []",
+                codecs: "codec = []",
+                media: "medium = []",
+            })
+            .unwrap_err()
+            .to_string()
+        };
+        let device = "[[device]]\nid = 'x'\nname = 'X'\nmaker = 'Orrell'\nkind = 'camera'\n";
+        insta::assert_snapshot!(why(&format!("{device}records = {{ sensor = true, codecs = ['none'], media = ['sd'] }}")), @"“x” names the codec “none”, which isn’t there");
+        insta::assert_snapshot!(why(&format!("{device}paths = [{{ from = ['in'], to = ['out'], via = 'loop' }}]")), @"“x” names the port “in”, which isn’t there");
+        insta::assert_snapshot!(why(&format!("{device}ports = [{{ id = 'a', name = 'A', direction = 'out', connector = 'bnc', wire = 'sdi', formats = ['hd'] }}]")), @"“x” names the format set “hd”, which isn’t there");
+    }
+}

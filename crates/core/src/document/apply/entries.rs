@@ -1,0 +1,156 @@
+//! Commands about builds as wholes, and about the crew's own descriptions.
+
+use super::{Limits, Refusal, bad_handle, checked_name, missing};
+use crate::catalogue::{Catalogue, Device};
+use crate::document::names::is_handle;
+use crate::document::{Build, Command, Handle, Production, handle_from};
+
+impl Production {
+    pub(super) fn add_build(
+        &mut self,
+        name: &str,
+        from: Option<Handle>,
+        id: Option<Handle>,
+    ) -> Result<Command, Refusal> {
+        let name = checked_name("a build", name)?;
+        if self.builds.len() >= Limits::BUILDS {
+            return Err(Refusal::TooMany("production holds at most 60 builds"));
+        }
+        let taken = |id: &str| self.build(id).is_some();
+        let id = match id {
+            Some(id) if !is_handle(&id) => return Err(bad_handle(id)),
+            Some(id) if taken(&id) => return Err(Refusal::Taken(id)),
+            Some(id) => id,
+            None => handle_from(&name, taken),
+        };
+        let build = match from {
+            Some(from) => Build {
+                id: id.clone(),
+                name,
+                ..self
+                    .build(&from)
+                    .ok_or_else(|| missing("build", &from))?
+                    .clone()
+            },
+            None => Build::empty(&id, &name),
+        };
+        self.builds.push(build);
+        Ok(Command::RemoveBuild { build: id })
+    }
+
+    pub(super) fn remove_build(&mut self, id: &str) -> Result<Command, Refusal> {
+        let at = self.builds.iter().position(|build| build.id == id);
+        let at = at.ok_or_else(|| missing("build", id))?;
+        if self.builds.len() == 1 {
+            return Err(Refusal::InUse(
+                "a production keeps at least one build; add another before this one goes".into(),
+            ));
+        }
+        let build = Box::new(self.builds.remove(at));
+        Ok(Command::PutBuild { at, build })
+    }
+
+    pub(super) fn put_build(&mut self, at: usize, build: Build) -> Result<Command, Refusal> {
+        if self.build(&build.id).is_some() {
+            return Err(Refusal::Taken(build.id));
+        }
+        if self.builds.len() >= Limits::BUILDS {
+            return Err(Refusal::TooMany("production holds at most 60 builds"));
+        }
+        let id = build.id.clone();
+        self.builds.insert(at.min(self.builds.len()), build);
+        self.check().map_err(|why| Refusal::BadEntry {
+            entry: id.clone(),
+            why,
+        })?;
+        Ok(Command::RemoveBuild { build: id })
+    }
+
+    pub(super) fn put_entry(
+        &mut self,
+        catalogue: &Catalogue,
+        entry: Device,
+        at: Option<usize>,
+    ) -> Result<Command, Refusal> {
+        check_entry(catalogue, &entry)?;
+        if let Some(known) = self.own.iter_mut().find(|known| known.id == entry.id) {
+            let entry = Box::new(std::mem::replace(known, entry));
+            return Ok(Command::PutEntry { entry, at: None });
+        }
+        if self.own.len() >= Limits::ENTRIES {
+            return Err(Refusal::TooMany(
+                "production holds at most 500 descriptions of its own",
+            ));
+        }
+        let id = entry.id.clone();
+        let at = at.map_or(self.own.len(), |at| at.min(self.own.len()));
+        self.own.insert(at, entry);
+        Ok(Command::RemoveEntry { entry: id })
+    }
+
+    /// Takes a description out.
+    pub(super) fn remove_entry(&mut self, id: &str) -> Result<Command, Refusal> {
+        let at = self.own.iter().position(|known| known.id == id);
+        let at = at.ok_or_else(|| missing("description of your own called", id))?;
+        let entry = Box::new(self.own.remove(at));
+        Ok(Command::PutEntry {
+            entry,
+            at: Some(at),
+        })
+    }
+}
+
+/// Whether a description can stand: names, ids, and that what it names is there.
+pub fn check_entry(catalogue: &Catalogue, entry: &Device) -> Result<(), Refusal> {
+    let bad = |why: String| Refusal::BadEntry {
+        entry: entry.name.chars().take(60).collect(),
+        why,
+    };
+    checked_name("a device", &entry.name)?;
+    checked_name("a maker", &entry.maker)?;
+    if !is_handle(&entry.id) {
+        return Err(bad_handle(entry.id.clone()));
+    }
+    if catalogue.item_name(&entry.id).is_some() && catalogue.device(&entry.id).is_none()
+        || catalogue.codec(&entry.id).is_some()
+    {
+        return Err(Refusal::Taken(entry.id.clone()));
+    }
+    if entry.ports.len() > Limits::PORTS {
+        return Err(Refusal::TooMany("device has at most 200 ports"));
+    }
+    for (number, port) in entry.ports.iter().enumerate() {
+        checked_name("a port", &port.name)?;
+        if !is_handle(&port.id) {
+            return Err(bad_handle(port.id.clone()));
+        }
+        if entry.ports[..number]
+            .iter()
+            .any(|known| known.id == port.id)
+        {
+            return Err(bad(format!("two ports are called “{}”", port.id)));
+        }
+        let (sdi, hdmi) = (
+            port.wire == crate::carriage::connector::Wire::Sdi,
+            port.wire == crate::carriage::connector::Wire::Hdmi,
+        );
+        if sdi != port.sdi.is_some() || hdmi != port.hdmi.is_some() {
+            return Err(bad(format!(
+                "“{}” says what its {} can carry: an SDI port has a class, an HDMI port a generation, others neither",
+                port.name, port.wire
+            )));
+        }
+    }
+    for mode in &entry.modes {
+        checked_name("a mode", &mode.name)?;
+        if mode.when.is_empty() {
+            return Err(bad(format!("“{}” doesn’t say when it applies", mode.name)));
+        }
+    }
+    for codec in entry.records.iter().flat_map(|ability| &ability.codecs) {
+        catalogue
+            .codec(codec)
+            .ok_or_else(|| missing("codec in the catalogue", codec))?;
+    }
+    entry.check().map_err(|error| bad(error.to_string()))
+}

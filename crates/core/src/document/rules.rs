@@ -1,0 +1,187 @@
+//! House rules: choices between schools of practice, each for good reasons, and the usual limits.
+
+use super::Purpose;
+use crate::quantity::{Delay, Percent};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Choices and limits that checks and plans follow.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct HouseRules {
+    /// Where the picture of record is made.
+    pub picture_of_record: PictureOfRecord,
+    /// How the wireless transmitter is fed.
+    pub transmitter_feed: TransmitterFeed,
+    /// Which size of monitor goes on which rig.
+    pub monitor_size: MonitorSize,
+    /// How late a picture may be for operating.
+    pub operating_within: Delay,
+    /// How late a picture may be for pulling focus.
+    pub focus_within: Delay,
+    /// How late a live screen in sight of the stage may be.
+    pub stage_within: Delay,
+    /// How late a picture may be for directing.
+    pub directing_within: Delay,
+    /// The fill at which a card is changed.
+    pub change_level: Percent,
+    /// What the file system and the recorder keep back of a card.
+    pub reserve: Percent,
+}
+
+impl Default for HouseRules {
+    fn default() -> Self {
+        Self {
+            picture_of_record: PictureOfRecord::InCamera,
+            transmitter_feed: TransmitterFeed::OwnOutput,
+            monitor_size: MonitorSize::SmallHandheld,
+            operating_within: Delay(60_000),
+            focus_within: Delay(80_000),
+            stage_within: Delay(100_000),
+            directing_within: Delay(250_000),
+            change_level: Percent::whole(85),
+            reserve: Percent::whole(3),
+        }
+    }
+}
+
+/// Where the picture of record is made.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum PictureOfRecord {
+    #[default]
+    InCamera,
+    External,
+    Drive,
+    Both,
+}
+
+/// How the wireless transmitter is fed.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum TransmitterFeed {
+    #[default]
+    OwnOutput,
+    Relayed,
+}
+
+/// Which size of monitor goes on which rig.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum MonitorSize {
+    #[default]
+    SmallHandheld,
+    OneSize,
+}
+
+/// What there is to say about a rule between schools.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct RulePage {
+    /// The field of the house rules: `transmitter_feed`.
+    pub rule: &'static str,
+    /// What it settles.
+    pub title: &'static str,
+    /// The choices, the usual one first.
+    pub choices: &'static [RuleChoice],
+}
+
+/// One side of a rule.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct RuleChoice {
+    /// As it stands in the document: `own-output`.
+    pub value: &'static str,
+    /// In words.
+    pub name: &'static str,
+    /// Why people do it that way.
+    pub reason: &'static str,
+}
+
+const fn choice(value: &'static str, name: &'static str, reason: &'static str) -> RuleChoice {
+    RuleChoice {
+        value,
+        name,
+        reason,
+    }
+}
+
+/// Both sides of every rule between schools.
+pub const RULES: &[RulePage] = &[
+    RulePage {
+        rule: "picture_of_record",
+        title: "The picture of record is made",
+        choices: &[
+            choice(
+                "in-camera",
+                "in the camera",
+                "Nothing between sensor and file can come loose, and the card is the lightest recorder there is.",
+            ),
+            choice(
+                "external",
+                "on an external recorder",
+                "Larger codecs, cheaper media, no record limit of the body; but the recorder can only keep what the output sends.",
+            ),
+            choice(
+                "drive",
+                "on a drive on the data port",
+                "The body’s own best codec on media that cost little; but the lead is a part of the recorder, and may switch outputs off.",
+            ),
+            choice(
+                "both",
+                "in the camera and outside it",
+                "Two recordings of every take; two sets of media to pay for and copy.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "transmitter_feed",
+        title: "The wireless transmitter is fed",
+        choices: &[
+            choice(
+                "own-output",
+                "by an output of the camera’s own",
+                "Nothing but the lead stands between: no added delay, and no other battery to go.",
+            ),
+            choice(
+                "relayed",
+                "through the on-board monitor",
+                "It leaves the camera’s second output free and sends what the operator sees; but the picture goes with the monitor’s battery.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "monitor_size",
+        title: "On-board monitors are",
+        choices: &[
+            choice(
+                "small-handheld",
+                "small handheld, large on legs",
+                "Weight in the hand tires; on legs the larger picture shows focus.",
+            ),
+            choice(
+                "one-size",
+                "of one size",
+                "One mount, one lead, one battery for every build.",
+            ),
+        ],
+    },
+];
+
+impl TransmitterFeed {
+    /// Whether it is to be fed through a monitor.
+    pub fn is_relayed(self) -> bool {
+        self == Self::Relayed
+    }
+}
+
+impl HouseRules {
+    /// How late a picture for this purpose may be; `None`: as late as it likes.
+    pub fn within(&self, purpose: Purpose) -> Option<Delay> {
+        match purpose {
+            Purpose::Operating => Some(self.operating_within),
+            Purpose::Focus => Some(self.focus_within),
+            Purpose::Directing => Some(self.directing_within),
+            Purpose::Stage => Some(self.stage_within),
+            Purpose::Client | Purpose::Record => None,
+        }
+    }
+}

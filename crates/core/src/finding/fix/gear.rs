@@ -1,0 +1,417 @@
+//! Gear set otherwise: modes left, raw turned off, clamps put on, squeeze and look taken care of.
+
+use super::output::change_output;
+use super::recording::within_ability;
+use super::{build, connect, disconnect};
+use crate::carriage::connector::Connector;
+use crate::catalogue::{AdapterKind, Condition, Direction, Mode, SignalKind, Via};
+use crate::document::Command;
+use crate::finding::{Facts, Fix};
+use crate::format::PictureFormat;
+use crate::kit;
+use crate::path::{ConnectionIx, Picture, PortIx, candidates, giving, hops_to, takes_rate};
+
+/// Another output of the same device, free and on, in the place of one that is off.
+pub fn other_output(facts: &Facts, port: PortIx) -> Option<Fix> {
+    let floor = facts.floor;
+    let node = floor.ports[port];
+    let connection = *floor.out_of[port].first()?;
+    let link = floor.standing(connection);
+    let others = (0..floor.ports.len()).filter(|other| {
+        let known = floor.ports[*other];
+        known.placement == node.placement
+            && known.port.direction == Direction::Out
+            && !floor.occupied[*other]
+            && facts.resolved.signals[*other].picture.is_some()
+    });
+    let fits = |output: &PortIx| {
+        let found = facts.resolved.signals[*output]
+            .picture
+            .map(|picture| picture.format);
+        let (from, to) = (floor.ports[*output].port, floor.ports[link.to].port);
+        from.wire == to.wire
+            && found.is_some_and(|format| {
+                floor.takes(link.to).hold(format) && takes_rate(floor, link.to, format)
+            })
+    };
+    let output = others.into_iter().find(fits)?;
+    let mut fix = connect(facts, output, link.to);
+    fix.title = format!("Use {} in its place", facts.port(output));
+    fix.commands
+        .splice(0..0, disconnect(facts, connection).commands);
+    Some(fix)
+}
+
+/// Leaves a mode, by whichever of its conditions can be changed.
+pub fn leave_mode(facts: &Facts, placement: usize, mode: &Mode) -> Vec<Fix> {
+    let ways = mode.when.iter();
+    ways.filter_map(|condition| leave(facts, placement, condition))
+        .collect()
+}
+
+fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> {
+    let floor = facts.floor;
+    let known = &floor.build.placements[placement];
+    let (name, device) = (facts.device(placement), known.id.clone());
+    let recording = known.settings.recording.clone();
+    Some(match condition {
+        Condition::Playback => Fix {
+            title: format!("End the playback of {name}"),
+            commands: vec![Command::SetPlayback {
+                build: build(facts),
+                device,
+                playback: false,
+            }],
+        },
+        Condition::RecordingToDrive => {
+            let mut recording = recording?;
+            recording.to_drive = false;
+            Fix {
+                title: format!("Record on the cards of {name}, not on the drive"),
+                commands: vec![Command::SetRecording {
+                    build: build(facts),
+                    device,
+                    recording: Some(within_ability(facts, placement, recording)),
+                }],
+            }
+        }
+        Condition::RecordingInside => Fix {
+            title: format!("Don’t record inside {name}"),
+            commands: vec![Command::SetRecording {
+                build: build(facts),
+                device,
+                recording: None,
+            }],
+        },
+        Condition::RawOut => {
+            let outputs = known.settings.outputs.iter();
+            let raw = outputs
+                .into_iter()
+                .find(|(_, setting)| setting.raw.is_some())?;
+            picture_not_raw(facts, floor.port_of(placement, raw.0)?)
+        }
+        Condition::InUse { port } => {
+            let port = floor.port_of(placement, port)?;
+            let lead = floor.out_of[port].first().copied().or(floor.into[port])?;
+            disconnect(facts, lead)
+        }
+        // The rate is the picture's own: which one to shoot is the crew's choice.
+        Condition::Faster { than } => {
+            let recording = recording.filter(|recording| recording.format.is_some());
+            let mut recording = recording.filter(|_| floor.production.format.rate <= *than)?;
+            recording.format = None;
+            Fix {
+                title: format!("Record at the project’s rate in {name}"),
+                commands: vec![Command::SetRecording {
+                    build: build(facts),
+                    device,
+                    recording: Some(within_ability(facts, placement, recording)),
+                }],
+            }
+        }
+    })
+}
+
+/// Lets a scaler follow the rate that comes.
+pub fn keep_rate(facts: &Facts, port: PortIx, comes: PictureFormat) -> Option<Fix> {
+    let format = giving(facts.floor, port).nearest(comes)?;
+    let fix = change_output(facts, port, &format.to_string(), |setting| {
+        setting.format = Some(format)
+    });
+    Some(fix)
+}
+
+/// Sends a picture in the place of raw.
+pub fn picture_not_raw(facts: &Facts, output: PortIx) -> Fix {
+    change_output(facts, output, "a picture, not raw", |setting| {
+        setting.raw = None
+    })
+}
+
+/// Puts a clamp on a lead: of the kit, or to hire.
+pub fn clamp(facts: &Facts, connection: ConnectionIx, socket: Connector) -> Option<Fix> {
+    let floor = facts.floor;
+    let known = &floor.build.connections[connection];
+    let mut clamps = floor.catalogue.adapters.iter();
+    let clamp = clamps.find(|one| one.kind == AdapterKind::Clamp && one.into == socket)?;
+    let own = floor.production.owned(&clamp.id, None);
+    let mut adapters = known.adapters.clone();
+    adapters.push(clamp.id.clone());
+    let mut commands = vec![Command::SetAdapters {
+        build: build(facts),
+        connection: known.id.clone(),
+        adapters,
+    }];
+    let hired = own <= floor.build.adapters_used(&clamp.id);
+    if hired {
+        commands.push(Command::SetKit {
+            line: kit::hired(floor.production, &clamp.id, None, 1),
+        });
+    }
+    let title = format!(
+        "Put a {} on {} > {}{}",
+        clamp.name.to_lowercase().replace("hdmi", "HDMI"),
+        known.from,
+        known.to,
+        if hired { ", hired" } else { "" }
+    );
+    Some(Fix { title, commands })
+}
+
+/// Takes the squeeze out: on the screen, else at the camera's output.
+pub fn unsqueeze(facts: &Facts, placement: usize, origin: PortIx) -> Option<Fix> {
+    let device = facts.floor.devices[placement]?;
+    if device.unsqueezes {
+        return Some(set_screen(
+            facts,
+            placement,
+            "take the squeeze out",
+            |screen| screen.0 = true,
+        ));
+    }
+    let able = facts.floor.ports[origin].port.origin.as_ref()?.unsqueezes;
+    able.then(|| {
+        change_output(facts, origin, "unsqueezed", |setting| {
+            setting.unsqueeze = true
+        })
+    })
+}
+
+/// Changes what a screen does: whether it takes the squeeze out, whether it applies a look.
+fn set_screen(
+    facts: &Facts,
+    placement: usize,
+    what: &str,
+    change: impl FnOnce(&mut (bool, bool)),
+) -> Fix {
+    let known = &facts.floor.build.placements[placement];
+    let mut screen = (known.settings.unsqueeze, known.settings.look);
+    change(&mut screen);
+    Fix {
+        title: format!("Let {} {what}", facts.device(placement)),
+        commands: vec![Command::SetScreen {
+            build: build(facts),
+            device: known.id.clone(),
+            unsqueeze: screen.0,
+            look: screen.1,
+        }],
+    }
+}
+
+/// Applies a look at one place only: the last of those that apply one leaves it.
+pub fn one_look(
+    facts: &Facts,
+    placement: usize,
+    picture: &Picture,
+    input: Option<PortIx>,
+) -> Option<Fix> {
+    if facts.floor.build.placements[placement].settings.look {
+        return Some(set_screen(
+            facts,
+            placement,
+            "show the picture as it comes, without a look of its own",
+            |screen| screen.1 = false,
+        ));
+    }
+    let hops = hops_to(facts.resolved, input?);
+    let sets = |port: &&PortIx| {
+        facts
+            .floor
+            .output_setting(**port)
+            .is_some_and(|setting| setting.look)
+    };
+    let last = hops
+        .iter()
+        .rev()
+        .find(sets)
+        .copied()
+        .unwrap_or(picture.origin);
+    Some(without_look(facts, last))
+}
+
+fn without_look(facts: &Facts, output: PortIx) -> Fix {
+    change_output(facts, output, "no look", |setting| setting.look = false)
+}
+
+/// Takes the look away everywhere on the way, and on the screen.
+fn without_any_look(facts: &Facts, placement: usize, hops: &[PortIx]) -> Option<Fix> {
+    let floor = facts.floor;
+    let on_screen = floor.build.placements[placement].settings.look;
+    let screen = on_screen.then(|| {
+        set_screen(facts, placement, "show no look", |screen| {
+            screen.1 = false;
+        })
+    });
+    let burnt = hops.iter().filter(|port| {
+        floor
+            .output_setting(**port)
+            .is_some_and(|setting| setting.look)
+    });
+    let outputs = burnt.map(|port| without_look(facts, *port));
+    let all: Vec<Fix> = screen.into_iter().chain(outputs).collect();
+    let title = all.first()?.title.clone();
+    Some(Fix {
+        title: match all.len() {
+            1 => title,
+            n => format!("{title}, and take the look away at {} more", n - 1),
+        },
+        commands: all.into_iter().flat_map(|fix| fix.commands).collect(),
+    })
+}
+
+/// Brings the look that a need asks for, or takes it away.
+pub fn look(facts: &Facts, placement: usize, input: PortIx, wanted: bool) -> Option<Fix> {
+    let floor = facts.floor;
+    let device = floor.devices[placement]?;
+    let hops = hops_to(facts.resolved, input);
+    if !wanted {
+        return without_any_look(facts, placement, &hops);
+    }
+    if device.screen_look {
+        return Some(set_screen(facts, placement, "apply the look", |screen| {
+            screen.1 = true
+        }));
+    }
+    let able = |port: &&PortIx| {
+        let node = floor.ports[**port];
+        let paths = floor.devices[node.placement].map_or(&[][..], |device| &device.paths);
+        let boxed = paths
+            .iter()
+            .any(|path| path.look && path.to.contains(&node.port.id));
+        boxed || node.port.origin.as_ref().is_some_and(|origin| origin.look)
+    };
+    let output = hops.iter().rev().find(able).copied()?;
+    Some(change_output(facts, output, "its look", |setting| {
+        setting.look = true
+    }))
+}
+
+/// Feeds what stands behind a relay from a free output of the camera's own, else by a
+/// distribution amplifier of the kit, or hired.
+pub fn around(facts: &Facts, output: PortIx) -> Option<Fix> {
+    let floor = facts.floor;
+    let connection = *floor.out_of[output].first()?;
+    let behind = floor.standing(connection).to;
+    let origin = facts.resolved.signals[output].picture?.origin;
+    let camera = floor.ports[origin].placement;
+    let own = (0..floor.ports.len()).filter(|port| {
+        floor.ports[*port].placement == camera
+            && !floor.occupied[*port]
+            && facts.resolved.signals[*port].picture.is_some()
+    });
+    for port in own {
+        let fitting = candidates(floor, facts.resolved, port);
+        // What is behind is taken now; what counts is whether its input would take this output.
+        let takes = fitting
+            .iter()
+            .any(|candidate| candidate.port == behind && candidate.would_fit);
+        if takes {
+            let mut fix = connect(facts, port, behind);
+            fix.title = format!(
+                "Feed {} from {}, past {}",
+                facts.port(behind),
+                facts.port(port),
+                facts.device(floor.ports[output].placement)
+            );
+            fix.commands
+                .splice(0..0, disconnect(facts, connection).commands);
+            return Some(fix);
+        }
+    }
+    by_distribution(facts, output, connection)
+}
+
+/// Puts a distribution amplifier ahead of a relay, so that both are fed alike.
+fn by_distribution(facts: &Facts, output: PortIx, behind: ConnectionIx) -> Option<Fix> {
+    use crate::catalogue::DeviceKind;
+    use crate::document::{PortRef, handle_from};
+    let floor = facts.floor;
+    let relay = facts.resolved.picture_from[output]?;
+    let lead = floor.into[relay]?;
+    let (first, second) = (
+        &floor.build.connections[lead],
+        &floor.build.connections[behind],
+    );
+    let wire = floor.ports[relay].port.wire;
+    if wire != floor.ports[floor.standing(behind).to].port.wire {
+        return None;
+    }
+    let picture = facts.resolved.signals[relay].picture?;
+    // A picture over several links needs a box for each: that is another rig.
+    if picture.leg.is_some() || picture.raw {
+        return None;
+    }
+    let format = picture.format;
+    let mut boxes: Vec<_> = floor
+        .catalogue
+        .devices
+        .iter()
+        .filter(|device| {
+            device.kind == DeviceKind::Distribution
+                && device.ports_facing(Direction::In).all(|port| {
+                    port.wire == wire && port.formats.hold(format) && port.carries_rate(format)
+                })
+        })
+        .collect();
+    let spare = |id: &str| floor.production.owned(id, None) > floor.build.devices_used(id);
+    boxes.sort_by_key(|device| !spare(&device.id));
+    let device = boxes.into_iter().find(|device| {
+        device
+            .paths
+            .iter()
+            .any(|path| path.via == Via::Relay && path.carries.contains(&SignalKind::Picture))
+    })?;
+    let entry = device.ports_facing(Direction::In).next()?;
+    let mut exits = device.ports_facing(Direction::Out);
+    let (one, other) = (exits.next()?, exits.next()?);
+    let handle = handle_from(&device.id, |handle| floor.build.placement(handle).is_some());
+    let hired = !spare(&device.id);
+    let mut commands = Vec::new();
+    if hired {
+        commands.push(Command::SetKit {
+            line: kit::hired(floor.production, &device.id, None, 1),
+        });
+    }
+    let run = |from: PortRef, to: PortRef, as_before: Option<&crate::document::Connection>| {
+        Command::Connect {
+            build: build(facts),
+            from,
+            to,
+            lead: as_before.map(|known| known.lead.clone()),
+            length: as_before.map(|known| known.length),
+        }
+    };
+    let out = |connection: &crate::document::Connection| Command::Disconnect {
+        build: build(facts),
+        connection: connection.id.clone(),
+    };
+    commands.extend([
+        Command::AddDevice {
+            build: build(facts),
+            device: device.id.clone(),
+            unit: floor.placement_of(relay).unit.clone(),
+            name: None,
+            handle: Some(handle.clone()),
+        },
+        out(first),
+        out(second),
+        run(first.from.clone(), PortRef::new(&handle, &entry.id), None),
+        run(
+            PortRef::new(&handle, &one.id),
+            first.to.clone(),
+            Some(first),
+        ),
+        run(
+            PortRef::new(&handle, &other.id),
+            second.to.clone(),
+            Some(second),
+        ),
+    ]);
+    let title = format!(
+        "{} the {} ahead of {}, and feed both",
+        if hired { "Hire and put" } else { "Put" },
+        device.name,
+        facts.device(floor.ports[output].placement)
+    );
+    Some(Fix { title, commands })
+}

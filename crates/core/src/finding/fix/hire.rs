@@ -1,0 +1,146 @@
+//! What isn't there, hired; devices in the place of others.
+
+use super::build;
+use crate::catalogue::{Device, Port};
+use crate::document::{Command, Connection, PortRef};
+use crate::finding::{Facts, Fix};
+use crate::kit;
+
+/// Hires everything that is short.
+pub fn hire(short: &[kit::Line]) -> Fix {
+    let commands = short.iter().map(|line| Command::SetKit {
+        line: crate::document::KitLine {
+            item: line.item.clone(),
+            length: line.length,
+            quantity: line.owned,
+            hired: line.hired + line.short(),
+        },
+    });
+    Fix {
+        title: "Hire what is missing".into(),
+        commands: commands.collect(),
+    }
+}
+
+/// A device that is to stand in the place of another.
+pub struct Exchange<'d> {
+    pub placement: usize,
+    pub device: &'d Device,
+}
+
+/// Puts devices in the place of others, under the same handles and names, and runs every lead
+/// again to a port of the same wire. `None` where one of them has no such port.
+pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
+    let floor = facts.floor;
+    let mut commands = Vec::new();
+    let mut names = Vec::new();
+    let handle = |change: &Exchange| floor.build.placements[change.placement].id.clone();
+    let handles: Vec<String> = changes.iter().map(handle).collect();
+    let touched = |at: &PortRef| handles.iter().position(|handle| *handle == at.device);
+    let mut leads = Vec::new();
+    let mut taken: Vec<PortRef> = Vec::new();
+    for connection in &floor.build.connections {
+        if touched(&connection.from).is_none() && touched(&connection.to).is_none() {
+            continue;
+        }
+        let mut moved = |at: &PortRef| match touched(at) {
+            None => Some(at.clone()),
+            Some(change) => {
+                let port = counterpart(facts, at, changes[change].device, &taken)?;
+                let at = PortRef::new(&at.device, &port.id);
+                if !port.wire.is_air() {
+                    taken.push(at.clone());
+                }
+                Some(at)
+            }
+        };
+        leads.push(Connection {
+            from: moved(&connection.from)?,
+            to: moved(&connection.to)?,
+            ..connection.clone()
+        });
+    }
+    let mut more: Vec<(&str, u32)> = Vec::new();
+    for change in changes {
+        match more.iter_mut().find(|(id, _)| *id == change.device.id) {
+            Some((_, count)) => *count += 1,
+            None => more.push((&change.device.id, 1)),
+        }
+    }
+    for (id, count) in &more {
+        let there = floor.production.owned(id, None);
+        let lacks = (floor.build.devices_used(id) + count).saturating_sub(there);
+        if lacks > 0 {
+            commands.push(Command::SetKit {
+                line: kit::hired(floor.production, id, None, lacks),
+            });
+        }
+        let name = floor
+            .catalogue
+            .device(id)
+            .map_or(*id, |device| device.name.as_str());
+        names.push(if *count > 1 {
+            format!("{count} × {name}")
+        } else {
+            name.to_string()
+        });
+    }
+    for (change, handle) in changes.iter().zip(&handles) {
+        let known = &floor.build.placements[change.placement];
+        commands.push(Command::RemoveDevice {
+            build: build(facts),
+            device: handle.clone(),
+        });
+        commands.push(Command::AddDevice {
+            build: build(facts),
+            device: change.device.id.clone(),
+            unit: known.unit.clone(),
+            name: Some(known.name.clone()),
+            handle: Some(handle.clone()),
+        });
+    }
+    commands.extend(leads.into_iter().map(|lead| Command::Connect {
+        build: build(facts),
+        from: lead.from,
+        to: lead.to,
+        lead: Some(lead.lead),
+        length: Some(lead.length),
+    }));
+    let needs = floor.build.needs.iter().filter(|need| {
+        handles.contains(&need.at) || need.of.as_ref().is_some_and(|of| handles.contains(of))
+    });
+    commands.extend(needs.map(|need| Command::PutNeed {
+        build: build(facts),
+        need: need.clone(),
+    }));
+    let before: Vec<&str> = changes
+        .iter()
+        .map(|change| facts.device(change.placement))
+        .collect();
+    let title = format!(
+        "Use the {} as {}",
+        names.join(" and "),
+        before.join(" and ")
+    );
+    Some(Fix { title, commands })
+}
+
+/// The port of another device that does what a port did: of its id, else the first free one of
+/// its wire and direction.
+fn counterpart<'d>(
+    facts: &Facts,
+    at: &PortRef,
+    device: &'d Device,
+    taken: &[PortRef],
+) -> Option<&'d Port> {
+    let floor = facts.floor;
+    let old = floor.ports[floor.find(at)?].port;
+    let fits = |port: &&Port| {
+        port.wire == old.wire
+            && port.direction == old.direction
+            && port.connector == old.connector
+            && !taken.contains(&PortRef::new(&at.device, &port.id))
+    };
+    let same = device.port(&old.id).filter(|port| fits(port));
+    same.or_else(|| device.ports.iter().find(fits))
+}

@@ -1,0 +1,144 @@
+//! Pictures over several links, put right.
+
+use super::build;
+use super::output::change_output;
+use crate::document::Command;
+use crate::finding::{Facts, Fix};
+use crate::path::{ConnectionIx, PortIx};
+use crate::quantity::Length;
+
+/// The ports of the group that a port belongs to, in the order of the links.
+fn group(facts: &Facts, port: PortIx) -> Vec<PortIx> {
+    let floor = facts.floor;
+    let node = floor.ports[port];
+    let groups = floor.devices[node.placement].map_or(&[][..], |device| &device.links);
+    let own = groups
+        .iter()
+        .find(|group| group.ports.contains(&node.port.id));
+    let ids = own.into_iter().flat_map(|group| &group.ports);
+    ids.filter_map(|id| floor.port_of(node.placement, id))
+        .collect()
+}
+
+/// The output where the picture that a connection carries part of begins.
+fn origin(facts: &Facts, connection: ConnectionIx) -> Option<PortIx> {
+    let link = facts.floor.standing(connection);
+    Some(facts.resolved.signals[link.from].picture?.origin)
+}
+
+/// Sends the whole picture on one link.
+pub fn one_link(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
+    let origin = origin(facts, connection)?;
+    Some(change_output(facts, origin, "one link", |setting| {
+        setting.links = None
+    }))
+}
+
+/// Connects the links that are missing, where their outputs and inputs are free.
+pub fn missing_links(facts: &Facts, connection: ConnectionIx, missing: &[u8]) -> Option<Fix> {
+    let floor = facts.floor;
+    let outputs = group(facts, origin(facts, connection)?);
+    let inputs = group(facts, floor.standing(connection).to);
+    let known = &floor.build.connections[connection];
+    let mut commands = Vec::new();
+    for number in missing {
+        let (output, input) = (
+            *outputs.get(usize::from(*number))?,
+            *inputs.get(usize::from(*number))?,
+        );
+        if floor.occupied[output] || floor.occupied[input] {
+            return None;
+        }
+        commands.push(Command::Connect {
+            build: build(facts),
+            from: floor.name(output),
+            to: floor.name(input),
+            lead: Some(known.lead.clone()),
+            length: Some(known.length),
+        });
+    }
+    let title = format!(
+        "Connect the missing links with {} of the same lead each",
+        known.length
+    );
+    Some(Fix { title, commands })
+}
+
+/// Runs every link of a picture to the input of its number.
+pub fn links_in_order(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
+    let floor = facts.floor;
+    let inputs = group(facts, floor.standing(connection).to);
+    let mut ends = Vec::new();
+    for input in &inputs {
+        let Some(lead) = floor.into[*input] else {
+            continue;
+        };
+        let link = floor.standing(lead);
+        let leg = facts.resolved.signals[link.from].picture?.leg?;
+        ends.push((leg.number, lead, link.from));
+    }
+    let disconnects = ends.iter().map(|(_, lead, _)| Command::Disconnect {
+        build: build(facts),
+        connection: floor.build.connections[*lead].id.clone(),
+    });
+    let mut commands: Vec<Command> = disconnects.collect();
+    for (number, lead, output) in &ends {
+        let known = &floor.build.connections[*lead];
+        commands.push(Command::Connect {
+            build: build(facts),
+            from: floor.name(*output),
+            to: floor.name(*inputs.get(usize::from(*number))?),
+            lead: Some(known.lead.clone()),
+            length: Some(known.length),
+        });
+    }
+    let title = "Run each link to the input of its number".into();
+    Some(Fix { title, commands })
+}
+
+/// Spreads the picture in a way that both ends know.
+pub fn other_mapping(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
+    let floor = facts.floor;
+    let origin = origin(facts, connection)?;
+    let mappings = |port: PortIx| {
+        let node = floor.ports[port];
+        let groups = floor.devices[node.placement].map_or(&[][..], |device| &device.links);
+        groups
+            .iter()
+            .find(|group| group.ports.contains(&node.port.id))
+            .map(|group| &group.mappings)
+    };
+    let taken = mappings(floor.standing(connection).to)?;
+    let mapping = *mappings(origin)?
+        .iter()
+        .find(|mapping| taken.contains(mapping))?;
+    Some(change_output(
+        facts,
+        origin,
+        &mapping.to_string(),
+        |setting| setting.mapping = Some(mapping),
+    ))
+}
+
+/// Leads of one length for every link: the longest that is there.
+pub fn equal_links(facts: &Facts, connection: ConnectionIx, longest: Length) -> Option<Fix> {
+    let floor = facts.floor;
+    let inputs = group(facts, floor.standing(connection).to);
+    let leads = inputs.iter().filter_map(|input| floor.into[*input]);
+    let shorter = leads.filter(|lead| floor.build.connections[*lead].length < longest);
+    let commands: Vec<Command> = shorter
+        .map(|lead| {
+            let known = &floor.build.connections[lead];
+            Command::SetLead {
+                build: build(facts),
+                connection: known.id.clone(),
+                lead: known.lead.clone(),
+                length: longest,
+            }
+        })
+        .collect();
+    (!commands.is_empty()).then(|| Fix {
+        title: format!("Use leads of {longest} for every link"),
+        commands,
+    })
+}

@@ -1,0 +1,211 @@
+//! The house rules, and the kit against what the build uses.
+
+use crate::carriage::connector::Wire;
+use crate::catalogue::{DeviceKind, Direction};
+use crate::document::{MonitorSize, PictureOfRecord, Purpose};
+use crate::finding::codes::Code;
+use crate::finding::words::list;
+use crate::finding::{Facts, Finding, Severity, fix};
+use crate::kit;
+use crate::path::hops_to;
+
+pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
+    picture_of_record(facts, found);
+    transmitters(facts, found);
+    monitors(facts, found);
+    short(facts, found);
+}
+
+/// Cameras that are to be recorded elsewhere than the rule says.
+fn picture_of_record(facts: &Facts, found: &mut Vec<Finding>) {
+    let floor = facts.floor;
+    let rule = floor.production.house_rules.picture_of_record;
+    for (placement, device) in floor.devices.iter().enumerate() {
+        let Some(device) = device.filter(|device| device.kind == DeviceKind::Camera) else {
+            continue;
+        };
+        let handle = &floor.build.placements[placement].id;
+        let wanted = |need: &&crate::document::Need| {
+            need.purpose == Purpose::Record
+                && (need.at == *handle || need.of.as_ref() == Some(handle))
+        };
+        if !floor.build.needs.iter().any(|need| wanted(&need)) {
+            continue;
+        }
+        let own = floor.build.placements[placement]
+            .settings
+            .recording
+            .as_ref();
+        let inside = own.is_some_and(|recording| !recording.to_drive);
+        let drive = own.is_some_and(|recording| recording.to_drive);
+        // A recorder that is there for it counts, even while its picture is kept away.
+        let meant = floor.build.needs.iter().any(|need| {
+            let at = floor.placement(&need.at).filter(|at| *at != placement);
+            let records =
+                at.is_some_and(|at| floor.build.placements[at].settings.recording.is_some());
+            need.purpose == Purpose::Record && need.of.as_ref() == Some(handle) && records
+        });
+        let outside = meant
+            || facts.recordings.iter().any(|recording| {
+                let picture = recording
+                    .input
+                    .and_then(|input| facts.resolved.signals[input].picture);
+                picture.is_some_and(|picture| floor.ports[picture.origin].placement == placement)
+            });
+        let able = device.records.is_some();
+        let missing = match rule {
+            PictureOfRecord::InCamera => (able && !inside).then_some("in the camera"),
+            PictureOfRecord::External => (!outside).then_some("on an external recorder"),
+            PictureOfRecord::Drive => {
+                let able = device
+                    .records
+                    .as_ref()
+                    .is_some_and(|ability| ability.drive_port.is_some());
+                (able && !drive).then_some("on a drive on its data port")
+            }
+            PictureOfRecord::Both => {
+                (!outside || able && !inside).then_some("in the camera and outside it")
+            }
+        };
+        if let Some(missing) = missing {
+            let text = format!(
+                "{} isn’t recorded {missing}, as the house rule says.",
+                facts.device(placement)
+            );
+            let reason =
+                "The rule can be changed in the Needs view; both sides’ reasons stand there.";
+            found.push(Finding::on_device(
+                facts,
+                Code::RecordElsewhere,
+                Severity::Note,
+                placement,
+                text,
+                reason,
+            ));
+        }
+    }
+}
+
+/// Transmitters that are fed otherwise than the rule says.
+fn transmitters(facts: &Facts, found: &mut Vec<Finding>) {
+    let floor = facts.floor;
+    let relayed = floor.production.house_rules.transmitter_feed.is_relayed();
+    for (placement, device) in floor.devices.iter().enumerate() {
+        let Some(device) = device.filter(|device| device.kind == DeviceKind::Transmitter) else {
+            continue;
+        };
+        let inputs = device
+            .ports_facing(Direction::In)
+            .filter(|port| port.wire != Wire::Analogue);
+        let fed = inputs.filter_map(|port| floor.port_of(placement, &port.id));
+        let Some(input) = fed
+            .into_iter()
+            .find(|port| facts.resolved.signals[*port].picture.is_some())
+        else {
+            continue;
+        };
+        let hops = hops_to(facts.resolved, input);
+        let through = hops.iter().map(|port| floor.ports[*port].placement);
+        let through = through.filter_map(|placement| floor.devices[placement]);
+        let monitor = through
+            .into_iter()
+            .any(|device| device.kind.has_own_battery());
+        if monitor != relayed {
+            let text = format!(
+                "{} is fed {}; the house rule says {}.",
+                facts.device(placement),
+                if monitor {
+                    "through a monitor"
+                } else {
+                    "by an output of the camera’s own"
+                },
+                if relayed {
+                    "through the on-board monitor"
+                } else {
+                    "by an output of the camera’s own"
+                },
+            );
+            let reason =
+                "The rule can be changed in the Needs view; both sides’ reasons stand there.";
+            found.push(Finding::on_device(
+                facts,
+                Code::FedOtherwise,
+                Severity::Note,
+                placement,
+                text,
+                reason,
+            ));
+        }
+    }
+}
+
+/// On-board monitors that differ where the rule wants one size.
+fn monitors(facts: &Facts, found: &mut Vec<Finding>) {
+    const ON_BOARD_INCHES: u32 = 7;
+    let floor = facts.floor;
+    if floor.production.house_rules.monitor_size != MonitorSize::OneSize {
+        return;
+    }
+    let on_board = floor
+        .devices
+        .iter()
+        .enumerate()
+        .filter_map(|(placement, device)| {
+            let inches = device
+                .filter(|device| device.kind.has_own_battery())?
+                .screen_inches?;
+            (inches <= ON_BOARD_INCHES).then_some((placement, inches))
+        });
+    let on_board: Vec<(usize, u32)> = on_board.collect();
+    let Some(&(_, first)) = on_board.first() else {
+        return;
+    };
+    for (placement, inches) in on_board.iter().filter(|(_, inches)| *inches != first) {
+        let text = format!(
+            "{} is {inches} inches; the house rule says one size, and the first on-board monitor is {first}.",
+            facts.device(*placement)
+        );
+        let reason = "The rule can be changed in the Needs view; both sides’ reasons stand there.";
+        found.push(Finding::on_device(
+            facts,
+            Code::MonitorSize,
+            Severity::Note,
+            *placement,
+            text,
+            reason,
+        ));
+    }
+}
+
+/// What the build uses beyond the kit: said once, where there is a kit at all.
+fn short(facts: &Facts, found: &mut Vec<Finding>) {
+    let floor = facts.floor;
+    if floor.production.kit.is_empty() {
+        return;
+    }
+    let short: Vec<kit::Line> = kit::lines(floor.production, floor.build, floor.catalogue)
+        .into_iter()
+        // What the catalogue doesn’t know is a finding of its own.
+        .filter(|line| line.short() > 0 && floor.catalogue.item_name(&line.item).is_some())
+        .collect();
+    if short.is_empty() {
+        return;
+    }
+    const NAMED: usize = 4;
+    let mut names: Vec<String> = short
+        .iter()
+        .take(NAMED)
+        .map(kit::Line::short_in_words)
+        .collect();
+    if short.len() > NAMED {
+        names.push(format!("{} more things", short.len() - NAMED));
+    }
+    let text = format!(
+        "The build uses more than the kit holds: {} short.",
+        list(&names)
+    );
+    let reason = "What isn’t there on the day can’t be plugged in.";
+    let mut finding = Finding::on_kit(Code::ShortOfKit, Severity::Note, text, reason);
+    finding.fixes.push(fix::hire(&short));
+    found.push(finding);
+}

@@ -1,0 +1,115 @@
+//! Pictures over several SDI links.
+
+use crate::finding::codes::Code;
+use crate::finding::words::list;
+use crate::finding::{Facts, Finding, Severity, fix};
+use crate::path::Problem;
+
+/// Links as people count them, from 1: *link 2*, *links 2 and 4*.
+fn named(numbers: &[u8]) -> String {
+    let words: Vec<String> = numbers
+        .iter()
+        .map(|number| (number + 1).to_string())
+        .collect();
+    let plural = if numbers.len() == 1 { "link" } else { "links" };
+    format!("{plural} {}", list(&words))
+}
+
+pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
+    use Severity::{Caution, Stop};
+    let stop = |code, connection, text, reason: &str| {
+        Finding::on_connection(facts, code, Stop, connection, text, reason)
+    };
+    match problem {
+        Problem::LoneLeg { connection, leg } => {
+            let (from, to) = facts.ends(*connection);
+            let text = format!(
+                "{from} sends {} of {}; {to} takes a whole picture on one.",
+                named(&[leg.number]),
+                leg.of
+            );
+            stop(
+                Code::LinksMissing,
+                *connection,
+                text,
+                "A picture over several links needs an input for each of them.",
+            )
+            .with(fix::one_link(facts, *connection))
+        }
+        Problem::LegsMissing {
+            connection,
+            of,
+            missing,
+        } => {
+            let (_, to) = facts.ends(*connection);
+            let verb = if missing.len() == 1 {
+                "doesn’t"
+            } else {
+                "don’t"
+            };
+            let text = format!(
+                "{} of {of} {verb} arrive beside {to}.",
+                capital(&named(missing))
+            );
+            stop(
+                Code::LinksMissing,
+                *connection,
+                text,
+                "Each link carries a part of every picture (ST 372, ST 425-5).",
+            )
+            .with(fix::missing_links(facts, *connection, missing))
+            .with(fix::one_link(facts, *connection))
+        }
+        Problem::LegsOutOfOrder { connection, found } => {
+            let (_, to) = facts.ends(*connection);
+            let order: Vec<String> = found
+                .iter()
+                .map(|number| (number + 1).to_string())
+                .collect();
+            let text = format!(
+                "The links arrive at {to} and its neighbours in the order {}.",
+                list(&order)
+            );
+            stop(
+                Code::LinksMixed,
+                *connection,
+                text,
+                "Each input expects the link of its own number.",
+            )
+            .with(fix::links_in_order(facts, *connection))
+        }
+        Problem::LegMapping { connection, leg } => {
+            let (from, to) = facts.ends(*connection);
+            let text = format!(
+                "{from} spreads the picture by {}, which {to} doesn’t take.",
+                leg.mapping
+            );
+            stop(
+                Code::LinksMixed,
+                *connection,
+                text,
+                "Square division and two-sample interleave look alike on the wire and don’t mix.",
+            )
+            .with(fix::other_mapping(facts, *connection))
+        }
+        Problem::LegLengths {
+            connection,
+            shortest,
+            longest,
+        } => {
+            let (_, to) = facts.ends(*connection);
+            let text = format!("The links to {to} run over leads of {shortest} to {longest}.");
+            let reason = "The parts of a picture must arrive together: equal leads, of one class.";
+            Finding::on_connection(facts, Code::LinkLengths, Caution, *connection, text, reason)
+                .with(fix::equal_links(facts, *connection, *longest))
+        }
+        _ => unreachable!("other problems are other rooms’"),
+    }
+}
+
+fn capital(text: &str) -> String {
+    let mut letters = text.chars();
+    letters.next().map_or_else(String::new, |first| {
+        first.to_uppercase().chain(letters).collect()
+    })
+}

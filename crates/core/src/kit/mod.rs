@@ -1,0 +1,117 @@
+//! The kit against what a build uses: what is there, in use, short, spare.
+
+use crate::catalogue::Catalogue;
+use crate::document::{Build, KitLine, Production};
+use crate::quantity::Length;
+use std::collections::BTreeMap;
+
+/// A thing of the kit, or one that a build uses without the kit having it.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Line {
+    /// The catalogue's id.
+    pub item: String,
+    /// Its name; the id where the catalogue doesn't have it.
+    pub name: String,
+    /// For leads: how long.
+    pub length: Option<Length>,
+    /// How many are owned.
+    pub owned: u32,
+    /// How many are hired.
+    pub hired: u32,
+    /// How many the build uses.
+    pub used: u32,
+}
+
+impl Line {
+    /// How many are missing.
+    pub fn short(&self) -> u32 {
+        self.used
+            .saturating_sub(self.owned.saturating_add(self.hired))
+    }
+
+    /// How many are left.
+    pub fn spare(&self) -> u32 {
+        self.owned
+            .saturating_add(self.hired)
+            .saturating_sub(self.used)
+    }
+
+    /// What is missing, in words: *2 × 5 m of Miniature coax, BNC*.
+    pub fn short_in_words(&self) -> String {
+        let name = match self.length {
+            Some(length) => format!("{length} of {}", self.name),
+            None => self.name.clone(),
+        };
+        format!("{} × {name}", self.short())
+    }
+}
+
+/// Every thing of the kit and of the build, in the order of the kit, then of use.
+pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> Vec<Line> {
+    let mut used: BTreeMap<(&str, Option<Length>), u32> = BTreeMap::new();
+    let mut order: Vec<(&str, Option<Length>)> = Vec::new();
+    let mut use_one = |item, length| {
+        *used.entry((item, length)).or_insert_with(|| {
+            order.push((item, length));
+            0
+        }) += 1;
+    };
+    for placement in &build.placements {
+        use_one(placement.device.as_str(), None);
+        let media = placement.settings.recording.iter();
+        for medium in media.flat_map(|recording| &recording.media) {
+            use_one(medium, None);
+        }
+    }
+    for connection in &build.connections {
+        // A radio pairing is nothing to carry.
+        if catalogue
+            .lead(&connection.lead)
+            .is_none_or(|lead| !lead.is_air())
+        {
+            use_one(&connection.lead, Some(connection.length));
+        }
+        for adapter in &connection.adapters {
+            use_one(adapter, None);
+        }
+    }
+    let in_kit = production
+        .kit
+        .iter()
+        .map(|line| (line.item.as_str(), line.length));
+    let mut keys: Vec<(&str, Option<Length>)> = in_kit.collect();
+    for key in order {
+        if !keys.contains(&key) {
+            keys.push(key);
+        }
+    }
+    let line = |(item, length): (&str, Option<Length>)| {
+        let own = production
+            .kit
+            .iter()
+            .find(|line| line.item == item && line.length == length);
+        Line {
+            item: item.into(),
+            name: catalogue.item_name(item).unwrap_or(item).into(),
+            length,
+            owned: own.map_or(0, |line| line.quantity),
+            hired: own.map_or(0, |line| line.hired),
+            used: used.get(&(item, length)).copied().unwrap_or(0),
+        }
+    };
+    keys.into_iter().map(line).collect()
+}
+
+/// The kit's line for an item with `more` of it hired.
+pub fn hired(production: &Production, item: &str, length: Option<Length>, more: u32) -> KitLine {
+    let own = production
+        .kit
+        .iter()
+        .find(|line| line.item == item && line.length == length);
+    KitLine {
+        item: item.into(),
+        length,
+        quantity: own.map_or(0, |line| line.quantity),
+        hired: own.map_or(0, |line| line.hired).saturating_add(more),
+    }
+}

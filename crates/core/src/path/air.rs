@@ -1,0 +1,77 @@
+//! The air that transmitters share: which channel each is on.
+
+use super::{Floor, Problem};
+use crate::catalogue::Direction;
+use std::collections::BTreeMap;
+
+/// A transmitter that somebody listens to: its place, its band's channels, the one it is set to.
+type Sender = (usize, u8, Option<u8>);
+
+/// The channel of each transmitter that somebody listens to: the one it is set to, else the lowest
+/// that is free in its band. `None` where the band has none left.
+pub fn channels(floor: &Floor) -> BTreeMap<usize, Option<u8>> {
+    let mut bands: BTreeMap<&str, Vec<Sender>> = BTreeMap::new();
+    for (placement, device) in floor.devices.iter().enumerate() {
+        let Some((device, radio)) =
+            device.and_then(|device| Some((device, device.radio.as_ref()?)))
+        else {
+            continue;
+        };
+        let aerials = device
+            .ports_facing(Direction::Out)
+            .filter(|port| port.wire.is_air());
+        let ports = aerials.filter_map(|port| floor.port_of(placement, &port.id));
+        let heard: Vec<_> = ports
+            .filter(|port| !floor.out_of[*port].is_empty())
+            .collect();
+        if heard.is_empty() {
+            continue;
+        }
+        let set = heard
+            .iter()
+            .find_map(|port| floor.output_setting(*port)?.channel);
+        bands
+            .entry(&radio.band)
+            .or_default()
+            .push((placement, radio.channels, set));
+    }
+    let mut found = BTreeMap::new();
+    for transmitters in bands.values() {
+        let mut taken: Vec<u8> = transmitters.iter().filter_map(|(.., set)| *set).collect();
+        for &(placement, channels, set) in transmitters {
+            let channel = set.or_else(|| (1..=channels).find(|free| !taken.contains(free)));
+            taken.extend(channel);
+            found.insert(placement, channel);
+        }
+    }
+    found
+}
+
+/// Transmitters that are in each other's way.
+pub(super) fn judge(floor: &Floor) -> Vec<Problem> {
+    let all = channels(floor);
+    let band = |placement: &usize| {
+        let radio = floor.devices[*placement].and_then(|device| device.radio.as_ref());
+        radio.map(|radio| radio.band.as_str())
+    };
+    let mut problems = Vec::new();
+    for (placement, channel) in &all {
+        let Some(channel) = *channel else {
+            problems.push(Problem::NoChannel {
+                placement: *placement,
+            });
+            continue;
+        };
+        let earlier = all.range(..placement);
+        let mut same =
+            earlier.filter(|(other, on)| **on == Some(channel) && band(other) == band(placement));
+        if let Some((other, _)) = same.next() {
+            problems.push(Problem::SameChannel {
+                placement: *placement,
+                other: *other,
+                channel,
+            });
+        }
+    }
+    problems
+}

@@ -1,0 +1,153 @@
+//! A picture over several SDI links: which output sends which part, and whether all of them arrive
+//! where they belong (ST 372, ST 425-5).
+
+use super::{ConnectionIx, Floor, Leg, PortIx, Problem, Signal};
+use crate::carriage::sdi::Mapping;
+use crate::catalogue::{Direction, LinkGroup, Via};
+
+/// The group of links that a port belongs to, and its place in it.
+fn group_of<'a>(floor: &Floor<'a>, port: PortIx) -> Option<(&'a LinkGroup, usize)> {
+    let node = floor.ports[port];
+    let groups = floor.devices[node.placement]?.links.iter();
+    let mut found = groups.filter_map(|group| {
+        let place = group.ports.iter().position(|id| *id == node.port.id)?;
+        Some((group, place))
+    });
+    found.next()
+}
+
+/// Which part of a spread picture an output sends as it is set.
+pub fn sends(floor: &Floor, output: PortIx) -> Option<Leg> {
+    let (group, place) = group_of(floor, output)?;
+    let first = floor.port_of(floor.ports[output].placement, group.ports.first()?)?;
+    let setting = floor.output_setting(first)?;
+    let of = setting.links.filter(|links| *links > 1)?;
+    let usual = if of == 2 && group.mappings.contains(&Mapping::Dual) {
+        Some(Mapping::Dual)
+    } else {
+        group.mappings.first().copied()
+    };
+    let mapping = setting.mapping.or(usual)?;
+    let number = u8::try_from(place).ok().filter(|number| *number < of)?;
+    Some(Leg {
+        number,
+        of,
+        mapping,
+    })
+}
+
+/// The first output of the group that an output belongs to.
+pub fn first_output(floor: &Floor, output: PortIx) -> Option<PortIx> {
+    let (group, _) = group_of(floor, output)?;
+    floor.port_of(floor.ports[output].placement, group.ports.first()?)
+}
+
+/// Whether an output sends part of a picture, also through loops.
+fn sends_part(floor: &Floor, mut output: PortIx) -> bool {
+    // No more steps than there are ports: a circle is no part of anything.
+    for _ in 0..floor.ports.len() {
+        if sends(floor, output).is_some() {
+            return true;
+        }
+        let node = floor.ports[output];
+        let paths = floor.devices[node.placement].map_or(&[][..], |device| &device.paths);
+        let looped = paths.iter().find(|path| {
+            path.to.contains(&node.port.id) && matches!(path.via, Via::Loop | Via::Relay)
+        });
+        let before = looped.and_then(|path| floor.input_for(output, path));
+        match before.and_then(|input| floor.into[input]) {
+            Some(connection) => output = floor.standing(connection).from,
+            None => return false,
+        }
+    }
+    false
+}
+
+/// What has to be known before what: the first output before the others of its group, the other
+/// inputs of a group before the first.
+pub fn order(floor: &Floor) -> Vec<(PortIx, PortIx)> {
+    let mut pairs = Vec::new();
+    for (placement, device) in floor.devices.iter().enumerate() {
+        for group in device.iter().flat_map(|device| &device.links) {
+            let ports: Vec<PortIx> = group
+                .ports
+                .iter()
+                .filter_map(|id| floor.port_of(placement, id))
+                .collect();
+            let Some((&first, others)) = ports.split_first() else {
+                continue;
+            };
+            for &other in others {
+                match floor.ports[other].port.direction {
+                    Direction::Out if sends(floor, other).is_some() => pairs.push((first, other)),
+                    Direction::In => {
+                        let lead = floor.into[other];
+                        if lead.is_some_and(|lead| sends_part(floor, floor.standing(lead).from)) {
+                            pairs.push((other, first));
+                        }
+                    }
+                    Direction::Out => {}
+                }
+            }
+        }
+    }
+    pairs
+}
+
+/// What is wrong with part of a picture at an input, once the other inputs of its group are known.
+pub fn judge(
+    floor: &Floor,
+    signals: &[Signal],
+    (input, connection): (PortIx, ConnectionIx),
+    leg: Leg,
+) -> Vec<Problem> {
+    let group = group_of(floor, input).filter(|(group, _)| group.ports.len() >= leg.of.into());
+    let Some((group, place)) = group else {
+        return vec![Problem::LoneLeg { connection, leg }];
+    };
+    // The first input speaks for all.
+    if place > 0 {
+        return Vec::new();
+    }
+    if !group.mappings.contains(&leg.mapping) {
+        return vec![Problem::LegMapping { connection, leg }];
+    }
+    let placement = floor.ports[input].placement;
+    let ports = group.ports.iter().take(leg.of.into());
+    let ports: Vec<PortIx> = ports
+        .filter_map(|id| floor.port_of(placement, id))
+        .collect();
+    let origin = floor.standing(connection).from;
+    let origin = signals[origin].picture.map(|picture| picture.origin);
+    let mut found = vec![Some(leg.number)];
+    let mut lengths = vec![floor.build.connections[connection].length];
+    for &port in ports.iter().skip(1) {
+        let part = signals[port]
+            .picture
+            .filter(|picture| Some(picture.origin) == origin);
+        found.push(part.and_then(|picture| picture.leg).map(|leg| leg.number));
+        lengths.extend(floor.into[port].map(|lead| floor.build.connections[lead].length));
+    }
+    let missing: Vec<u8> = (0..leg.of)
+        .filter(|number| !found.contains(&Some(*number)))
+        .collect();
+    if !missing.is_empty() {
+        return vec![Problem::LegsMissing {
+            connection,
+            of: leg.of,
+            missing,
+        }];
+    }
+    let found: Vec<u8> = found.into_iter().flatten().collect();
+    if !found.is_sorted() {
+        return vec![Problem::LegsOutOfOrder { connection, found }];
+    }
+    match (lengths.iter().min(), lengths.iter().max()) {
+        (Some(&shortest), Some(&longest)) if shortest != longest => vec![Problem::LegLengths {
+            connection,
+            shortest,
+            longest,
+        }],
+        _ => Vec::new(),
+    }
+}

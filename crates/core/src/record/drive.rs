@@ -1,0 +1,50 @@
+//! A drive on a body's data port: limited by the least of port, lead and drive.
+
+use crate::catalogue::Catalogue;
+use crate::path::Floor;
+use crate::quantity::{BitRate, Bytes};
+
+/// The drive behind a data port, with what the way to it keeps up.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct DriveBehind<'a> {
+    /// Its name on this floor.
+    pub name: &'a str,
+    /// What it holds.
+    pub capacity: Bytes,
+    /// The least of port, lead and drive.
+    pub sustained: BitRate,
+    /// Which of them that is.
+    pub slowest: &'a str,
+}
+
+/// The drive that a lead from this port ends at.
+pub(super) fn drive_behind<'a>(
+    floor: &Floor<'a>,
+    placement: usize,
+    port: &str,
+) -> Option<DriveBehind<'a>> {
+    let output = floor.port_of(placement, port)?;
+    let link = floor.standing(*floor.out_of[output].first()?);
+    let node = floor.ports[link.to];
+    let drive = floor.devices[node.placement]?.drive?;
+    let name = floor.build.placements[node.placement].name.as_str();
+    let catalogue: &'a Catalogue = floor.catalogue;
+    let lead = catalogue.lead(&link.lead.id)?;
+    let port = floor.ports[output].port;
+    let parts = [
+        (Some(drive.sustained_write), name),
+        (port.data_rate, port.name.as_str()),
+        (node.port.data_rate, name),
+        (lead.data_rate, lead.name.as_str()),
+    ];
+    let (sustained, slowest) = parts
+        .into_iter()
+        .filter_map(|(rate, name)| Some((rate?, name)))
+        .min_by_key(|(rate, _)| *rate)?;
+    Some(DriveBehind {
+        name,
+        capacity: drive.capacity,
+        sustained,
+        slowest,
+    })
+}

@@ -1,0 +1,135 @@
+//! Two builds of one production, compared: what was added, removed, rewired and set otherwise, and
+//! what that does.
+
+use super::{Outlook, outlook, report};
+use crate::catalogue::Catalogue;
+use crate::document::{Build, Connection, Need, Placement, Production};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What is different in the second build.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct BuildComparison {
+    /// Devices that it adds.
+    pub added: Vec<String>,
+    /// Devices that it hasn't.
+    pub removed: Vec<String>,
+    /// Devices that are others under the same handle, or set otherwise.
+    pub changed: Vec<String>,
+    /// Leads that it adds, hasn't, or has otherwise.
+    pub rewired: Vec<String>,
+    /// Needs that it adds, hasn't, or has otherwise.
+    pub needs: Vec<String>,
+    /// What that does to arrivals, recordings and findings.
+    pub outlook: Outlook,
+}
+
+/// Compares two builds; `None` where one of them isn't there.
+pub fn compare_builds(
+    production: &Production,
+    (before, after): (&str, &str),
+    catalogue: &Catalogue,
+) -> Option<BuildComparison> {
+    let (old, new) = (production.build(before)?, production.build(after)?);
+    let reports = (
+        report(production, before, catalogue)?,
+        report(production, after, catalogue)?,
+    );
+    let with_own = catalogue.with(&production.own);
+    let in_words = |placement: &Placement| {
+        let model = with_own
+            .item_name(&placement.device)
+            .unwrap_or(&placement.device);
+        if model == placement.name {
+            placement.name.clone()
+        } else {
+            format!("{}, {model}", placement.name)
+        }
+    };
+    let missing = |these: &Build, those: &Build| -> Vec<String> {
+        let only = these
+            .placements
+            .iter()
+            .filter(|known| those.placement(&known.id).is_none());
+        only.map(&in_words).collect()
+    };
+    let kept = new
+        .placements
+        .iter()
+        .filter_map(|placement| Some((old.placement(&placement.id)?, placement)));
+    let changed = kept.flat_map(|(old, new)| changes(old, new, &with_own));
+    Some(BuildComparison {
+        added: missing(new, old),
+        removed: missing(old, new),
+        changed: changed.collect(),
+        rewired: rewired(old, new),
+        needs: needs(old, new),
+        outlook: outlook(&reports.0, &reports.1),
+    })
+}
+
+fn changes(old: &Placement, new: &Placement, catalogue: &Catalogue) -> Vec<String> {
+    let mut found = Vec::new();
+    let model = |id: &str| catalogue.item_name(id).unwrap_or(id).to_string();
+    if old.device != new.device {
+        found.push(format!(
+            "{}: {} in the place of {}",
+            new.name,
+            model(&new.device),
+            model(&old.device)
+        ));
+    }
+    if old.name != new.name {
+        found.push(format!("{} is called {}", old.name, new.name));
+    }
+    if old.settings != new.settings {
+        found.push(format!("{} is set otherwise", new.name));
+    }
+    found
+}
+
+fn rewired(old: &Build, new: &Build) -> Vec<String> {
+    let same_ends =
+        |one: &Connection, other: &Connection| one.from == other.from && one.to == other.to;
+    let mut found = Vec::new();
+    for lead in &new.connections {
+        match old.connections.iter().find(|known| same_ends(known, lead)) {
+            None => found.push(format!("new: {} > {}", lead.from, lead.to)),
+            Some(known) if known.lead != lead.lead || known.length != lead.length => {
+                found.push(format!(
+                    "{} > {}: {} of {} in the place of {} of {}",
+                    lead.from, lead.to, lead.length, lead.lead, known.length, known.lead
+                ));
+            }
+            Some(_) => {}
+        }
+    }
+    for lead in &old.connections {
+        if !new.connections.iter().any(|known| same_ends(known, lead)) {
+            found.push(format!("gone: {} > {}", lead.from, lead.to));
+        }
+    }
+    found
+}
+
+fn needs(old: &Build, new: &Build) -> Vec<String> {
+    let name = |build: &Build, need: &Need| {
+        build
+            .placement(&need.at)
+            .map_or(need.at.clone(), |placement| placement.name.clone())
+    };
+    let mut found = Vec::new();
+    for need in &new.needs {
+        match old.needs.iter().find(|known| known.id == need.id) {
+            None => found.push(format!("new, at {}", name(new, need))),
+            Some(known) if known != need => found.push(format!("another, at {}", name(new, need))),
+            Some(_) => {}
+        }
+    }
+    for need in &old.needs {
+        if !new.needs.iter().any(|known| known.id == need.id) {
+            found.push(format!("gone, at {}", name(old, need)));
+        }
+    }
+    found
+}

@@ -1,0 +1,188 @@
+//! The needs: each answered, and the usual ones offered where none is said yet.
+
+use super::arrivals::asks;
+use crate::catalogue::{Catalogue, DeviceKind};
+use crate::document::{Build, Handle, Need, Placement, Production, Purpose, handle_from};
+use crate::finding::{Facts, Finding, Severity};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// One need, answered.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct NeedReport {
+    /// Its id.
+    pub id: Handle,
+    /// The screen, recorder or camera that it is at.
+    pub at: Handle,
+    /// That device's name.
+    pub name: String,
+    /// What it asks for, in words.
+    pub asks: String,
+    /// Whether it is met.
+    pub met: bool,
+    /// The answer: *met*, or what falls short.
+    pub says: String,
+    /// Findings that keep it from being met.
+    pub findings: Vec<String>,
+}
+
+/// A need that is usual for a device and isn't said yet.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct OfferedNeed {
+    /// The need as it would be put.
+    pub need: Need,
+    /// In words: *Director: A camera to direct, within 250 ms*.
+    pub words: String,
+}
+
+/// Every need of the build, answered from what arrives and what is recorded.
+pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<NeedReport> {
+    let floor = facts.floor;
+    let one = |need: &Need| {
+        let placement = floor.placement(&need.at);
+        let own: Vec<&Finding> = findings
+            .iter()
+            .filter(|finding| finding.severity == Severity::Stop && concerns(finding, need))
+            .collect();
+        let arrival = facts
+            .resolved
+            .arrivals
+            .iter()
+            .find(|arrival| Some(arrival.placement) == placement);
+        let arrives = arrival
+            .and_then(|arrival| arrival.input)
+            .is_some_and(|input| facts.resolved.signals[input].picture.is_some());
+        let recorded = facts
+            .recordings
+            .iter()
+            .any(|recording| Some(recording.placement) == placement && recording.time.is_some());
+        let there = match need.purpose {
+            Purpose::Record => recorded,
+            _ => arrives,
+        };
+        let says = match (own.first(), there, need.purpose) {
+            (Some(finding), ..) => finding.text.clone(),
+            (None, true, _) => "Met.".into(),
+            (None, false, Purpose::Record) => "Nothing is recorded there.".into(),
+            (None, false, _) => "No picture arrives there.".into(),
+        };
+        NeedReport {
+            id: need.id.clone(),
+            at: need.at.clone(),
+            name: floor
+                .build
+                .placement(&need.at)
+                .map_or(need.at.clone(), |placement| placement.name.clone()),
+            asks: asks(facts, need),
+            met: there && own.is_empty(),
+            says,
+            findings: own.into_iter().map(|finding| finding.id.clone()).collect(),
+        }
+    };
+    floor.build.needs.iter().map(one).collect()
+}
+
+/// Whether a finding stands in a need's way: it is about the need, or about its device's recording
+/// where the need is to record.
+fn concerns(finding: &Finding, need: &Need) -> bool {
+    if finding.at.need.is_some() {
+        return finding.at.need.as_ref() == Some(&need.id);
+    }
+    need.purpose == Purpose::Record
+        && finding.at.device.as_ref() == Some(&need.at)
+        && finding.code.to_string().starts_with('R')
+}
+
+/// So many are offered at once: what is left comes when these are taken.
+const OFFERED: usize = 12;
+
+/// The needs that are usual for screens and recorders that have none yet.
+pub(super) fn offered(facts: &Facts) -> Vec<OfferedNeed> {
+    let floor = facts.floor;
+    let mut found = usual_needs(floor.production, floor.build, floor.catalogue);
+    found.truncate(OFFERED);
+    found
+        .into_iter()
+        .map(|need| {
+            let name = floor
+                .build
+                .placement(&need.at)
+                .map_or("", |placement| &placement.name);
+            OfferedNeed {
+                words: format!("{name}: {}", asks(facts, &need)),
+                need,
+            }
+        })
+        .collect()
+}
+
+/// The usual need for each screen and recorder of a build that has none.
+pub fn usual_needs(production: &Production, build: &Build, catalogue: &Catalogue) -> Vec<Need> {
+    let camera = |unit: &str| {
+        let of_kind = |placement: &&Placement| {
+            catalogue
+                .device(&placement.device)
+                .is_some_and(|device| device.kind == DeviceKind::Camera)
+        };
+        let mut cameras = build.placements.iter().filter(of_kind);
+        let own = cameras.clone().find(|placement| placement.unit == unit);
+        own.or_else(|| cameras.next())
+            .map(|placement| placement.id.clone())
+    };
+    let mut needs: Vec<Need> = Vec::new();
+    let (mut directed, mut operated) = (false, Vec::new());
+    for placement in &build.placements {
+        let Some(device) = catalogue.device(&placement.device) else {
+            continue;
+        };
+        if build.needs.iter().any(|need| need.at == placement.id) {
+            directed |= build
+                .needs
+                .iter()
+                .any(|need| need.at == placement.id && need.purpose == Purpose::Directing);
+            operated.push(placement.unit.as_str());
+            continue;
+        }
+        let recording = placement.settings.recording.is_some();
+        let inches = device.screen_inches.unwrap_or(0);
+        let purpose = match device.kind {
+            DeviceKind::Camera if recording => Purpose::Record,
+            DeviceKind::Recorder | DeviceKind::RecorderMonitor if recording => Purpose::Record,
+            DeviceKind::Viewfinder => Purpose::Operating,
+            DeviceKind::Projector => Purpose::Stage,
+            DeviceKind::Viewer | DeviceKind::Encoder => Purpose::Client,
+            DeviceKind::Monitor | DeviceKind::RecorderMonitor if inches >= 15 && !directed => {
+                Purpose::Directing
+            }
+            DeviceKind::Monitor | DeviceKind::RecorderMonitor if inches >= 15 => Purpose::Client,
+            DeviceKind::Monitor | DeviceKind::RecorderMonitor
+                if operated.contains(&placement.unit.as_str()) =>
+            {
+                Purpose::Focus
+            }
+            DeviceKind::Monitor | DeviceKind::RecorderMonitor => Purpose::Operating,
+            _ => continue,
+        };
+        directed |= purpose == Purpose::Directing;
+        if purpose == Purpose::Operating {
+            operated.push(&placement.unit);
+        }
+        let taken = |id: &str| {
+            build.needs.iter().any(|need| need.id == id)
+                || needs.iter().any(|need: &Need| need.id == id)
+        };
+        let id = handle_from(&format!("{}-need", placement.id), taken);
+        let mut need = Need::at(&id, &placement.id, purpose);
+        need.of = if device.kind == DeviceKind::Camera {
+            Some(placement.id.clone())
+        } else {
+            camera(&placement.unit)
+        };
+        if purpose == Purpose::Record {
+            need.clean = true;
+            need.raster = Some(production.format.raster);
+        }
+        needs.push(need);
+    }
+    needs
+}

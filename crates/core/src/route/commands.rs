@@ -1,0 +1,140 @@
+//! A route as commands.
+
+use super::{Asked, Route};
+use crate::document::{Command, OutputSetting, PortRef, handle_from};
+use crate::kit;
+use crate::path::Floor;
+use crate::quantity::Length;
+use std::collections::HashSet;
+
+/// How far apart aerials are taken to stand until somebody says.
+const USUAL_DISTANCE: Length = Length(20_000);
+
+/// The commands that make a route, in an order in which each can be carried out.
+pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
+    let build = || floor.build.id.clone();
+    let out = |number: usize| Command::Disconnect {
+        build: build(),
+        connection: floor.build.connections[number].id.clone(),
+    };
+    let mut commands: Vec<Command> = route.replaces.map(out).into_iter().collect();
+    let split = route.splits.filter(|split| Some(*split) != route.replaces);
+    commands.extend(split.map(out));
+    let mut handles: HashSet<String> = HashSet::new();
+    let mut hired: Vec<(&str, u32)> = Vec::new();
+    for placed in route.boxes.iter().filter(|placed| placed.hired) {
+        match hired.iter_mut().find(|(id, _)| *id == placed.device) {
+            Some((_, count)) => *count += 1,
+            None => hired.push((&placed.device, 1)),
+        }
+    }
+    commands.extend(hired.iter().map(|(id, count)| Command::SetKit {
+        line: kit::hired(floor.production, id, None, *count),
+    }));
+    if let Some(format) = route.set {
+        let at = floor.name(route.tap);
+        let known = floor.output_setting(route.tap).cloned().unwrap_or_default();
+        let setting = OutputSetting {
+            format: Some(format),
+            ..known
+        };
+        commands.push(Command::SetOutput {
+            build: build(),
+            at,
+            setting,
+        });
+    }
+    let units = [route.tap, route.input].map(|port| floor.placement_of(port).unit.clone());
+    let mut from = floor.name(route.tap);
+    let mut air = floor.ports[route.tap].port.wire.is_air();
+    let mut arrived = false;
+    for (number, placed) in route.boxes.iter().enumerate() {
+        let Some(device) = floor.catalogue.device(&placed.device) else {
+            continue;
+        };
+        let taken =
+            |handle: &str| floor.build.placement(handle).is_some() || handles.contains(handle);
+        let handle = handle_from(&placed.device, taken);
+        handles.insert(handle.clone());
+        // What stands before the radio hop travels with the source, the rest with the destination.
+        let on_air = device
+            .port(&placed.exit)
+            .is_some_and(|port| port.wire.is_air());
+        let before_air = on_air || number == 0 && route.splits.is_some();
+        arrived |= air;
+        let unit = if before_air && !arrived {
+            &units[0]
+        } else {
+            &units[1]
+        };
+        commands.push(Command::AddDevice {
+            build: build(),
+            device: placed.device.clone(),
+            unit: unit.clone(),
+            name: None,
+            handle: Some(handle.clone()),
+        });
+        commands.push(connect(
+            floor,
+            from,
+            PortRef::new(&handle, &placed.entry),
+            air,
+        ));
+        if let Some(format) = placed.format {
+            commands.push(Command::SetOutput {
+                build: build(),
+                at: PortRef::new(&handle, &placed.exit),
+                setting: OutputSetting {
+                    format: Some(format),
+                    ..OutputSetting::default()
+                },
+            });
+        }
+        from = PortRef::new(&handle, &placed.exit);
+        air = on_air;
+        // The lead that was in the split output goes on from another exit.
+        if let (0, Some(split)) = (number, split) {
+            let known = &floor.build.connections[split];
+            let mut exits = device.ports_facing(crate::catalogue::Direction::Out);
+            if let Some(exit) = exits.find(|port| port.id != placed.exit) {
+                commands.push(Command::Connect {
+                    build: build(),
+                    from: PortRef::new(&handle, &exit.id),
+                    to: known.to.clone(),
+                    lead: Some(known.lead.clone()),
+                    length: Some(known.length),
+                });
+            }
+        }
+    }
+    commands.push(connect(floor, from, floor.name(route.input), air));
+    // The destination looks at the first input that has a lead, unless told.
+    let device = floor.devices[asked.target];
+    let shown = device.map_or(&[][..], |device| device.destination_inputs());
+    let input = &floor.ports[route.input].port.id;
+    let other = shown.iter().any(|id| {
+        id != input
+            && floor
+                .port_of(asked.target, id)
+                .is_some_and(|port| floor.into[port].is_some())
+    });
+    let chosen = &floor.build.placements[asked.target].settings.input;
+    if shown.contains(input) && (other || chosen.as_ref().is_some_and(|chosen| chosen != input)) {
+        commands.push(Command::ChooseInput {
+            build: build(),
+            device: floor.build.placements[asked.target].id.clone(),
+            input: Some(input.clone()),
+        });
+    }
+    commands
+}
+
+fn connect(floor: &Floor, from: PortRef, to: PortRef, air: bool) -> Command {
+    Command::Connect {
+        build: floor.build.id.clone(),
+        from,
+        to,
+        lead: None,
+        length: air.then_some(USUAL_DISTANCE),
+    }
+}

@@ -1,0 +1,256 @@
+//! Questions about gear: the kit against a build, the catalogue searched, sinks' EDID, the crew's
+//! own descriptions.
+
+use super::body::{Body, Text};
+use super::productions::no_build;
+use crate::App;
+use crate::problem::Problem;
+use axum::Json;
+use axum::body::Bytes;
+use axum::extract::{Path, Query, State};
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
+use serde::{Deserialize, Serialize};
+use utoipa::{IntoParams, ToSchema};
+use west_rail_core::carriage::edid::{Edid, parse_dump};
+use west_rail_core::catalogue::Device;
+use west_rail_core::document::{Command, EntriesFile, InputSetting, check_entry};
+use west_rail_core::kit;
+use west_rail_core::quantity::Length;
+use west_rail_core::report::{Outlook, outlook, report};
+
+/// Which build.
+#[derive(Deserialize, IntoParams)]
+pub struct KitQuery {
+    /// The build.
+    build: String,
+}
+
+/// A line of the kit, or a thing that the build uses without the kit having it.
+#[derive(Serialize, ToSchema)]
+pub struct KitReport {
+    /// The catalogue's id.
+    item: String,
+    /// Its name.
+    name: String,
+    /// For leads: how long.
+    #[schema(value_type = Option<String>)]
+    length: Option<Length>,
+    owned: u32,
+    hired: u32,
+    /// How many the build uses.
+    used: u32,
+    short: u32,
+    spare: u32,
+}
+
+/// What to look for.
+#[derive(Deserialize, IntoParams)]
+pub struct SearchQuery {
+    /// What a thing must do, or its name: `takes HDMI 2160p50, gives SDI`.
+    q: String,
+}
+
+/// A device that was found.
+#[derive(Serialize, ToSchema)]
+pub struct SearchHit {
+    /// The catalogue's id.
+    device: String,
+    /// Why it fits.
+    reason: String,
+}
+
+/// What a sink says of itself.
+#[derive(Serialize, ToSchema)]
+pub struct EdidReading {
+    /// As it was read.
+    edid: Edid,
+    /// As an input takes it.
+    setting: InputSetting,
+}
+
+/// A description to look at.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct EntryAsked {
+    /// The description.
+    entry: Device,
+}
+
+/// Whether a description can stand, and what it would do.
+#[derive(Serialize, ToSchema)]
+pub struct EntryAnswer {
+    /// Why it can't stand, where it can't.
+    refusal: Option<String>,
+    /// The builds that use it, and what would change there.
+    builds: Vec<EntryOutlook>,
+}
+
+/// What a description would change in one build.
+#[derive(Serialize, ToSchema)]
+pub struct EntryOutlook {
+    /// The build's id.
+    build: String,
+    /// Its name.
+    name: String,
+    /// What would be different.
+    outlook: Outlook,
+}
+
+/// Which descriptions.
+#[derive(Deserialize, IntoParams)]
+pub struct EntriesQuery {
+    /// Ids, with commas between.
+    ids: String,
+}
+
+/// The kit against a build.
+#[utoipa::path(get, path = "/api/productions/{id}/kit", tag = "questions", params(KitQuery),
+    responses((status = 200, body = Vec<KitReport>), (status = 404, body = Problem)))]
+pub async fn kit_lines(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<KitQuery>,
+) -> Result<Json<Vec<KitReport>>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let production = &kept.production;
+    let build = production
+        .build(&query.build)
+        .ok_or_else(|| no_build(&query.build))?;
+    let catalogue = app.catalogue.with(&production.own);
+    let lines = kit::lines(production, build, &catalogue)
+        .into_iter()
+        .map(|line| KitReport {
+            short: line.short(),
+            spare: line.spare(),
+            item: line.item,
+            name: line.name,
+            length: line.length,
+            owned: line.owned,
+            hired: line.hired,
+            used: line.used,
+        });
+    Ok(Json(lines.collect()))
+}
+
+/// Devices that do what is asked, or are called so.
+#[utoipa::path(get, path = "/api/productions/{id}/search", tag = "questions", params(SearchQuery),
+    responses((status = 200, body = Vec<SearchHit>), (status = 422, body = Problem)))]
+pub async fn search(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<SearchQuery>,
+) -> Result<Json<Vec<SearchHit>>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let catalogue = app.catalogue.with(&kept.production.own);
+    let found = catalogue.search(&query.q);
+    let found = found.map_err(|why| Problem::refused(why.to_string()))?;
+    let hits = found.into_iter().map(|hit| SearchHit {
+        device: hit.device.id.clone(),
+        reason: hit.reason,
+    });
+    Ok(Json(hits.collect()))
+}
+
+/// Reads an EDID: binary, or hexadecimal text.
+#[utoipa::path(post, path = "/api/edid", tag = "questions", request_body(content = Vec<u8>, content_type = "application/octet-stream"),
+    responses((status = 200, body = EdidReading), (status = 422, body = Problem)))]
+pub async fn edid(bytes: Bytes) -> Result<Json<EdidReading>, Problem> {
+    // 256 blocks is the most that the format can count; as text it is some times that.
+    const MOST: usize = 400_000;
+    if bytes.len() > MOST {
+        return Err(Problem::refused(
+            "an EDID is at most 32 kB, some times that as text; this is larger",
+        ));
+    }
+    let edid = parse_dump(&bytes).map_err(|why| Problem::refused(why.to_string()))?;
+    let setting = InputSetting::from(&edid);
+    Ok(Json(EdidReading { edid, setting }))
+}
+
+/// Whether a description can stand, and what it would do to the builds that use it.
+#[utoipa::path(post, path = "/api/productions/{id}/entry", tag = "questions", request_body = EntryAsked,
+    responses((status = 200, body = EntryAnswer), (status = 422, body = Problem)))]
+pub async fn entry(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Body(asked): Body<EntryAsked>,
+) -> Result<Json<EntryAnswer>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let production = kept.production;
+    let catalogue = app.catalogue.with(&production.own);
+    if let Err(refusal) = check_entry(&catalogue, &asked.entry) {
+        return Ok(Json(EntryAnswer {
+            refusal: Some(refusal.to_string()),
+            builds: Vec::new(),
+        }));
+    }
+    let used = |build: &&west_rail_core::document::Build| build.devices_used(&asked.entry.id) > 0;
+    let using: Vec<(String, String)> = production
+        .builds
+        .iter()
+        .filter(used)
+        .map(|build| (build.id.clone(), build.name.clone()))
+        .collect();
+    let put = Command::PutEntry {
+        entry: Box::new(asked.entry),
+        at: None,
+    };
+    let edited = production.edited(app.catalogue, &[put]);
+    let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
+    let builds = using.into_iter().filter_map(|(build, name)| {
+        let before = report(&production, &build, app.catalogue)?;
+        let after = report(&edited.production, &build, app.catalogue)?;
+        Some(EntryOutlook {
+            build,
+            name,
+            outlook: outlook(&before, &after),
+        })
+    });
+    Ok(Json(EntryAnswer {
+        refusal: None,
+        builds: builds.collect(),
+    }))
+}
+
+/// Reads a file of descriptions; putting them into the production is an edit.
+#[utoipa::path(post, path = "/api/productions/{id}/entries", tag = "questions", request_body = EntriesFile,
+    responses((status = 200, body = EntriesFile), (status = 422, body = Problem)))]
+pub async fn read_entries(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Text(text): Text,
+) -> Result<Json<EntriesFile>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let catalogue = app.catalogue.with(&kept.production.own);
+    let file = EntriesFile::read(&text, &catalogue);
+    file.map(Json)
+        .map_err(|error| Problem::refused(error.to_string()))
+}
+
+/// Descriptions as a file, to share.
+#[utoipa::path(get, path = "/api/productions/{id}/entries", tag = "questions", params(EntriesQuery),
+    responses((status = 200, body = EntriesFile), (status = 404, body = Problem)))]
+pub async fn write_entries(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<EntriesQuery>,
+) -> Result<Response, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let catalogue = app.catalogue.with(&kept.production.own);
+    let wanted = query
+        .ids
+        .split(',')
+        .map(str::trim)
+        .filter(|id| !id.is_empty());
+    let entries = wanted.map(|id| {
+        let known = catalogue.device(id).cloned();
+        known.ok_or_else(|| Problem::missing(format!("there is no device “{id}” in the catalogue")))
+    });
+    let entries: Vec<Device> = entries.collect::<Result<_, _>>()?;
+    let headers = [(
+        header::CONTENT_DISPOSITION,
+        "attachment; filename=\"entries.west-rail.json\"",
+    )];
+    Ok((headers, Json(EntriesFile::of(entries))).into_response())
+}

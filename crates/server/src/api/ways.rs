@@ -1,0 +1,99 @@
+//! Questions about paths and builds as wholes: routes, one path followed, two builds compared.
+
+use super::productions::no_build;
+use crate::App;
+use crate::problem::Problem;
+use axum::Json;
+use axum::extract::{Path, Query, State};
+use serde::Deserialize;
+use utoipa::IntoParams;
+use west_rail_core::report::{
+    BuildComparison, Ends, Hop, RoutesReport, compare_builds, find_routes, follow,
+};
+
+/// From where to where.
+#[derive(Deserialize, IntoParams)]
+pub struct RouteQuery {
+    /// The build.
+    build: String,
+    /// A device or an output: `a`, `a.sdi1`.
+    from: String,
+    /// A device or an input: `dir`, `dir.sdi`.
+    to: String,
+}
+
+/// Which destination of which build.
+#[derive(Deserialize, IntoParams)]
+pub struct FollowQuery {
+    /// The build.
+    build: String,
+    /// The destination's handle.
+    at: String,
+}
+
+/// Which two builds.
+#[derive(Deserialize, IntoParams)]
+pub struct CompareQuery {
+    /// The one to compare with.
+    before: String,
+    /// The one that is looked at.
+    after: String,
+}
+
+/// The ways that the kit allows from a source to a destination, best first.
+#[utoipa::path(get, path = "/api/productions/{id}/routes", tag = "questions", params(RouteQuery),
+    responses((status = 200, body = RoutesReport), (status = 422, body = Problem)))]
+pub async fn routes(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<RouteQuery>,
+) -> Result<Json<RoutesReport>, Problem> {
+    let found = app
+        .with_store(move |store, catalogue| {
+            let kept = store.get(&id)?;
+            let ends = Ends {
+                from: &query.from,
+                to: &query.to,
+            };
+            Ok(find_routes(&kept.production, &query.build, catalogue, ends))
+        })
+        .await?;
+    found.map(Json).map_err(Problem::refused)
+}
+
+/// One path from the lens to the eye, hop by hop; empty where no picture arrives.
+#[utoipa::path(get, path = "/api/productions/{id}/follow", tag = "questions", params(FollowQuery),
+    responses((status = 200, body = Vec<Hop>), (status = 404, body = Problem)))]
+pub async fn follow_path(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<FollowQuery>,
+) -> Result<Json<Vec<Hop>>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let hops = follow(&kept.production, &query.build, app.catalogue, &query.at);
+    let hops = hops.ok_or_else(|| {
+        Problem::missing(format!(
+            "there is no device “{}” in build “{}”",
+            query.at, query.build
+        ))
+    })?;
+    Ok(Json(hops))
+}
+
+/// What is different between two builds, and what that does.
+#[utoipa::path(get, path = "/api/productions/{id}/compare", tag = "questions", params(CompareQuery),
+    responses((status = 200, body = BuildComparison), (status = 404, body = Problem)))]
+pub async fn compare(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<CompareQuery>,
+) -> Result<Json<BuildComparison>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    let both = (query.before.as_str(), query.after.as_str());
+    let compared = compare_builds(&kept.production, both, app.catalogue);
+    let missing = || {
+        let there = kept.production.build(&query.before).is_some();
+        no_build(if there { &query.after } else { &query.before })
+    };
+    compared.map(Json).ok_or_else(missing)
+}
