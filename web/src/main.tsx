@@ -3,9 +3,12 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { Problem } from "./api/client";
+import { CompareView } from "./builds/compare-view";
 import { Failed } from "./frame/failed";
 import { Frame } from "./frame/frame";
 import { applyTheme } from "./frame/theme";
+import { KitView } from "./kit/kit-view";
+import { NeedsView } from "./needs/needs-view";
 import { PathView } from "./path/path-view";
 import { ProductionsView } from "./productions/productions-view";
 import { QuickSumView } from "./record/quick-sum";
@@ -36,8 +39,11 @@ const router = createBrowserRouter([
         path: "/p/:production/:build",
         element: <Frame />,
         children: [
+          { path: "needs", element: <NeedsView /> },
+          { path: "kit", element: <KitView /> },
           { path: "path", element: <PathView /> },
           { path: "record", element: <RecordView /> },
+          { path: "compare", element: <CompareView /> },
         ],
       },
       { path: "*", element: <Failed missing /> },

@@ -28,6 +28,24 @@ export type InputReport = Schemas["InputReport"];
 export type LineAnswer = Schemas["LineAnswer"];
 export type Asked = Schemas["Asked"];
 export type FormatsReport = Schemas["FormatsReport"];
+export type Need = Schemas["Need"];
+export type NeedReport = Schemas["NeedReport"];
+export type Purpose = Schemas["Purpose"];
+export type HouseRules = Schemas["HouseRules"];
+export type RoutesReport = Schemas["RoutesReport"];
+export type RouteReport = Schemas["RouteReport"];
+export type Hop = Schemas["Hop"];
+export type BuildComparison = Schemas["BuildComparison"];
+export type KitReport = Schemas["KitReport"];
+export type SearchHit = Schemas["SearchHit"];
+export type EdidReading = Schemas["EdidReading"];
+export type EntryAnswer = Schemas["EntryAnswer"];
+export type EntriesFile = Schemas["EntriesFile"];
+export type OutputSetting = Schemas["OutputSetting"];
+export type ModesReport = Schemas["ModesReport"];
+export type Mode = Schemas["Mode"];
+export type Condition = Schemas["Condition"];
+export type FormatGroup = Schemas["FormatGroup"];
 type ProblemBody = Schemas["Problem"];
 
 /** What the server, or the way to it, had against a request: `message` is the sentence to show. */
@@ -45,17 +63,18 @@ interface Request {
   method?: "GET" | "POST" | "DELETE";
   body?: unknown;
   text?: string;
+  bytes?: ArrayBuffer;
   revision?: number;
 }
 
 /** One request to the API. Fails with a Problem, whatever went wrong. */
-export async function call<T>(path: string, { method = "GET", body, text, revision }: Request = {}): Promise<T> {
+export async function call<T>(path: string, { method = "GET", body, text, bytes, revision }: Request = {}): Promise<T> {
   const headers = new Headers();
   if (revision !== undefined) headers.set("If-Match", `"${revision}"`);
   if (body !== undefined) headers.set("Content-Type", "application/json");
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, { method, headers, body: text ?? (body === undefined ? undefined : JSON.stringify(body)) });
+    response = await fetch(`/api${path}`, { method, headers, body: bytes ?? text ?? (body === undefined ? undefined : JSON.stringify(body)) });
   } catch {
     throw new Problem(0, "The server doesn’t answer; nothing was changed. It is tried again by itself.");
   }

@@ -3,7 +3,15 @@ import { useEffect, useState } from "react";
 import {
   call,
   type Asked,
+  type BuildComparison,
   type Command,
+  type EdidReading,
+  type EntriesFile,
+  type EntryAnswer,
+  type Hop,
+  type KitReport,
+  type RoutesReport,
+  type SearchHit,
   type FormatsReport,
   type InputReport,
   type LineAnswer,
@@ -106,7 +114,7 @@ export function useFollow(id: string, build: string) {
 export const useOutlook = (id: string, build: string, revision: number, commands: Command[] | undefined) =>
   useQuery({
     queryKey: ["outlook", id, build, revision, commands],
-    queryFn: () => call<Outlook>(`${at(id)}/outlook`, { method: "POST", body: { build, commands } }),
+    queryFn: () => lookAhead(id, build, commands ?? []),
     enabled: commands !== undefined,
     retry: false,
   });
@@ -118,6 +126,46 @@ export const useInputs = (id: string, build: string, revision: number, from: str
     enabled: from !== undefined,
     retry: false,
   });
+
+/** A question about a build, asked again with every revision. */
+const useQuestion = <T>(name: string, id: string, revision: number, query: Record<string, string> | undefined, keep = false) =>
+  useQuery({
+    queryKey: [name, id, revision, query],
+    queryFn: () => call<T>(`${at(id)}/${name}?${new URLSearchParams(query)}`),
+    enabled: query !== undefined,
+    placeholderData: keep ? (old) => old : undefined,
+    retry: false,
+  });
+
+export const useRoutes = (id: string, build: string, revision: number, from: string, to: string) =>
+  useQuestion<RoutesReport>("routes", id, revision, from && to ? { build, from, to } : undefined);
+
+export const useFollowed = (id: string, build: string, revision: number, device: string) => useQuestion<Hop[]>("follow", id, revision, { build, at: device });
+
+export const useComparison = (id: string, revision: number, before: string, after: string) =>
+  useQuestion<BuildComparison>("compare", id, revision, before && before !== after ? { before, after } : undefined);
+
+export const useKit = (id: string, build: string, revision: number) => useQuestion<KitReport[]>("kit", id, revision, { build }, true);
+
+export const useSearch = (id: string, revision: number, q: string) => useQuestion<SearchHit[]>("search", id, revision, { q }, true);
+
+/** Whether a description can stand, and what it would do to the builds that use it. */
+export const useEntryCheck = (id: string, revision: number, entry: unknown) =>
+  useQuery({
+    queryKey: ["entry", id, revision, entry],
+    queryFn: () => call<EntryAnswer>(`${at(id)}/entry`, { method: "POST", body: { entry } }),
+    placeholderData: (old) => old,
+    retry: false,
+  });
+
+export const readEdid = (bytes: ArrayBuffer) => call<EdidReading>("/edid", { method: "POST", bytes });
+
+export const readEntries = (id: string, text: string) => call<EntriesFile>(`${at(id)}/entries`, { method: "POST", text });
+
+export const entriesAddress = (id: string, ids: string[]) => `/api${at(id)}/entries?ids=${encodeURIComponent(ids.join(","))}`;
+
+/** What an edit would change, asked once. */
+export const lookAhead = (id: string, build: string, commands: Command[]) => call<Outlook>(`${at(id)}/outlook`, { method: "POST", body: { build, commands } });
 
 export const useFormats = (id: string, build: string, revision: number, port: string) =>
   useQuery({

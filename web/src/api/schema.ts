@@ -415,8 +415,7 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @description All the sets of a port: it takes or gives a format that any of them holds. Empty: any format. */
-        Abilities: components["schemas"]["FormatSet"][];
+        Abilities: (components["schemas"]["FormatSet"] | string)[];
         /** @description An adapter, barrel, elbow or clamp. */
         Adapter: {
             /** @description The catalogue's id: `hdmi-d-to-a`. */
@@ -461,6 +460,8 @@ export interface components {
             records?: string | null;
             /** @description The verdict in words: *arrives*, or the worst finding's sentence. */
             says: string;
+            /** @description What is done to the picture so that it looks as it should: *look by the screen*. */
+            shown: string[];
             /** @description Sound channels that arrive. */
             sound: number;
             /** @description The camera that it gets. */
@@ -550,6 +551,8 @@ export interface components {
             codecs: components["schemas"]["Codec"][];
             /** @description Devices, in the order of the files. */
             devices: components["schemas"]["Device"][];
+            /** @description Groups of formats that descriptions can be made from. */
+            groups: components["schemas"]["FormatGroup"][];
             /** @description Leads. */
             leads: components["schemas"]["Lead"][];
             /** @description Cards and drives. */
@@ -1015,6 +1018,15 @@ export interface components {
             commands: components["schemas"]["Command"][];
             /** @description What it does: *Set SDI 1 of A camera to 1920×1080p25 4:2:2 10-bit*. */
             title: string;
+        };
+        /** @description Formats that belong together: what an ordinary 12G input takes. */
+        FormatGroup: {
+            /** @description The formats. */
+            formats: components["schemas"]["Abilities"];
+            /** @description Its id. */
+            id: string;
+            /** @description What they amount to. */
+            words: string;
         };
         /** @description Formats in every combination of these parts. */
         FormatSet: {

@@ -1,9 +1,10 @@
 import { useState } from "react";
-import type { Finding, Fix, Outlook } from "../api/client";
+import type { Finding, Fix } from "../api/client";
 import { useOutlook } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { SeverityMark } from "../ui/mark";
+import { OutlookSummary } from "./outlook";
 
 /** All findings, stops first. */
 export function FindingsList() {
@@ -112,36 +113,6 @@ function FixRow({ fix }: { fix: Fix }) {
           </Button>
         </div>
       )}
-    </div>
-  );
-}
-
-function OutlookSummary({ outlook }: { outlook: Outlook }) {
-  const { before, after, gone, come, shifts } = outlook;
-  return (
-    <div className="space-y-1">
-      <p>
-        {before.text} → <strong>{after.text}</strong>
-      </p>
-      {gone.length > 0 && <p className="text-ok">Mends {gone.map((finding) => finding.code).join(", ")}.</p>}
-      {come.map((finding) => (
-        <p key={finding.id}>
-          <SeverityMark severity={finding.severity} /> would come, {finding.code}: {finding.text}
-        </p>
-      ))}
-      {shifts.length > 0 && (
-        <dl>
-          {shifts.map((shift, number) => (
-            <div key={number} className="border-t border-rule py-0.5">
-              <dt>{shift.name}</dt>
-              <dd className="text-dim">
-                {shift.before} → <span className="text-ink">{shift.after}</span>
-              </dd>
-            </div>
-          ))}
-        </dl>
-      )}
-      {shifts.length === 0 && <p className="text-dim">No arrival or recording changes.</p>}
     </div>
   );
 }

@@ -25,11 +25,13 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
   }
 
   const words = line.trim();
-  const view = words === "path" || words === "record";
+  const view = ["needs", "kit", "path", "record"].includes(words);
+  const asked = /^route\s+(\S+)\s*>\s*(\S+)$/.exec(words);
 
   async function run() {
-    if (view) {
-      void navigate(`/p/${id}/${build.id}/${words}`);
+    if (view || asked) {
+      const [, from, to] = asked ?? [];
+      void navigate(asked ? `/p/${id}/${build.id}/path?route=${encodeURIComponent(`${from}>${to}`)}` : `/p/${id}/${build.id}/${words}`);
       close();
       return;
     }
@@ -93,7 +95,7 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
             className="w-full border-b border-rule bg-sunk px-3 py-2"
           />
           <p id="line-says" className={`px-3 py-1.5 text-small ${refusal ? "text-stop" : "text-dim"}`} role={refusal ? "alert" : undefined}>
-            {refusal ?? (view || (answer.data?.commands && !answer.isPlaceholderData) ? "Enter does it." : (answer.data?.misread ?? "Type a connection, cut, format or add."))}
+            {refusal ?? (view || asked || (answer.data?.commands && !answer.isPlaceholderData) ? "Enter does it." : (answer.data?.misread ?? "Type a connection, cut, format, add, or route a > dir."))}
           </p>
           <ul id="completions" role="listbox" aria-label="Ways to go on" className="max-h-72 overflow-auto pb-1">
             {completions.map((completion, number) => (

@@ -5,6 +5,7 @@ import { SeverityMark } from "../ui/mark";
 import { CommandLine } from "./command-line";
 import { Failed } from "./failed";
 import { Head } from "./head";
+import { HeldEdit } from "./held";
 import { KeysSheet, useKeys } from "./keys";
 import { Notices } from "./notices";
 import { useWorkbench, WorkbenchProvider } from "./workbench";
@@ -47,6 +48,8 @@ function Within({ connected }: { connected: boolean }) {
       <Notices />
       <div className="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
         <nav aria-label="Stages of the work" className="flex shrink-0 border-t border-rule md:w-20 md:flex-col md:border-t-0 md:border-r">
+          <Stage to="needs" name="Needs" worst={stages.needs} />
+          <Stage to="kit" name="Kit" worst={stages.kit} />
           <Stage to="path" name="Path" worst={stages.path} />
           <Stage to="record" name="Record" worst={stages.record} />
         </nav>
@@ -54,6 +57,7 @@ function Within({ connected }: { connected: boolean }) {
       </div>
       <CommandLine open={line} onOpenChange={setLine} />
       <KeysSheet open={keys} onOpenChange={setKeys} />
+      <HeldEdit />
     </div>
   );
 }

@@ -1,4 +1,5 @@
-import { Link, useNavigate } from "react-router";
+import { Link } from "react-router";
+import { BuildsMenu } from "../builds/builds-menu";
 import { TypedField } from "../ui/field";
 import { SeverityMark } from "../ui/mark";
 import { Popover } from "radix-ui";
@@ -7,8 +8,7 @@ import { useWorkbench } from "./workbench";
 
 /** One line: what is open, its format, the verdict, the history, the command line. */
 export function Head({ connected, openLine, openKeys }: { connected: boolean; openLine: () => void; openKeys: () => void }) {
-  const { id, build, workspace, attempt, select, connect } = useWorkbench();
-  const navigate = useNavigate();
+  const { workspace, attempt, select, connect } = useWorkbench();
   const { production, report, undo, redo } = workspace;
   const { verdict } = report;
   const worst = verdict.stops ? "stop" : verdict.cautions ? "caution" : verdict.notes ? "note" : "ok";
@@ -18,18 +18,7 @@ export function Head({ connected, openLine, openKeys }: { connected: boolean; op
         West Rail
       </Link>
       <h1 className="text-body font-semibold">{production.name}</h1>
-      <select
-        aria-label="Build"
-        value={build.id}
-        onChange={(event) => void navigate(`/p/${id}/${event.target.value}/path`)}
-        className="max-w-44 border border-rule bg-sunk px-1 py-0.5"
-      >
-        {production.builds.map((known) => (
-          <option key={known.id} value={known.id}>
-            {known.name}
-          </option>
-        ))}
-      </select>
+      <BuildsMenu />
       <ProjectFormat />
       <button
         type="button"

@@ -1,8 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
-import { Problem, type Build, type Command, type Fix, type Reference, type Workspace } from "../api/client";
-import { keepWorkspace, requestEdit, type Step } from "../api/queries";
+import { Problem, type Build, type Command, type Fix, type Outlook, type Reference, type Workspace } from "../api/client";
+import { keepWorkspace, lookAhead, requestEdit, type Step } from "../api/queries";
 
 export type Selection = { kind: "device" | "lead"; id: string };
 type Edit = Command[] | Step;
@@ -13,6 +13,15 @@ interface Notice {
   again?: Edit;
 }
 
+/** An edit that would switch an output off, waiting for a word. */
+interface Held {
+  commands: Command[];
+  outlook: Outlook;
+}
+
+/** What can switch an output off. */
+const SWITCHING: ReadonlySet<Command["do"]> = new Set(["set-recording", "set-playback", "set-output", "set-project-format", "connect"] as const);
+
 interface Workbench {
   id: string;
   build: Build;
@@ -22,6 +31,10 @@ interface Workbench {
   edit: (what: Edit) => Promise<void>;
   /** The same where nobody waits: what fails is shown as a notice. */
   attempt: (what: Edit) => void;
+  /** An edit that waits, since it would switch an output off. */
+  held: Held | undefined;
+  /** Makes the waiting edit, or lets it go. */
+  release: (make: boolean) => void;
   notice: Notice | undefined;
   dismiss: () => void;
   selection: Selection | undefined;
@@ -50,21 +63,39 @@ interface Props {
   children: ReactNode;
 }
 
-export function WorkbenchProvider({ id, build, workspace, reference, children }: Props) {
+export function WorkbenchProvider({ id, build, workspace, reference: shipped, children }: Props) {
   const client = useQueryClient();
   const [notice, setNotice] = useState<Notice>();
   const [connecting, connect] = useState<string>();
   const [preview, setPreview] = useState<Fix>();
+  const [held, setHeld] = useState<Held>();
+  // The crew's own descriptions stand in the place of shipped ones of the same id.
+  const own = workspace.production.own;
+  const reference = useMemo(() => {
+    if (!own?.length) return shipped;
+    const mine = new Map(own.map((device) => [device.id, device]));
+    const devices = [...shipped.catalogue.devices.filter((device) => !mine.has(device.id)), ...own];
+    return { ...shipped, catalogue: { ...shipped.catalogue, devices } };
+  }, [shipped, own]);
   const [search, setSearch] = useSearchParams();
   const newest = useRef(workspace);
   if (workspace.revision >= newest.current.revision || workspace.report.build !== newest.current.report.build) newest.current = workspace;
   // Edits go one after the other, so that quick hands don't overtake themselves.
   const queue = useRef<Promise<unknown>>(Promise.resolve());
 
+  const previewed = useRef(preview);
+  previewed.current = preview;
   const edit = useCallback(
-    (what: Edit) => {
+    (what: Edit, certain = false) => {
       const run = async () => {
         try {
+          // What a fix would do has been shown; anything else that switches an output off says so first.
+          const asks = !certain && typeof what !== "string" && !previewed.current && what.some((command) => SWITCHING.has(command.do));
+          const ahead = asks ? await lookAhead(id, build.id, what) : undefined;
+          if (ahead && ahead.switched_off.length > 0 && typeof what !== "string") {
+            setHeld({ commands: what, outlook: ahead });
+            return;
+          }
           const next = await requestEdit(id, build.id, newest.current.revision, what);
           newest.current = next;
           keepWorkspace(client, id, build.id, next);
@@ -115,6 +146,11 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       reference,
       edit,
       attempt: (what) => void edit(what).catch(() => undefined),
+      held,
+      release: (make) => {
+        setHeld(undefined);
+        if (make && held) void edit(held.commands, true).catch(() => undefined);
+      },
       notice,
       dismiss: () => setNotice(undefined),
       selection,
@@ -124,7 +160,7 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       preview,
       setPreview,
     };
-  }, [id, build, workspace, reference, edit, notice, at, select, connecting, preview]);
+  }, [id, build, workspace, reference, edit, held, notice, at, select, connecting, preview]);
 
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

@@ -38,6 +38,9 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
   const beside = [
     picture && (picture.overlay ? "overlays" : "clean"),
     picture?.look && "look",
+    picture?.raw,
+    picture?.squeeze && `squeezed ${picture.squeeze}`,
+    ...row.shown,
     row.sound > 0 && `${row.sound} ch`,
     row.timecode && `TC ${row.timecode}`,
     picture?.level && `level ${picture.level}`,
@@ -56,7 +59,7 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
       <td className="px-2 py-1 max-md:order-3">
         {picture ? (
           <>
-            <span className="whitespace-nowrap">{picture.format}</span>
+            <span className="whitespace-nowrap">{picture.raw ? `${picture.raw} in ${picture.format}` : picture.format}</span>
             {picture.inflated && <span className="block text-small text-caution">of a picture that is {picture.effective}</span>}
           </>
         ) : (

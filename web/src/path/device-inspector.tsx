@@ -1,19 +1,25 @@
-import type { Placement, Port, PortReport } from "../api/client";
-import { useFormats } from "../api/queries";
+import type { Device, Placement, PortReport } from "../api/client";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
-import { Choice, TypedField } from "../ui/field";
+import { Choice, Tick, TypedField } from "../ui/field";
 import { SignalLetters } from "../ui/mark";
+import { InputSettings } from "./input-settings";
+import { ModesTable } from "./modes";
+import { OutputSettings } from "./output-settings";
+
+/** What can stand in the inspector's place: a path followed, or routes. */
+export type Panel = { follow: string } | { from: string; to: string };
 
 /** What is set on a device, what runs through its ports, and its findings. */
-export function DeviceInspector({ device: id }: { device: string }) {
+export function DeviceInspector({ device: id, openPanel }: { device: string; openPanel: (panel: Panel) => void }) {
   const { build, workspace, reference, edit, attempt, select } = useWorkbench();
   const placement = build.placements.find((known) => known.id === id);
   if (!placement) return null;
   const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
   const ports = workspace.report.ports.filter((port) => port.at.startsWith(`${id}.`));
   const findings = workspace.report.findings.filter((finding) => finding.at.device === id);
+  const modes = workspace.report.modes.find((known) => known.device === id);
   const pictureInputs = ports.filter((port) => port.direction === "in" && [...(entry?.screen ?? []), ...(entry?.records?.inputs ?? []), ...(entry?.paths?.flatMap((path) => (path.carries?.includes("picture") ? path.from : [])) ?? [])].includes(port.at.split(".")[1] ?? ""));
   return (
     <section aria-label="Device">
@@ -38,9 +44,17 @@ export function DeviceInspector({ device: id }: { device: string }) {
             options={[{ value: "", label: "The first that has a lead" }, ...pictureInputs.map((port) => ({ value: port.at.split(".")[1] ?? "", label: port.name }))]}
           />
         )}
+        {entry && <Doing device={entry} placement={placement} />}
         {entry?.keeps_timecode && <Timecode placement={placement} />}
+        <div className="flex flex-wrap gap-2">
+          {workspace.report.arrivals.some((row) => row.device === id) && <Button onClick={() => openPanel({ follow: id })}>Follow its path</Button>}
+          {(pictureInputs.length > 0 || entry?.kind === "camera") && (
+            <Button onClick={() => openPanel(entry?.kind === "camera" ? { from: id, to: "" } : { from: "", to: id })}>Find a route…</Button>
+          )}
+        </div>
       </div>
       <FindingsAt findings={findings} />
+      {modes && <ModesTable modes={modes} />}
       <Ports title="Outputs" ports={ports.filter((port) => port.direction === "out")} placement={placement} />
       <Ports title="Inputs" ports={ports.filter((port) => port.direction === "in")} placement={placement} />
       <div className="border-t border-rule p-3">
@@ -54,6 +68,36 @@ export function DeviceInspector({ device: id }: { device: string }) {
         </Button>
       </div>
     </section>
+  );
+}
+
+/** What a body does, and what a screen does to its picture. */
+function Doing({ device, placement }: { device: Device; placement: Placement }) {
+  const { build, edit, attempt } = useWorkbench();
+  const { settings } = placement;
+  const screen = (change: { unsqueeze?: boolean; look?: boolean }) =>
+    attempt([{ do: "set-screen", build: build.id, device: placement.id, unsqueeze: settings?.unsqueeze ?? false, look: settings?.look ?? false, ...change }]);
+  if (device.kind !== "camera" && !device.screen_look && !device.unsqueezes) return null;
+  return (
+    <div className="space-y-1.5">
+      {device.kind === "camera" && (
+        <>
+          <TypedField
+            label="Squeeze of the lens"
+            value={settings?.squeeze ?? "1×"}
+            hint="1× is spherical; 2x, 1.5x, 1.33x"
+            send={(typed) => edit([{ do: "set-squeeze", build: build.id, device: placement.id, squeeze: typed.trim() || null }])}
+          />
+          {device.modes?.some((mode) => mode.when.some((condition) => condition.is === "playback")) && (
+            <Tick label="Plays back" checked={settings?.playback ?? false} onChange={(playback) => attempt([{ do: "set-playback", build: build.id, device: placement.id, playback }])} />
+          )}
+        </>
+      )}
+      <div className="flex flex-wrap gap-x-3 gap-y-1">
+        {device.screen_look && <Tick label="Applies the look" checked={settings?.look ?? false} onChange={(look) => screen({ look })} />}
+        {device.unsqueezes && <Tick label="Takes the squeeze out" checked={settings?.unsqueeze ?? false} onChange={(unsqueeze) => screen({ unsqueeze })} />}
+      </div>
+    </div>
   );
 }
 
@@ -104,7 +148,7 @@ function PortRow({ port, placement }: { port: PortReport; placement: Placement }
   const leads = build.connections.filter((lead) => lead.from === port.at || lead.to === port.at);
   const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
   const known = entry?.ports?.find((candidate) => `${placement.id}.${candidate.id}` === port.at);
-  const runs = port.picture ? port.picture.format : [port.sound > 0 && `${port.sound} ch`, port.timecode && `TC ${port.timecode}`].filter(Boolean).join(", ");
+  const runs = port.picture ? (port.picture.raw ?? port.picture.format) : [port.sound > 0 && `${port.sound} ch`, port.timecode && `TC ${port.timecode}`, port.signals.includes("data") && "data"].filter(Boolean).join(", ");
   const air = known?.connector === "air";
   return (
     <li className="py-1.5 not-first:border-t not-first:border-rule">
@@ -129,46 +173,9 @@ function PortRow({ port, placement }: { port: PortReport; placement: Placement }
           {port.direction === "out" ? `to ${lead.to}` : `from ${lead.from}`}, {lead.length}
         </button>
       ))}
-      {port.gives && known && <OutputSettings port={port} known={known} placement={placement} />}
+      {port.picture?.leg && <p className="text-small text-dim">{port.picture.leg}</p>}
+      {known && entry && port.direction === "out" && <OutputSettings port={port} known={known} device={entry} placement={placement} />}
+      {known && <InputSettings known={known} placement={placement} />}
     </li>
-  );
-}
-
-/** What an output gives: format, overlays, look, level. */
-function OutputSettings({ port, known, placement }: { port: PortReport; known: Port; placement: Placement }) {
-  const { id, build, workspace, edit } = useWorkbench();
-  const formats = useFormats(id, build.id, workspace.revision, port.at);
-  const setting = placement.settings?.outputs?.[known.id] ?? {};
-  const set = (change: Partial<typeof setting>) => edit([{ do: "set-output", build: build.id, at: port.at, setting: { ...setting, ...change } }]);
-  const quietly = (change: Partial<typeof setting>) => void set(change).catch(() => undefined);
-  const levels = known.sdi?.levels ?? [];
-  return (
-    <div className="mt-1 space-y-1">
-      <TypedField
-        label={`${port.name} gives`}
-        value={setting.format ?? port.gives ?? ""}
-        choices={formats.data?.formats}
-        hint={setting.format ? "Set on this output" : "Follows the project"}
-        send={(typed) => set({ format: typed.trim() || null })}
-      />
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        {known.origin?.overlay && (
-          <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={setting.overlay ?? false} onChange={(event) => quietly({ overlay: event.target.checked })} />
-            Overlays
-          </label>
-        )}
-        {known.origin?.look && (
-          <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={setting.look ?? false} onChange={(event) => quietly({ look: event.target.checked })} />
-            Look
-          </label>
-        )}
-        {levels.length > 1 && port.picture?.level && (
-          <Choice label="3G level" hideLabel value={port.picture.level} onChoose={(level) => quietly({ level })} options={levels.map((level) => ({ value: level, label: `Level ${level}` }))} />
-        )}
-        {setting.format && <Button onClick={() => quietly({ format: null })}>Follow the project</Button>}
-      </div>
-    </div>
   );
 }

@@ -1,3 +1,4 @@
+import type { Connection } from "../api/client";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
@@ -12,6 +13,7 @@ export function LeadInspector({ lead: id }: { lead: string }) {
   const measured = workspace.report.connections.find((known) => known.id === id);
   if (!lead || !measured) return null;
   const { load } = measured;
+  const air = reference.catalogue.leads.find((known) => known.id === lead.lead)?.ends.includes("air") ?? false;
   const set = (change: { lead?: string; length?: string }) =>
     edit([{ do: "set-lead", build: build.id, connection: id, lead: change.lead ?? lead.lead, length: change.length ?? lead.length }]);
   const findings = workspace.report.findings.filter((finding) => finding.at.connection === id);
@@ -28,25 +30,50 @@ export function LeadInspector({ lead: id }: { lead: string }) {
           label="Lead"
           value={lead.lead}
           onChoose={(next) => void set({ lead: next }).catch(() => undefined)}
-          options={reference.catalogue.leads.map((known) => ({ value: known.id, label: known.name }))}
+          options={reference.catalogue.leads.filter((known) => air === known.ends.includes("air")).map((known) => ({ value: known.id, label: known.name }))}
         />
-        <TypedField label="Length" value={lead.length} hint="35 m or 115 ft" send={(typed) => set({ length: typed })} />
+        <TypedField label={air ? "Distance" : "Length"} value={lead.length} hint="35 m or 115 ft" send={(typed) => set({ length: typed })} />
+        {air ? (
+          <Choice
+            label="Between the aerials"
+            value={lead.surroundings ?? "open"}
+            onChoose={(next) => {
+              const surroundings = SURROUNDINGS.find(({ value }) => value === next)?.value;
+              if (surroundings) attempt([{ do: "set-surroundings", build: build.id, connection: id, surroundings }]);
+            }}
+            options={SURROUNDINGS}
+          />
+        ) : (
+          <Adapters lead={lead} />
+        )}
         {load && (
           <dl className="grid grid-cols-[6.5rem_1fr] gap-y-1">
-            <dt className="text-dim">Wire rate</dt>
+            {load.rate_label && (
+              <>
+                <dt className="text-dim">Wire rate</dt>
+                <dd>
+                  <Figure working={measured.working} label="Wire rate">
+                    {load.rate_label}
+                  </Figure>
+                </dd>
+              </>
+            )}
+            <dt className="text-dim">{air ? "Margin" : "Needs"}</dt>
             <dd>
-              <Figure working={measured.working} label="Wire rate">
-                {load.rate_label}
+              <Figure working={air ? measured.working : null} label="Margin">
+                {load.needs}
               </Figure>
             </dd>
-            <dt className="text-dim">Needs</dt>
-            <dd>{load.needs}</dd>
-            <dt className="text-dim">Ports and lead</dt>
-            <dd>
-              <Figure working={measured.working} label="How full">
-                {load.limit}, {load.percent} % full
-              </Figure>
-            </dd>
+            {load.rate_label && (
+              <>
+                <dt className="text-dim">Ports and lead</dt>
+                <dd>
+                  <Figure working={measured.working} label="How full">
+                    {load.limit}, {load.percent} % full
+                  </Figure>
+                </dd>
+              </>
+            )}
             {load.loss_db != null && (
               <>
                 <dt className="text-dim">Loss</dt>
@@ -69,6 +96,13 @@ export function LeadInspector({ lead: id }: { lead: string }) {
             )}
           </dl>
         )}
+        {measured.care.length > 0 && (
+          <ul aria-label="Take care" className="list-inside list-['–_'] text-small text-dim">
+            {measured.care.map((sentence) => (
+              <li key={sentence}>{sentence}</li>
+            ))}
+          </ul>
+        )}
         <Button
           onClick={() => {
             attempt([{ do: "disconnect", build: build.id, connection: id }]);
@@ -80,5 +114,40 @@ export function LeadInspector({ lead: id }: { lead: string }) {
       </div>
       <FindingsAt findings={findings} />
     </section>
+  );
+}
+
+const SURROUNDINGS = [
+  { value: "open" as const, label: "Open air, in sight" },
+  { value: "crowd" as const, label: "A crowd" },
+  { value: "walls" as const, label: "Walls" },
+  { value: "metal" as const, label: "Metal all around" },
+];
+
+/** What is on a lead: adapters, barrels, elbows, clamps. */
+function Adapters({ lead }: { lead: Connection }) {
+  const { build, reference, attempt } = useWorkbench();
+  const on = lead.adapters ?? [];
+  const { adapters } = reference.catalogue;
+  const wires = reference.catalogue.leads.find((known) => known.id === lead.lead)?.ends ?? [];
+  const fitting = adapters.filter((adapter) => wires.includes(adapter.takes));
+  const set = (next: string[]) => attempt([{ do: "set-adapters", build: build.id, connection: lead.id, adapters: next }]);
+  if (fitting.length === 0) return null;
+  return (
+    <div>
+      {on.length > 0 && (
+        <ul aria-label="On this lead">
+          {on.map((id, number) => (
+            <li key={number} className="flex items-center justify-between border-t border-rule py-0.5">
+              {adapters.find((adapter) => adapter.id === id)?.name ?? id}
+              <button type="button" className="text-small text-dim hover:text-ink" onClick={() => set(on.filter((_, at) => at !== number))}>
+                Take off
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <Choice label="Put on it" value="" onChoose={(id) => id && set([...on, id])} options={[{ value: "", label: "Adapter, barrel, elbow, clamp…" }, ...fitting.map((adapter) => ({ value: adapter.id, label: adapter.name }))]} />
+    </div>
   );
 }

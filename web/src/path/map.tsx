@@ -187,11 +187,13 @@ interface LeadProps {
 /** A lead: each kind of signal has its own stroke, and what flows is written along it. */
 function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
   const [first = { x: 0, y: 0 }, second = first] = line;
+  const last = line[line.length - 1] ?? first;
   const path = line.map((point, number) => `${number ? "L" : "M"}${point.x} ${point.y}`).join("");
   const [kind = "picture"] = report.signals;
   const { stroke } = SIGNALS[kind];
   const [what = "", ...rest] = report.label.split(" · ");
-  const load = report.load ? `${report.load.needs} ${report.load.percent} %` : kind === "picture" ? "" : rest.join(" ");
+  const air = report.load?.rate_label === "" && report.load.loss_db != null;
+  const load = air ? `${report.load?.needs}` : report.load?.rate_label ? `${report.load.needs} ${report.load.percent} %` : kind === "picture" ? "" : rest.join(" ");
   const dead = report.label === "nothing";
   const forward = second.x >= first.x;
   const at = { x: first.x + (forward ? 6 : -6), y: first.y };
@@ -226,7 +228,8 @@ function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
           </tspan>
         ))}
       </text>
-      <text x={at.x} y={at.y + 13} textAnchor={anchor} className="fill-dim text-small" style={HALO}>
+      {/* Several receivers listen to one aerial: what is left on each way stands at its own end. */}
+      <text x={air ? Math.max(last.x - 6, 34) : at.x} y={(air ? last.y : at.y) + 13} textAnchor={air ? "end" : anchor} className="fill-dim text-small" style={HALO}>
         {load}
       </text>
     </g>

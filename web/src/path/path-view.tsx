@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { useInputs } from "../api/queries";
 import { FindingsList } from "../findings/findings";
 import { ADD_DEVICE } from "../frame/keys";
@@ -8,14 +8,20 @@ import { Button } from "../ui/button";
 import { AddDevice } from "./add-device";
 import { ArrivalsBoard } from "./arrivals";
 import { ConnectPanel } from "./connect";
-import { DeviceInspector } from "./device-inspector";
+import { DeviceInspector, type Panel } from "./device-inspector";
+import { FollowPanel } from "./follow";
 import { LeadInspector } from "./lead-inspector";
 import { PathMap } from "./map";
+import { RoutesPanel } from "./routes";
 
 /** The Path view: the map, the arrivals under it, the inspector or the findings beside it. */
 export function PathView() {
   const { id, build, workspace, selection, connecting } = useWorkbench();
   const [adding, setAdding] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  const follow = search.get("follow");
+  const route = search.get("route");
+  const [from = "", to = ""] = route?.split(">") ?? [];
   const inputs = useInputs(id, build.id, workspace.revision, connecting);
 
   useEffect(() => {
@@ -24,11 +30,26 @@ export function PathView() {
     return () => window.removeEventListener(ADD_DEVICE, open);
   }, []);
 
+  // What stands in the inspector's place is in the address, like what is selected.
+  const openPanel = (panel: Panel | undefined) =>
+    setSearch(
+      (old) => {
+        const params = new URLSearchParams(old);
+        params.delete("follow");
+        params.delete("route");
+        if (panel && "follow" in panel) params.set("follow", panel.follow);
+        else if (panel) params.set("route", `${panel.from}>${panel.to}`);
+        return params;
+      },
+      { replace: true },
+    );
+
   return (
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
       <main className="flex min-w-0 flex-1 flex-col max-md:flex-none">
         <div className="flex items-center gap-2 border-b border-rule px-3 py-1 max-md:hidden">
           <Button onClick={() => setAdding(true)}>Add device</Button>
+          <Button onClick={() => openPanel({ from: "", to: "" })}>Find a route</Button>
           <Legend />
         </div>
         <div className="min-h-0 flex-[3] overflow-auto p-2 max-md:hidden" data-scrolls>
@@ -41,8 +62,12 @@ export function PathView() {
       <aside aria-label="Inspector" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule md:w-[316px] md:border-l max-md:border-t max-md:overflow-visible">
         {connecting !== undefined ? (
           <ConnectPanel from={connecting} inputs={inputs.data} problem={inputs.error?.message} />
+        ) : route !== null ? (
+          <RoutesPanel from={from} to={to} onChange={(nextFrom, nextTo) => openPanel({ from: nextFrom, to: nextTo })} onClose={() => openPanel(undefined)} />
+        ) : follow !== null ? (
+          <FollowPanel device={follow} onClose={() => openPanel(undefined)} />
         ) : selection?.kind === "device" ? (
-          <DeviceInspector key={selection.id} device={selection.id} />
+          <DeviceInspector key={selection.id} device={selection.id} openPanel={openPanel} />
         ) : selection?.kind === "lead" ? (
           <LeadInspector key={selection.id} lead={selection.id} />
         ) : (

@@ -121,3 +121,13 @@ export function Choice({ label, value, options, onChoose, hideLabel }: {
     </div>
   );
 }
+
+/** Something that is so or isn't. */
+export function Tick({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-1.5">
+      <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} />
+      {label}
+    </label>
+  );
+}

@@ -27,11 +27,84 @@ fn progressive() -> Vec<Scan> {
 }
 
 /// All the sets of a port: it takes or gives a format that any of them holds. Empty: any format.
-#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize)]
 #[serde(transparent)]
 pub struct Abilities(pub Vec<FormatSet>);
 
+impl utoipa::PartialSchema for Abilities {
+    fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
+        use utoipa::openapi::schema::{ArrayBuilder, ArrayItems, OneOfBuilder, Schema};
+        use utoipa::openapi::{ObjectBuilder, Ref, RefOr, Type};
+        let item = OneOfBuilder::new()
+            .item(Ref::from_schema_name("FormatSet"))
+            .item(ObjectBuilder::new().schema_type(Type::String).build());
+        let item = RefOr::T(Schema::OneOf(item.build()));
+        ArrayBuilder::new()
+            .items(ArrayItems::RefOrSchema(Box::new(item)))
+            .into()
+    }
+}
+
+impl ToSchema for Abilities {
+    fn name() -> std::borrow::Cow<'static, str> {
+        "Abilities".into()
+    }
+
+    fn schemas(
+        schemas: &mut Vec<(
+            String,
+            utoipa::openapi::RefOr<utoipa::openapi::schema::Schema>,
+        )>,
+    ) {
+        use utoipa::PartialSchema;
+        schemas.push((FormatSet::name().into(), FormatSet::schema()));
+        FormatSet::schemas(schemas);
+    }
+}
+
+impl<'de> Deserialize<'de> for Abilities {
+    /// A list of sets; a whole format as it is typed stands for the set that holds it alone.
+    fn deserialize<D: serde::Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
+        struct Item(FormatSet);
+        struct Reader;
+        impl<'de> serde::de::Visitor<'de> for Reader {
+            type Value = Item;
+
+            fn expecting(&self, f: &mut std::fmt::Formatter) -> std::fmt::Result {
+                f.write_str("a set of formats, or a format like 2160p25 4:2:2 10-bit")
+            }
+
+            fn visit_str<E: serde::de::Error>(self, text: &str) -> Result<Item, E> {
+                let format: PictureFormat = text.parse().map_err(E::custom)?;
+                Ok(Item(FormatSet::of(format)))
+            }
+
+            fn visit_map<A: serde::de::MapAccess<'de>>(self, map: A) -> Result<Item, A::Error> {
+                FormatSet::deserialize(serde::de::value::MapAccessDeserializer::new(map)).map(Item)
+            }
+        }
+        impl<'de> Deserialize<'de> for Item {
+            fn deserialize<D: serde::Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
+                deserializer.deserialize_any(Reader)
+            }
+        }
+        let items = Vec::<Item>::deserialize(deserializer)?;
+        Ok(Self(items.into_iter().map(|item| item.0).collect()))
+    }
+}
+
 impl FormatSet {
+    /// The set that holds one format.
+    fn of(format: PictureFormat) -> Self {
+        Self {
+            rasters: vec![format.raster],
+            rates: vec![format.rate],
+            scans: vec![format.scan],
+            sampling: vec![format.sampling],
+            bits: vec![format.bits],
+        }
+    }
+
     fn holds(&self, format: PictureFormat) -> bool {
         self.rasters.contains(&format.raster)
             && self.rates.contains(&format.rate)
@@ -149,13 +222,7 @@ impl From<&Edid> for Abilities {
             };
             match sets.iter_mut().find(same) {
                 Some(set) => set.bits.push(format.bits),
-                None => sets.push(FormatSet {
-                    rasters: vec![format.raster],
-                    rates: vec![format.rate],
-                    scans: vec![format.scan],
-                    sampling: vec![format.sampling],
-                    bits: vec![format.bits],
-                }),
+                None => sets.push(FormatSet::of(*format)),
             }
         }
         Self(sets)

@@ -1,6 +1,6 @@
 //! The catalogue's files: TOML, with sets of formats named.
 
-use super::{Adapter, Catalogue, Codec, Device, FormatSet, Lead, Medium};
+use super::{Abilities, Adapter, Catalogue, Codec, Device, FormatGroup, FormatSet, Lead, Medium};
 use serde::Deserialize;
 use std::collections::HashMap;
 use std::sync::OnceLock;
@@ -128,17 +128,40 @@ impl Catalogue {
         let adapters: AdapterFile = parse("adapters.toml", files.adapters)?;
         let codecs: CodecFile = parse("codecs.toml", files.codecs)?;
         let media: MediumFile = parse("media.toml", files.media)?;
-        Self::of(
+        let groups = formats.groups();
+        let catalogue = Self::of(
             devices,
             leads.lead,
             adapters.adapter,
             codecs.codec,
             media.medium,
-        )
+        )?;
+        Ok(Self {
+            groups,
+            ..catalogue
+        })
     }
 }
 
 impl FormatFile {
+    /// Every group, by name.
+    fn groups(&self) -> Vec<FormatGroup> {
+        let mut names: Vec<&String> = self.groups.keys().collect();
+        names.sort();
+        let group = |id: &String| {
+            let sets = self.groups[id]
+                .iter()
+                .filter_map(|set| self.formats.get(set).cloned());
+            let formats = Abilities(sets.collect());
+            FormatGroup {
+                id: id.clone(),
+                words: formats.in_words(),
+                formats,
+            }
+        };
+        names.into_iter().map(group).collect()
+    }
+
     /// An entry with the sets that it names put in their place.
     fn device(&self, file: &'static str, mut entry: toml::Table) -> Result<Device, CatalogueError> {
         let id = entry

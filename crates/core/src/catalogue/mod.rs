@@ -45,8 +45,21 @@ pub struct Catalogue {
     pub codecs: Vec<Codec>,
     /// Cards and drives.
     pub media: Vec<Medium>,
+    /// Groups of formats that descriptions can be made from.
+    pub groups: Vec<FormatGroup>,
     #[serde(skip)]
     index: HashMap<String, Entry>,
+}
+
+/// Formats that belong together: what an ordinary 12G input takes.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct FormatGroup {
+    /// Its id.
+    pub id: String,
+    /// What they amount to.
+    pub words: String,
+    /// The formats.
+    pub formats: Abilities,
 }
 
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -73,6 +86,7 @@ impl Catalogue {
             adapters,
             codecs,
             media,
+            groups: Vec::new(),
             index: HashMap::new(),
         };
         catalogue.build_index()?;

@@ -47,7 +47,11 @@ impl Catalogue {
     /// Devices that do all that is asked, in the order of the catalogue.
     pub fn search(&self, text: &str) -> Result<Vec<Hit<'_>>, NotUnderstood> {
         let clauses = read(text)?;
-        let hits = self.devices.iter().filter_map(|device| {
+        let able = self
+            .devices
+            .iter()
+            .filter(|device| brings(device, &clauses));
+        let hits = able.filter_map(|device| {
             let reasons: Option<Vec<String>> =
                 clauses.iter().map(|clause| fits(device, clause)).collect();
             let reasons = reasons?.into_iter().filter(|reason| !reason.is_empty());
@@ -114,6 +118,27 @@ fn ability(text: &str) -> Result<Ability, NotUnderstood> {
         }
     }
     Ok(ability)
+}
+
+/// What is to be taken and what is to be given belong together: something inside the device brings
+/// the one to the other.
+fn brings(device: &Device, clauses: &[Clause]) -> bool {
+    clauses.iter().all(|taken| {
+        let Clause::Takes(taken) = taken else {
+            return true;
+        };
+        clauses.iter().all(|given| {
+            let Clause::Gives(given) = given else {
+                return true;
+            };
+            device.paths.iter().any(|path| {
+                let mut inputs = path.from.iter().filter_map(|id| device.port(id));
+                let mut outputs = path.to.iter().filter_map(|id| device.port(id));
+                inputs.any(|port| taken.at(port, port.formats.is_open()))
+                    && outputs.any(|port| given.given(device, port))
+            })
+        })
+    })
 }
 
 fn fits(device: &Device, clause: &Clause) -> Option<String> {

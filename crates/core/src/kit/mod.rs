@@ -63,17 +63,21 @@ pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> V
             use_one(medium, None);
         }
     }
+    // In whichever order the leads were run, the list is the same.
+    let mut runs: Vec<(&str, Option<Length>)> = Vec::new();
     for connection in &build.connections {
         // A radio pairing is nothing to carry.
         if catalogue
             .lead(&connection.lead)
             .is_none_or(|lead| !lead.is_air())
         {
-            use_one(&connection.lead, Some(connection.length));
+            runs.push((&connection.lead, Some(connection.length)));
         }
-        for adapter in &connection.adapters {
-            use_one(adapter, None);
-        }
+        runs.extend(connection.adapters.iter().map(|id| (id.as_str(), None)));
+    }
+    runs.sort_unstable();
+    for (item, length) in runs {
+        use_one(item, length);
     }
     let in_kit = production
         .kit

@@ -4,7 +4,7 @@ use super::RecordingReport;
 use super::connections::{PictureReport, picture_report};
 use crate::document::{Handle, Need, PortRef, Purpose};
 use crate::finding::{Facts, Finding, Severity};
-use crate::path::{Arrival, hops_to};
+use crate::path::{Arrival, Picture, hops_to};
 use crate::quantity::{Delay, Working};
 use serde::Serialize;
 use std::collections::HashMap;
@@ -38,6 +38,8 @@ pub struct ArrivalReport {
     pub source: Option<String>,
     /// The picture that arrives.
     pub picture: Option<PictureReport>,
+    /// What is done to the picture so that it looks as it should: *look by the screen*.
+    pub shown: Vec<String>,
     /// Sound channels that arrive.
     pub sound: usize,
     /// Timecode that arrives, in words.
@@ -137,6 +139,9 @@ pub(super) fn list(
             picture: picture
                 .as_ref()
                 .map(|picture| picture_report(floor, picture)),
+            shown: picture.map_or_else(Vec::new, |picture| {
+                shown(facts, arrival.placement, &picture)
+            }),
             sound: signal.map_or(0, |signal| signal.sound.len()),
             timecode: signal
                 .and_then(|signal| signal.timecode)
@@ -164,6 +169,31 @@ pub(super) fn list(
         }
     };
     facts.resolved.arrivals.iter().map(one).collect()
+}
+
+/// Who applies the look, and who takes the squeeze of the lens out.
+fn shown(facts: &Facts, placement: usize, picture: &Picture) -> Vec<String> {
+    let floor = facts.floor;
+    let settings = &floor.build.placements[placement].settings;
+    let Some(device) = floor.devices[placement] else {
+        return Vec::new();
+    };
+    let mut shown = Vec::new();
+    if settings.look && device.screen_look {
+        shown.push("look by the screen".to_string());
+    }
+    let lens = floor.placement_of(picture.origin).settings.squeeze;
+    if let Some(squeeze) = lens.filter(|squeeze| squeeze.is_squeezed()) {
+        if !picture.squeeze.is_squeezed() {
+            shown.push(format!(
+                "{squeeze} taken out by {}",
+                floor.spoken(picture.origin)
+            ));
+        } else if settings.unsqueeze && device.unsqueezes {
+            shown.push(format!("{squeeze} taken out by the screen"));
+        }
+    }
+    shown
 }
 
 /// The finding that a problem of the path became: they stand at the same place.

@@ -3,7 +3,7 @@
 
 use super::{Outlook, outlook, report};
 use crate::catalogue::Catalogue;
-use crate::document::{Build, Connection, Need, Placement, Production};
+use crate::document::{Build, Connection, Need, Placement, PortRef, Production, RecordingSetting};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -82,9 +82,65 @@ fn changes(old: &Placement, new: &Placement, catalogue: &Catalogue) -> Vec<Strin
     if old.name != new.name {
         found.push(format!("{} is called {}", old.name, new.name));
     }
-    if old.settings != new.settings {
-        found.push(format!("{} is set otherwise", new.name));
+    let name = &new.name;
+    let (before, after) = (&old.settings, &new.settings);
+    if before.recording != after.recording {
+        let what = |setting: &Option<RecordingSetting>| match setting {
+            None => "nothing".to_string(),
+            Some(recording) => {
+                let codec = catalogue.codec(&recording.codec);
+                let codec = codec.map_or(recording.codec.as_str(), |codec| codec.name.as_str());
+                let media: Vec<String> = recording.media.iter().map(|id| model(id)).collect();
+                format!(
+                    "{codec} on {}",
+                    if media.is_empty() {
+                        "no card".into()
+                    } else {
+                        media.join(" and ")
+                    }
+                )
+            }
+        };
+        found.push(format!(
+            "{name} records {}, not {}",
+            what(&after.recording),
+            what(&before.recording)
+        ));
     }
+    let mut outputs: Vec<&String> = before.outputs.keys().chain(after.outputs.keys()).collect();
+    outputs.sort();
+    outputs.dedup();
+    let otherwise = outputs
+        .into_iter()
+        .filter(|port| before.outputs.get(*port) != after.outputs.get(*port));
+    found.extend(
+        otherwise.map(|port| format!("{name}: {} is set otherwise", PortRef::new(&new.id, port))),
+    );
+    let rest = [
+        (
+            before.input != after.input,
+            "gets its picture from another input",
+        ),
+        (before.inputs != after.inputs, "has another EDID"),
+        (before.timecode != after.timecode, "counts another timecode"),
+        (
+            before.playback != after.playback,
+            "plays back, or doesn’t any more",
+        ),
+        (
+            before.squeeze != after.squeeze,
+            "has a lens of another squeeze",
+        ),
+        (
+            before.unsqueeze != after.unsqueeze || before.look != after.look,
+            "shows its picture otherwise",
+        ),
+    ];
+    found.extend(
+        rest.into_iter()
+            .filter(|(so, _)| *so)
+            .map(|(_, what)| format!("{name} {what}")),
+    );
     found
 }
 

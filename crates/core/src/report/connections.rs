@@ -302,7 +302,7 @@ fn load_report(load: &Load) -> Option<LoadReport> {
             margin: Some(run.margin),
         }),
         Load::Radio(radio) => Some(LoadReport {
-            needs: format!("{:.0} dB left", radio.margin_db),
+            needs: format!("{:.0} dB", radio.margin_db),
             limit: format!("{FADE_DB:.0} dB kept for fading"),
             rate: 0,
             rate_label: String::new(),

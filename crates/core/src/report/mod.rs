@@ -79,6 +79,7 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
     };
     let findings = findings(&facts);
     let recorded = recordings::list(&facts, &findings);
+    let arrivals = arrivals::list(&facts, &findings, &recorded);
     Some(Report {
         build: build.into(),
         format: production.format.to_string(),
@@ -89,9 +90,9 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
         ports: connections::ports(&facts),
         connections: connections::list(&facts, &findings),
         modes: modes::list(&facts),
-        needs: needs::list(&facts, &findings),
+        needs: needs::list(&facts, &findings, &arrivals),
         offered: needs::offered(&facts),
-        arrivals: arrivals::list(&facts, &findings, &recorded),
+        arrivals,
         recordings: recorded,
         findings,
     })

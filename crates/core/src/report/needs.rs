@@ -1,6 +1,6 @@
 //! The needs: each answered, and the usual ones offered where none is said yet.
 
-use super::arrivals::asks;
+use super::arrivals::{ArrivalReport, Standing, asks};
 use crate::catalogue::{Catalogue, DeviceKind};
 use crate::document::{Build, Handle, Need, Placement, Production, Purpose, handle_from};
 use crate::finding::{Facts, Finding, Severity};
@@ -36,7 +36,11 @@ pub struct OfferedNeed {
 }
 
 /// Every need of the build, answered from what arrives and what is recorded.
-pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<NeedReport> {
+pub(super) fn list(
+    facts: &Facts,
+    findings: &[Finding],
+    arrivals: &[ArrivalReport],
+) -> Vec<NeedReport> {
     let floor = facts.floor;
     let one = |need: &Need| {
         let placement = floor.placement(&need.at);
@@ -60,8 +64,12 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<NeedReport> {
             Purpose::Record => recorded,
             _ => arrives,
         };
+        // What stops the picture on its way stands in the way of the need too.
+        let row = arrivals.iter().find(|row| row.device == need.at);
+        let row = row.filter(|row| own.is_empty() && row.standing == Standing::Stop);
         let says = match (own.first(), there, need.purpose) {
             (Some(finding), ..) => finding.text.clone(),
+            _ if row.is_some() => row.map_or_else(String::new, |row| row.says.clone()),
             (None, true, _) => "Met.".into(),
             (None, false, Purpose::Record) => "Nothing is recorded there.".into(),
             (None, false, _) => "No picture arrives there.".into(),
@@ -74,9 +82,13 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<NeedReport> {
                 .placement(&need.at)
                 .map_or(need.at.clone(), |placement| placement.name.clone()),
             asks: asks(facts, need),
-            met: there && own.is_empty(),
+            met: there && own.is_empty() && row.is_none(),
             says,
-            findings: own.into_iter().map(|finding| finding.id.clone()).collect(),
+            findings: own
+                .into_iter()
+                .map(|finding| finding.id.clone())
+                .chain(row.and_then(|row| row.finding.clone()))
+                .collect(),
         }
     };
     floor.build.needs.iter().map(one).collect()

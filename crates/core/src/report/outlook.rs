@@ -66,7 +66,7 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
     }
     for old in &before.arrivals {
         if !after.arrivals.iter().any(|row| row.device == old.device) {
-            shift(&old.name, picture_in_words(old), "not there".into(), true);
+            shift(&old.name, picture_in_words(old), "not there".into(), false);
         }
     }
     for row in &after.recordings {

@@ -95,10 +95,10 @@ enum Stage {
 impl Stage {
     fn of(finding: &Finding) -> Self {
         match finding.code.to_string().as_bytes().first() {
+            Some(b'R') => Self::Record,
             _ if finding.at.need.is_some() => Self::Needs,
             Some(b'H') => Self::Needs,
             Some(b'K') => Self::Kit,
-            Some(b'R') => Self::Record,
             _ => Self::Path,
         }
     }

@@ -307,7 +307,7 @@ impl<'a> Search<'_, 'a> {
         match &state.sends {
             Sends::Fixed(format) => Some(*format).filter(fits),
             Sends::OneOf(wanted, all) => {
-                if fits(wanted) {
+                if all.contains(wanted) && fits(wanted) {
                     return Some(*wanted);
                 }
                 nearest_of(all.iter().copied().filter(fits), *wanted)

@@ -97,8 +97,12 @@ fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> 
         }
         // The rate is the picture's own: which one to shoot is the crew's choice.
         Condition::Faster { than } => {
-            let recording = recording.filter(|recording| recording.format.is_some());
-            let mut recording = recording.filter(|_| floor.production.format.rate <= *than)?;
+            let sent = known.settings.outputs.values();
+            let mut sent = sent.filter_map(|output| output.format);
+            if floor.production.format.rate > *than || sent.any(|format| format.rate > *than) {
+                return None;
+            }
+            let mut recording = recording.filter(|recording| recording.format.is_some())?;
             recording.format = None;
             Fix {
                 title: format!("Record at the project’s rate in {name}"),

@@ -227,7 +227,8 @@ pub fn media(facts: &Facts, recording: &Recording) -> Option<Fix> {
         facts.device(recording.placement)
     );
     Some(set_recording(facts, recording, &title, |setting| {
-        setting.media = vec![medium.id.clone(); count]
+        setting.media = vec![medium.id.clone(); count];
+        setting.to_drive = false;
     }))
 }
 

@@ -1,0 +1,264 @@
+import { useState } from "react";
+import type { Device, KitReport } from "../api/client";
+import { entriesAddress, readEntries, useKit, useSearch } from "../api/queries";
+import { useWorkbench } from "../frame/workbench";
+import { Button } from "../ui/button";
+import { TypedField } from "../ui/field";
+import { Problem } from "../api/client";
+import { DeviceCard } from "./device-card";
+import { EntryEditor } from "./entry-editor";
+import { blank } from "./entry";
+
+/** The Kit view: what there is, what the build uses, what is short; the catalogue beside it. */
+export function KitView() {
+  const { id, build, workspace, reference } = useWorkbench();
+  const lines = useKit(id, build.id, workspace.revision);
+  const [editing, setEditing] = useState<Device>();
+  const kinds = ([
+    ["Devices", reference.catalogue.devices],
+    ["Leads", reference.catalogue.leads],
+    ["Adapters and clamps", reference.catalogue.adapters],
+    ["Cards and drives", reference.catalogue.media],
+  ] as const).map(([name, list]) => [name, new Set(list.map((entry) => entry.id))] as const);
+  const known = new Set(kinds.flatMap(([, ids]) => [...ids]));
+  const groups = [
+    ...kinds.map(([name, ids]) => [name, lines.data?.filter((line) => ids.has(line.item)) ?? []] as const),
+    ["Not in the catalogue", lines.data?.filter((line) => !known.has(line.item)) ?? []] as const,
+  ].filter(([, list]) => list.length > 0);
+  if (editing) return <EntryEditor start={editing} onClose={() => setEditing(undefined)} />;
+  return (
+    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
+      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+        <h2 className="mt-4 text-large font-semibold">Kit for {build.name}</h2>
+        {lines.error && <p className="text-stop">{lines.error.message}</p>}
+        {lines.data?.length === 0 && <p className="my-2 text-dim">What is owned and hired stands here, with what the build uses of it. Find the first thing in the catalogue beside this.</p>}
+        {groups.map(([name, list]) => (
+          <table key={name} aria-label={name} className="mt-4 w-full border-collapse text-left">
+            <thead className="text-small text-dim">
+              <tr>
+                <th className="py-1 font-semibold text-ink">{name}</th>
+                {["Length", "Owned", "Hired", "Used", "Left"].map((column) => (
+                  <th key={column} className="w-16 px-2 py-1 text-right font-normal">
+                    {column}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {list.map((line) => (
+                <Line key={`${line.item}-${line.length ?? ""}`} line={line} />
+              ))}
+            </tbody>
+          </table>
+        ))}
+        <OwnEntries onEdit={setEditing} />
+      </main>
+      <aside aria-label="Catalogue" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule md:w-[340px] md:border-l max-md:border-t max-md:overflow-visible">
+        <CatalogueSearch onEdit={setEditing} />
+      </aside>
+    </div>
+  );
+}
+
+function count(typed: string): number {
+  if (!/^\d{1,5}$/.test(typed.trim())) throw new Problem(422, `“${typed}” isn’t a number of things: write it like 4`);
+  return Number(typed);
+}
+
+function Line({ line }: { line: KitReport }) {
+  const { edit } = useWorkbench();
+  const set = (change: { quantity?: number; hired?: number }) => edit([{ do: "set-kit", line: { item: line.item, length: line.length, quantity: line.owned, hired: line.hired, ...change } }]);
+  const name = line.length ? `${line.length} of ${line.name}` : line.name;
+  return (
+    <tr className="border-t border-rule align-top">
+      <th scope="row" className="py-1 font-normal">
+        {line.name}
+      </th>
+      <td className="px-2 py-1 text-right whitespace-nowrap text-dim">{line.length}</td>
+      <td className="px-2 py-0.5">
+        <TypedField label={`Owned: ${name}`} hideLabel value={String(line.owned)} send={async (typed) => set({ quantity: count(typed) })} />
+      </td>
+      <td className="px-2 py-0.5">
+        <TypedField label={`Hired: ${name}`} hideLabel value={String(line.hired)} send={async (typed) => set({ hired: count(typed) })} />
+      </td>
+      <td className="px-2 py-1 text-right">{line.used}</td>
+      <td className="px-2 py-1 text-right whitespace-nowrap">
+        {line.short > 0 ? (
+          <span className="text-caution">
+            {line.short} short{" "}
+            <button
+              type="button"
+              aria-label={`Hire ${line.short} × ${name}`}
+              className="underline decoration-dotted underline-offset-3"
+              onClick={() => void set({ hired: line.hired + line.short }).catch(() => undefined)}
+            >
+              hire
+            </button>
+          </span>
+        ) : (
+          <span className={line.spare > 0 ? "" : "text-dim"}>{line.spare}</span>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+/** The catalogue, searched by what a thing can do or by its name. */
+function CatalogueSearch({ onEdit }: { onEdit: (start: Device) => void }) {
+  const { id, workspace, reference } = useWorkbench();
+  const [typed, setTyped] = useState("");
+  const hits = useSearch(id, workspace.revision, typed);
+  const devices = new Map(reference.catalogue.devices.map((device) => [device.id, device]));
+  const leads = reference.catalogue.leads.filter((lead) => typed.trim() && lead.name.toLowerCase().includes(typed.trim().toLowerCase()));
+  return (
+    <section aria-label="Catalogue" className="p-3">
+      <div className="flex items-baseline justify-between">
+        <h2 className="font-semibold">Catalogue</h2>
+        <Button onClick={() => onEdit(blank())}>Describe a device</Button>
+      </div>
+      <label className="mt-2 block text-small text-dim" htmlFor="catalogue-search">
+        What it must do, or its name
+      </label>
+      <input
+        id="catalogue-search"
+        value={typed}
+        placeholder="takes HDMI 2160p50, gives SDI"
+        spellCheck={false}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={(event) => event.stopPropagation()}
+        className="w-full border border-rule bg-sunk px-1.5 py-0.5"
+      />
+      {hits.error ? (
+        <p role="alert" className="mt-1 text-small text-stop">
+          {hits.error.message}
+        </p>
+      ) : (
+        <p className="mt-1 text-small text-dim" role="status">
+          {hits.data ? `${hits.data.length} devices${leads.length ? `, ${leads.length} leads` : ""}` : ""}
+        </p>
+      )}
+      <ul className="mt-1">
+        {hits.data?.map((hit) => {
+          const device = devices.get(hit.device);
+          return device ? <Found key={device.id} device={device} reason={hit.reason} onEdit={onEdit} /> : null;
+        })}
+        {leads.map((lead) => (
+          <FoundLead key={lead.id} item={lead.id} name={lead.name} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function useAdd() {
+  const { workspace, attempt } = useWorkbench();
+  return (item: string, which: "quantity" | "hired", length?: string) => {
+    const line = workspace.production.kit?.find((known) => known.item === item && (known.length ?? undefined) === length);
+    const own = { quantity: line?.quantity ?? 0, hired: line?.hired ?? 0 };
+    attempt([{ do: "set-kit", line: { item, length, ...own, [which]: own[which] + 1 } }]);
+  };
+}
+
+function Found({ device, reason, onEdit }: { device: Device; reason: string; onEdit: (start: Device) => void }) {
+  const [open, setOpen] = useState(false);
+  const add = useAdd();
+  return (
+    <li className="border-t border-rule py-1">
+      <button type="button" aria-expanded={open} className="block w-full text-left hover:underline" onClick={() => setOpen(!open)}>
+        {device.name}
+        {reason && <span className="block text-small text-dim">{reason}</span>}
+      </button>
+      {open && (
+        <div className="my-1 space-y-2">
+          <DeviceCard device={device} />
+          <div className="flex flex-wrap gap-2">
+            <Button aria-label={`Own one more ${device.name}`} onClick={() => add(device.id, "quantity")}>
+              Own one more
+            </Button>
+            <Button aria-label={`Hire one ${device.name}`} onClick={() => add(device.id, "hired")}>
+              Hire one
+            </Button>
+            <Button onClick={() => onEdit({ ...device, id: `${device.id}-own`.slice(0, 40), name: `${device.name}, own` })}>Describe one like it</Button>
+          </div>
+        </div>
+      )}
+    </li>
+  );
+}
+
+function FoundLead({ item, name }: { item: string; name: string }) {
+  const { edit } = useWorkbench();
+  return (
+    <li className="border-t border-rule py-1">
+      {name}
+      <TypedField
+        label={`Own one of ${name}, of length`}
+        value=""
+        hint="5 m, then Enter"
+        send={(length) => edit([{ do: "set-kit", line: { item, length, quantity: 1, hired: 0 } }])}
+      />
+    </li>
+  );
+}
+
+/** The crew's own descriptions: to change, remove, share. */
+function OwnEntries({ onEdit }: { onEdit: (start: Device) => void }) {
+  const { id, workspace, edit, attempt } = useWorkbench();
+  const [refusal, setRefusal] = useState<string>();
+  const own = workspace.production.own ?? [];
+  async function take(file: File) {
+    try {
+      const { entries } = await readEntries(id, await file.text());
+      await edit(entries.map((entry) => ({ do: "put-entry", entry })));
+      setRefusal(undefined);
+    } catch (error) {
+      setRefusal(error instanceof Error ? error.message : String(error));
+    }
+  }
+  return (
+    <section aria-label="Own descriptions" className="mt-8">
+      <h3 className="flex flex-wrap items-center gap-3 font-semibold">
+        Own descriptions
+        {own.length > 0 && (
+          <a className="text-small font-normal underline decoration-dotted underline-offset-3" href={entriesAddress(id, own.map((entry) => entry.id))} download>
+            Save them as a file
+          </a>
+        )}
+        <label className="text-small font-normal text-dim">
+          Take from a file{" "}
+          <input
+            type="file"
+            accept=".json,application/json"
+            aria-label="File of descriptions"
+            onChange={(event) => {
+              const [file] = event.target.files ?? [];
+              if (file) void take(file);
+              event.target.value = "";
+            }}
+          />
+        </label>
+      </h3>
+      {refusal && (
+        <p role="alert" className="text-stop">
+          {refusal}
+        </p>
+      )}
+      {own.length === 0 && <p className="text-dim">What the catalogue doesn’t know, describe here: it stands in every list then, and goes out with the production’s file.</p>}
+      <ul>
+        {own.map((entry) => (
+          <li key={entry.id} className="flex items-center gap-2 border-t border-rule py-1">
+            <span className="flex-1">
+              {entry.name} <span className="text-dim">{entry.id}</span>
+            </span>
+            <Button aria-label={`Change ${entry.name}`} onClick={() => onEdit(entry)}>
+              Change
+            </Button>
+            <Button aria-label={`Remove ${entry.name}`} onClick={() => attempt([{ do: "remove-entry", entry: entry.id }])}>
+              Remove
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

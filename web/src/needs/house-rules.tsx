@@ -1,0 +1,53 @@
+import type { HouseRules } from "../api/client";
+import { useWorkbench } from "../frame/workbench";
+import { TypedField } from "../ui/field";
+
+type School = "picture_of_record" | "transmitter_feed" | "monitor_size";
+const isSchool = (rule: string): rule is School => rule === "picture_of_record" || rule === "transmitter_feed" || rule === "monitor_size";
+
+const DELAYS = [
+  ["operating_within", "To operate, within"],
+  ["focus_within", "To pull focus, within"],
+  ["stage_within", "Live in sight of the stage, within"],
+  ["directing_within", "To direct, within"],
+] as const;
+
+/** The choices between schools, each with both sides' reasons, and the usual limits. */
+export function HouseRulesSheet() {
+  const { workspace, reference, edit } = useWorkbench();
+  const rules = workspace.production.house_rules;
+  if (!rules) return null;
+  const set = (change: Partial<HouseRules>) => edit([{ do: "set-house-rules", rules: { ...rules, ...change } }]);
+  return (
+    <section aria-label="House rules" className="p-3">
+      <h2 className="font-semibold">House rules</h2>
+      <p className="text-small text-dim">Checks, routes and plans follow them.</p>
+      {reference.rules.map((page) => {
+        const { rule } = page;
+        if (!isSchool(rule)) return null;
+        return (
+          <fieldset key={rule} className="mt-3 border-t border-rule pt-2">
+            <legend className="sr-only">{page.title}</legend>
+            <p aria-hidden className="text-small text-dim">
+              {page.title}
+            </p>
+            {page.choices.map((choice) => (
+              <label key={choice.value} className="mt-1 flex items-start gap-2">
+                <input type="radio" className="mt-1" name={rule} checked={rules[rule] === choice.value} onChange={() => void set({ [rule]: choice.value }).catch(() => undefined)} />
+                <span>
+                  {choice.name}
+                  <span className="block text-small text-dim">{choice.reason}</span>
+                </span>
+              </label>
+            ))}
+          </fieldset>
+        );
+      })}
+      <div className="mt-3 grid grid-cols-2 gap-2 border-t border-rule pt-2">
+        {DELAYS.map(([rule, label]) => (
+          <TypedField key={rule} label={label} value={rules[rule]} send={(typed) => set({ [rule]: typed })} />
+        ))}
+      </div>
+    </section>
+  );
+}

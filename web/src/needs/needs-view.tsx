@@ -1,0 +1,185 @@
+import { useState } from "react";
+import type { Need, NeedReport, Purpose } from "../api/client";
+import { FindingsAt } from "../findings/findings";
+import { useWorkbench } from "../frame/workbench";
+import { Button } from "../ui/button";
+import { Choice } from "../ui/field";
+import { SeverityMark } from "../ui/mark";
+import { HouseRulesSheet } from "./house-rules";
+import { Word, WordTyped } from "./word";
+
+const PURPOSES: { value: Purpose; label: string }[] = [
+  { value: "operating", label: "to operate" },
+  { value: "focus", label: "to pull focus" },
+  { value: "directing", label: "to direct" },
+  { value: "client", label: "to follow" },
+  { value: "stage", label: "live, in sight of the stage" },
+  { value: "record", label: "for the record" },
+];
+
+/** The Needs view: who must get what, as sentences with choices in them, each answered at once. */
+export function NeedsView() {
+  const { build, workspace } = useWorkbench();
+  const { needs, offered, findings } = workspace.report;
+  const house = findings.filter((finding) => finding.code.startsWith("H"));
+  return (
+    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
+      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+        <h2 className="mt-4 text-large font-semibold">Who must get what</h2>
+        {needs.length === 0 && <p className="my-2 text-dim">Each screen, recorder and viewer that matters gets a sentence here, answered while you change the floor.</p>}
+        <ul aria-label="Needs">
+          {needs.map((answer) => {
+            const need = build.needs.find((known) => known.id === answer.id);
+            return need ? <Sentence key={need.id} need={need} answer={answer} /> : null;
+          })}
+        </ul>
+        <AddNeed />
+        {offered.length > 0 && <Offered />}
+      </main>
+      <aside aria-label="House rules" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule md:w-[316px] md:border-l max-md:border-t max-md:overflow-visible">
+        <HouseRulesSheet />
+        <FindingsAt findings={house} />
+      </aside>
+    </div>
+  );
+}
+
+/** One need as a sentence; every choice in it is an edit. */
+function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
+  const { build, workspace, reference, edit, attempt } = useWorkbench();
+  const put = (change: Partial<Need>) => edit([{ do: "put-need", build: build.id, need: { ...need, ...change } }]);
+  const quietly = (change: Partial<Need>) => void put(change).catch(() => undefined);
+  const kinds = new Map(reference.catalogue.devices.map((device) => [device.id, device.kind]));
+  const cameras = build.placements.filter((placement) => kinds.get(placement.device) === "camera");
+  const records = need.purpose === "record";
+  const device = build.placements.find((placement) => placement.id === need.at)?.device ?? "";
+  const findings = workspace.report.findings.filter((finding) => answer.findings.includes(finding.id));
+  const [open, setOpen] = useState(false);
+  return (
+    <li className="border-t border-rule py-2">
+      <div className="flex items-start gap-3">
+        <span className="w-14 shrink-0 pt-1">
+          <SeverityMark severity={answer.met ? "ok" : "stop"} />
+        </span>
+        <div className="min-w-0 flex-1">
+          <p className="leading-8">
+            <span className="font-semibold">{answer.name}</span>{" "}
+            {kinds.get(device) === "camera" ? (
+              "records, "
+            ) : (
+              <>
+                gets{" "}
+                <Word
+                  label={`Camera for ${answer.name}`}
+                  value={need.of ?? ""}
+                  onChoose={(of) => quietly({ of: of || null })}
+                  options={[{ value: "", label: "any camera" }, ...cameras.map((camera) => ({ value: camera.id, label: camera.name }))]}
+                />{" "}
+                <Word label={`What ${answer.name} is for`} value={need.purpose} onChoose={(next) => quietly({ purpose: PURPOSES.find(({ value }) => value === next)?.value })} options={PURPOSES} />,{" "}
+              </>
+            )}
+            <Word
+              label={`Overlays for ${answer.name}`}
+              value={need.clean ? "clean" : ""}
+              onChoose={(clean) => quietly({ clean: clean === "clean" })}
+              options={[
+                { value: "", label: "with or without overlays" },
+                { value: "clean", label: "clean" },
+              ]}
+            />
+            ,{" "}
+            <Word
+              label={`Look for ${answer.name}`}
+              value={need.look == null ? "" : String(need.look)}
+              onChoose={(look) => quietly({ look: look === "" ? null : look === "true" })}
+              options={[
+                { value: "", label: "look as it comes" },
+                { value: "true", label: "with the look" },
+                { value: "false", label: "without a look" },
+              ]}
+            />
+            , <WordTyped label={`Raster for ${answer.name}`} value={need.raster ?? ""} empty="any raster" send={(typed) => put({ raster: typed || null })} />{" "}
+            <WordTyped label={`Depth for ${answer.name}`} value={need.bits ?? ""} empty="any depth" send={(typed) => put({ bits: typed || null })} />{" "}
+            <WordTyped label={`Sampling for ${answer.name}`} value={need.sampling ?? ""} empty="any sampling" send={(typed) => put({ sampling: typed || null })} /> or better,{" "}
+            {!records && (
+              <>
+                within <WordTyped label={`Delay for ${answer.name}`} value={need.within ?? ""} empty="the house’s delay" send={(typed) => put({ within: typed || null })} />,{" "}
+              </>
+            )}
+            with{" "}
+            <Word
+              label={`Sound for ${answer.name}`}
+              value={String(need.sound ?? 0)}
+              onChoose={(sound) => quietly({ sound: Number(sound) })}
+              options={[0, 1, 2, 4, 8, 16].concat([0, 1, 2, 4, 8, 16].includes(need.sound ?? 0) ? [] : [need.sound ?? 0]).map((count) => ({ value: String(count), label: count === 0 ? "no sound" : `${count} ch of sound` }))}
+            />
+            {records && (
+              <>
+                , for <WordTyped label={`Length for ${answer.name}`} value={need.length ?? ""} empty="as long as it lasts" send={(typed) => put({ length: typed || null })} />
+              </>
+            )}
+            .
+          </p>
+          <p className={answer.met ? "text-small text-dim" : "text-small text-stop"}>{answer.says}</p>
+          {findings.length > 0 && (
+            <button type="button" aria-expanded={open} className="text-small underline decoration-dotted underline-offset-3" onClick={() => setOpen(!open)}>
+              {open ? "Put the fixes away" : "Show what would mend it"}
+            </button>
+          )}
+        </div>
+        <button type="button" className="px-1 py-1 text-small text-dim hover:text-ink" aria-label={`Remove the need of ${answer.name}`} onClick={() => attempt([{ do: "remove-need", build: build.id, need: need.id }])}>
+          Remove
+        </button>
+      </div>
+      {open && <FindingsAt findings={findings} />}
+    </li>
+  );
+}
+
+/** A need for a device that is chosen. */
+function AddNeed() {
+  const { build, reference, attempt } = useWorkbench();
+  const kinds = new Map(reference.catalogue.devices.map((device) => [device.id, device]));
+  const able = build.placements.filter((placement) => {
+    const device = kinds.get(placement.device);
+    return device && ((device.screen?.length ?? 0) > 0 || device.records);
+  });
+  if (able.length === 0) return <p className="mt-3 text-dim">Add screens and recorders in the Path view first; then say here what each must get.</p>;
+  const add = (at: string) => {
+    const device = kinds.get(able.find((placement) => placement.id === at)?.device ?? "");
+    const record = device?.kind === "camera" || device?.kind === "recorder" || device?.kind === "mixer";
+    let id = `${at}-need`.slice(0, 38);
+    for (let number = 2; build.needs.some((need) => need.id === id); number += 1) id = `${at}-need-${number}`.slice(0, 40);
+    attempt([{ do: "put-need", build: build.id, need: { id, at, purpose: record ? "record" : "directing", of: device?.kind === "camera" ? at : null } }]);
+  };
+  return (
+    <div className="mt-3 w-64">
+      <Choice label="Add a need for" value="" onChoose={(at) => at && add(at)} options={[{ value: "", label: "Choose a screen or recorder" }, ...able.map((placement) => ({ value: placement.id, label: placement.name }))]} />
+    </div>
+  );
+}
+
+/** The usual needs, to start from. */
+function Offered() {
+  const { build, workspace, attempt } = useWorkbench();
+  const { offered } = workspace.report;
+  const take = (needs: Need[]) => attempt(needs.map((need) => ({ do: "put-need", build: build.id, need })));
+  return (
+    <section aria-label="Usual needs" className="mt-6">
+      <h3 className="flex items-center gap-3 font-semibold">
+        Usual needs
+        <Button onClick={() => take(offered.map(({ need }) => need))}>Take all {offered.length}</Button>
+      </h3>
+      <ul className="mt-1">
+        {offered.map(({ need, words }) => (
+          <li key={need.id} className="flex items-center justify-between border-t border-rule py-1">
+            {words}
+            <Button aria-label={`Take: ${words}`} onClick={() => take([need])}>
+              Take
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
