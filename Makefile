@@ -26,8 +26,11 @@ e2e: $(PATHS) browser
 	cargo build --locked --package west-rail
 	cd e2e && npm run --silent check && npm test
 
-bench:
+bench: $(PATHS) browser
 	cargo bench --locked --package west-rail-core --package west-rail-server
+	cd web && npm run --silent build
+	cargo build --locked --package west-rail
+	cd e2e && npm run bench
 
 dev: web/node_modules
 	cd web && npm run dev

@@ -26,5 +26,6 @@ export default defineConfig({
   projects: [
     { name: "journeys", testDir: "journeys" },
     { name: "screenshots", testDir: "screenshots" },
+    { name: "bench", testDir: "bench" },
   ],
 });

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 
-const BINARY = join(import.meta.dirname, "../target/debug/west-rail");
+export const BINARY = join(import.meta.dirname, "../target/debug/west-rail");
 
 /** The real server on a data file of its own, which can be stopped and started again. */
 export class Server {

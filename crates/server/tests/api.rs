@@ -534,3 +534,210 @@ async fn undo_and_redo_that_have_nothing_to_do_say_so() {
         .await
         .problem(StatusCode::PRECONDITION_FAILED);
 }
+
+#[tokio::test]
+async fn routes_paths_and_comparisons_are_answered() {
+    let server = Server::new();
+    let routes = server
+        .get(&format!("{NIGHT}/routes?build=night&from=c&to=client"))
+        .await
+        .json();
+    assert!(routes["routes"].as_array().unwrap().len() >= 3);
+    let way = &routes["routes"][0]["commands"];
+    let edited = server
+        .send(
+            Method::POST,
+            &format!("{NIGHT}/commands"),
+            Some("\"1\""),
+            json!({ "build": "night", "commands": way }).to_string(),
+        )
+        .await
+        .json();
+    let rows = edited["report"]["arrivals"].as_array().unwrap();
+    let client = rows.iter().find(|row| row["device"] == "client").unwrap();
+    assert_eq!(client["source"], "C camera");
+
+    let hops = server
+        .get(&format!("{NIGHT}/follow?build=night&at=dir"))
+        .await
+        .json();
+    assert_eq!(hops[0]["device"], "A camera");
+    let compared = server
+        .get(&format!("{NIGHT}/compare?before=night&after=day"))
+        .await
+        .json();
+    assert!(compared["removed"].as_array().unwrap().len() > 10);
+
+    for (path, status, sentence) in [
+        (
+            "routes?build=night&from=nobody&to=client",
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "there is no device “nobody” here",
+        ),
+        (
+            "routes?build=gone&from=c&to=client",
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "there is no build “gone”",
+        ),
+        (
+            "follow?build=night&at=nobody",
+            StatusCode::NOT_FOUND,
+            "there is no device “nobody” in build “night”",
+        ),
+        (
+            "compare?before=night&after=gone",
+            StatusCode::NOT_FOUND,
+            "there is no build “gone” in this production",
+        ),
+        (
+            "kit?build=gone",
+            StatusCode::NOT_FOUND,
+            "there is no build “gone” in this production",
+        ),
+        (
+            "entries?ids=gone",
+            StatusCode::NOT_FOUND,
+            "there is no device “gone” in the catalogue",
+        ),
+    ] {
+        assert_eq!(
+            server.get(&format!("{NIGHT}/{path}")).await.problem(status),
+            sentence,
+            "{path}"
+        );
+    }
+}
+
+#[tokio::test]
+async fn a_build_that_goes_is_answered_with_one_that_stays() {
+    let server = Server::new();
+    let gone = server
+        .edit(1, json!({ "do": "remove-build", "build": "night" }))
+        .await
+        .json();
+    assert_eq!(gone["report"]["build"], "day");
+    let back = server
+        .send(
+            Method::POST,
+            &format!("{NIGHT}/undo"),
+            Some("\"2\""),
+            json!({ "build": "day" }).to_string(),
+        )
+        .await
+        .json();
+    assert_eq!(back["production"]["builds"][0]["id"], "night");
+}
+
+#[tokio::test]
+async fn descriptions_and_edid_are_read_or_refused_with_a_sentence() {
+    let server = Server::new();
+    let file = server
+        .get(&format!("{NIGHT}/entries?ids=orrell-c4,merrin-d4"))
+        .await;
+    assert_eq!(file.json()["entries"].as_array().unwrap().len(), 2);
+    let read = server
+        .send(
+            Method::POST,
+            &format!("{NIGHT}/entries"),
+            None,
+            file.text.clone(),
+        )
+        .await;
+    assert_eq!(read.json()["entries"][1]["id"], "merrin-d4");
+    for text in [
+        "",
+        "rubbish",
+        "{}",
+        &file.text[..200],
+        &file.text.replace("\"12G\"", "\"99G\""),
+    ] {
+        let refused = server
+            .send(
+                Method::POST,
+                &format!("{NIGHT}/entries"),
+                None,
+                text.to_string(),
+            )
+            .await;
+        assert!(!refused.problem(StatusCode::UNPROCESSABLE_ENTITY).is_empty());
+    }
+
+    // What a changed description would do to the builds that use it.
+    let mut entry = file.json()["entries"][0].clone();
+    entry["ports"]
+        .as_array_mut()
+        .unwrap()
+        .retain(|port| port["id"] != "sdi2");
+    entry["paths"] = json!([]);
+    let asked = server
+        .send(
+            Method::POST,
+            &format!("{NIGHT}/entry"),
+            None,
+            json!({ "entry": entry }).to_string(),
+        )
+        .await
+        .json();
+    assert_eq!(asked["refusal"], Value::Null, "{asked}");
+    assert_eq!(asked["builds"].as_array().unwrap().len(), 3);
+    entry["ports"][0]["id"] = json!("No handle");
+    let asked = server
+        .send(
+            Method::POST,
+            &format!("{NIGHT}/entry"),
+            None,
+            json!({ "entry": entry }).to_string(),
+        )
+        .await
+        .json();
+    assert!(
+        asked["refusal"]
+            .as_str()
+            .unwrap()
+            .contains("a handle is 1 to 40"),
+        "{asked}"
+    );
+
+    for (bytes, sentence) in [
+        (
+            vec![],
+            "the dump ends at byte 0; 128 bytes are needed: read it again",
+        ),
+        (
+            vec![0; 128],
+            "byte 1 is 0x00, not 0xff: an EDID begins 00 ff ff ff ff ff ff 00",
+        ),
+        (
+            b"hello".to_vec(),
+            "character 1 is “h”: a dump as text is hexadecimal digits, two a byte, with spaces or lines between",
+        ),
+        (
+            vec![b'0'; 500_000],
+            "an EDID is at most 32 kB, some times that as text; this is larger",
+        ),
+    ] {
+        let refused = server.send(Method::POST, "/api/edid", None, bytes).await;
+        assert_eq!(refused.problem(StatusCode::UNPROCESSABLE_ENTITY), sentence);
+    }
+    let found = server
+        .get(&format!(
+            "{NIGHT}/search?q=takes%20HDMI%202160p50%2C%20gives%20SDI"
+        ))
+        .await
+        .json();
+    assert!(
+        found
+            .as_array()
+            .unwrap()
+            .iter()
+            .any(|hit| hit["device"] == "merrin-hs")
+    );
+    let refused = server
+        .get(&format!("{NIGHT}/search?q=takes%20purple"))
+        .await;
+    assert!(
+        refused
+            .problem(StatusCode::UNPROCESSABLE_ENTITY)
+            .contains("write it like")
+    );
+}

@@ -16,6 +16,7 @@ import {
   type InputReport,
   type LineAnswer,
   type Listed,
+  type ModesReport,
   type Outlook,
   type RecordTime,
   type Reference,
@@ -141,6 +142,8 @@ export const useRoutes = (id: string, build: string, revision: number, from: str
   useQuestion<RoutesReport>("routes", id, revision, from && to ? { build, from, to } : undefined);
 
 export const useFollowed = (id: string, build: string, revision: number, device: string) => useQuestion<Hop[]>("follow", id, revision, { build, at: device });
+
+export const useModes = (id: string, build: string, revision: number, device: string) => useQuestion<ModesReport | null>("modes", id, revision, { build, at: device }, true);
 
 export const useComparison = (id: string, revision: number, before: string, after: string) =>
   useQuestion<BuildComparison>("compare", id, revision, before && before !== after ? { before, after } : undefined);

@@ -292,6 +292,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/modes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a device's modes allow together; nothing where it has none. */
+        get: operations["modes_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/outlook": {
         parameters: {
             query?: never;
@@ -1989,8 +2006,6 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             /** @description The project's format in words. */
             format: string;
-            /** @description What each device with modes gives in each of them. */
-            modes: components["schemas"]["ModesReport"][];
             /** @description Each need, answered. */
             needs: components["schemas"]["NeedReport"][];
             /** @description Needs that are usual and aren't said yet. */
@@ -2671,7 +2686,7 @@ export interface operations {
             path: {
                 /** @description The build. */
                 build: string;
-                /** @description The destination's handle. */
+                /** @description The device's handle. */
                 at: string;
             };
             cookie?: never;
@@ -2809,6 +2824,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LineAnswer"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    modes_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The build. */
+                build: string;
+                /** @description The device's handle. */
+                at: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModesReport"] | null;
                 };
             };
             404: {

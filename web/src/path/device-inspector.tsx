@@ -1,4 +1,5 @@
 import type { Device, Placement, PortReport } from "../api/client";
+import { useModes } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
@@ -14,12 +15,12 @@ export type Panel = { follow: string } | { from: string; to: string };
 /** What is set on a device, what runs through its ports, and its findings. */
 export function DeviceInspector({ device: id, openPanel }: { device: string; openPanel: (panel: Panel) => void }) {
   const { build, workspace, reference, edit, attempt, select } = useWorkbench();
+  const modes = useModes(workspace.id, build.id, workspace.revision, id).data;
   const placement = build.placements.find((known) => known.id === id);
   if (!placement) return null;
   const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
   const ports = workspace.report.ports.filter((port) => port.at.startsWith(`${id}.`));
   const findings = workspace.report.findings.filter((finding) => finding.at.device === id);
-  const modes = workspace.report.modes.find((known) => known.device === id);
   const pictureInputs = ports.filter((port) => port.direction === "in" && [...(entry?.screen ?? []), ...(entry?.records?.inputs ?? []), ...(entry?.paths?.flatMap((path) => (path.carries?.includes("picture") ? path.from : [])) ?? [])].includes(port.at.split(".")[1] ?? ""));
   return (
     <section aria-label="Device">

@@ -193,7 +193,8 @@ function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
   const { stroke } = SIGNALS[kind];
   const [what = "", ...rest] = report.label.split(" · ");
   const air = report.load?.rate_label === "" && report.load.loss_db != null;
-  const load = air ? `${report.load?.needs}` : report.load?.rate_label ? `${report.load.needs} ${report.load.percent} %` : kind === "picture" ? "" : rest.join(" ");
+  // At the left edge there is no room for it.
+  const load = air ? (last.x < 60 ? "" : `${report.load?.needs}`) : report.load?.rate_label ? `${report.load.needs} ${report.load.percent} %` : kind === "picture" ? "" : rest.join(" ");
   const dead = report.label === "nothing";
   const forward = second.x >= first.x;
   const at = { x: first.x + (forward ? 6 : -6), y: first.y };
@@ -229,7 +230,7 @@ function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
         ))}
       </text>
       {/* Several receivers listen to one aerial: what is left on each way stands at its own end. */}
-      <text x={air ? Math.max(last.x - 6, 34) : at.x} y={(air ? last.y : at.y) + 13} textAnchor={air ? "end" : anchor} className="fill-dim text-small" style={HALO}>
+      <text x={air ? last.x - 6 : at.x} y={(air ? last.y : at.y) + 13} textAnchor={air ? "end" : anchor} className="fill-dim text-small" style={HALO}>
         {load}
       </text>
     </g>

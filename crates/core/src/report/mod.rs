@@ -17,7 +17,7 @@ pub use arrivals::{ArrivalReport, NeedAnswer, Standing};
 pub use compare::{BuildComparison, compare_builds};
 pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
 pub use follow::{Hop, follow};
-pub use modes::{ModeRow, ModesReport};
+pub use modes::{ModeRow, ModesReport, modes};
 pub use needs::{NeedReport, OfferedNeed, usual_needs};
 pub use outlook::{Outlook, Shift, outlook};
 pub use recordings::{LimitReport, RecordingReport};
@@ -51,8 +51,6 @@ pub struct Report {
     pub ports: Vec<PortReport>,
     /// How full each lead is, and what it feeds.
     pub connections: Vec<ConnectionReport>,
-    /// What each device with modes gives in each of them.
-    pub modes: Vec<ModesReport>,
     /// Each need, answered.
     pub needs: Vec<NeedReport>,
     /// Needs that are usual and aren't said yet.
@@ -89,7 +87,6 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
         devices: summary::devices(&facts, &findings),
         ports: connections::ports(&facts),
         connections: connections::list(&facts, &findings),
-        modes: modes::list(&facts),
         needs: needs::list(&facts, &findings, &arrivals),
         offered: needs::offered(&facts),
         arrivals,

@@ -5,6 +5,7 @@ use crate::catalogue::{Catalogue, DeviceKind};
 use crate::document::{Build, Handle, Need, Placement, Production, Purpose, handle_from};
 use crate::finding::{Facts, Finding, Severity};
 use serde::Serialize;
+use std::collections::HashMap;
 use utoipa::ToSchema;
 
 /// One need, answered.
@@ -111,9 +112,7 @@ const OFFERED: usize = 12;
 /// The needs that are usual for screens and recorders that have none yet.
 pub(super) fn offered(facts: &Facts) -> Vec<OfferedNeed> {
     let floor = facts.floor;
-    let mut found = usual_needs(floor.production, floor.build, floor.catalogue);
-    found.truncate(OFFERED);
-    found
+    usual_needs(floor.production, floor.build, floor.catalogue, OFFERED)
         .into_iter()
         .map(|need| {
             let name = floor
@@ -128,30 +127,42 @@ pub(super) fn offered(facts: &Facts) -> Vec<OfferedNeed> {
         .collect()
 }
 
-/// The usual need for each screen and recorder of a build that has none.
-pub fn usual_needs(production: &Production, build: &Build, catalogue: &Catalogue) -> Vec<Need> {
+/// The usual need for each screen and recorder of a build that has none: the first so many.
+pub fn usual_needs(
+    production: &Production,
+    build: &Build,
+    catalogue: &Catalogue,
+    most: usize,
+) -> Vec<Need> {
+    let mut cameras: HashMap<&str, &Placement> = HashMap::new();
+    let mut first_camera = None;
+    for placement in &build.placements {
+        let device = catalogue.device(&placement.device);
+        if device.is_some_and(|device| device.kind == DeviceKind::Camera) {
+            cameras.entry(&placement.unit).or_insert(placement);
+            first_camera.get_or_insert(placement);
+        }
+    }
     let camera = |unit: &str| {
-        let of_kind = |placement: &&Placement| {
-            catalogue
-                .device(&placement.device)
-                .is_some_and(|device| device.kind == DeviceKind::Camera)
-        };
-        let mut cameras = build.placements.iter().filter(of_kind);
-        let own = cameras.clone().find(|placement| placement.unit == unit);
-        own.or_else(|| cameras.next())
-            .map(|placement| placement.id.clone())
+        let own = cameras.get(unit).copied().or(first_camera);
+        own.map(|placement| placement.id.clone())
     };
+    let said: HashMap<&str, Purpose> = build
+        .needs
+        .iter()
+        .map(|need| (need.at.as_str(), need.purpose))
+        .collect();
     let mut needs: Vec<Need> = Vec::new();
     let (mut directed, mut operated) = (false, Vec::new());
     for placement in &build.placements {
         let Some(device) = catalogue.device(&placement.device) else {
             continue;
         };
-        if build.needs.iter().any(|need| need.at == placement.id) {
-            directed |= build
-                .needs
-                .iter()
-                .any(|need| need.at == placement.id && need.purpose == Purpose::Directing);
+        if needs.len() == most {
+            break;
+        }
+        if let Some(purpose) = said.get(placement.id.as_str()) {
+            directed |= *purpose == Purpose::Directing;
             operated.push(placement.unit.as_str());
             continue;
         }

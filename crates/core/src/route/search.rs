@@ -118,6 +118,21 @@ pub fn routes(floor: &Floor, resolved: &Resolved, asked: &Asked) -> Result<Vec<R
             .collect();
         kinds.insert((route.tap, boxes.join("+")))
     });
+    // What only adds boxes to another way stands last: it is a way, but nobody's first.
+    let simpler = |route: &Route| {
+        found.iter().any(|other| {
+            other.tap == route.tap
+                && other.boxes.len() < route.boxes.len()
+                && other
+                    .boxes
+                    .iter()
+                    .all(|placed| route.boxes.iter().any(|own| own.device == placed.device))
+        })
+    };
+    let padded: Vec<bool> = found.iter().map(simpler).collect();
+    let mut ordered: Vec<(bool, Route)> = padded.into_iter().zip(found).collect();
+    ordered.sort_by_key(|(padded, _)| *padded);
+    let mut found: Vec<Route> = ordered.into_iter().map(|(_, route)| route).collect();
     found.truncate(MOST);
     for route in &mut found {
         route.commands = of(floor, asked, route);

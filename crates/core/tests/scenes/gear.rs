@@ -121,6 +121,22 @@ fn four_links_in_order_make_a_picture() {
 }
 
 #[test]
+fn two_hd_links_carry_1080p50() {
+    let mut scene = large("1080p50").with("rec", "ashgill-r4").output(
+        "a",
+        "sdi1",
+        set(|setting| setting.links = Some(2)),
+    );
+    for number in 1..=2 {
+        scene = scene.line(&format!("a.sdi{number} > rec.sdi{number} rg59 60 m"));
+    }
+    let scene = scene.records("rec", "mezzanine-high", &["ssd-1000"], 0);
+    assert!(scene.codes().is_empty(), "{}", scene.told());
+    let lead = &scene.report().connections[1];
+    assert_eq!(lead.label, "1080p50 2/2 · 2 × HD");
+}
+
+#[test]
 fn a_link_that_is_missing() {
     assert_snapshot!(
         four("two-sample", &[(1, 1, "5 m"), (2, 2, "5 m"), (4, 4, "5 m")])

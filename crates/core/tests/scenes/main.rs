@@ -8,6 +8,7 @@ mod files;
 mod gear;
 mod laws;
 mod picture;
+mod questions;
 mod recording;
 mod sound_and_time;
 mod stage;

@@ -47,6 +47,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/line", post(questions::line))
         .route("/productions/{id}/routes", get(ways::routes))
         .route("/productions/{id}/follow", get(ways::follow_path))
+        .route("/productions/{id}/modes", get(ways::modes_of))
         .route("/productions/{id}/compare", get(ways::compare))
         .route("/productions/{id}/kit", get(gear::kit_lines))
         .route("/productions/{id}/search", get(gear::search))
@@ -95,6 +96,7 @@ async fn nothing_here() -> Response {
         questions::line,
         ways::routes,
         ways::follow_path,
+        ways::modes_of,
         ways::compare,
         gear::kit_lines,
         gear::search,

@@ -8,7 +8,8 @@ use axum::extract::{Path, Query, State};
 use serde::Deserialize;
 use utoipa::IntoParams;
 use west_rail_core::report::{
-    BuildComparison, Ends, Hop, RoutesReport, compare_builds, find_routes, follow,
+    BuildComparison, Ends, Hop, ModesReport, RoutesReport, compare_builds, find_routes, follow,
+    modes,
 };
 
 /// From where to where.
@@ -22,12 +23,12 @@ pub struct RouteQuery {
     to: String,
 }
 
-/// Which destination of which build.
+/// Which device of which build.
 #[derive(Deserialize, IntoParams)]
 pub struct FollowQuery {
     /// The build.
     build: String,
-    /// The destination's handle.
+    /// The device's handle.
     at: String,
 }
 
@@ -78,6 +79,23 @@ pub async fn follow_path(
         ))
     })?;
     Ok(Json(hops))
+}
+
+/// What a device's modes allow together; nothing where it has none.
+#[utoipa::path(get, path = "/api/productions/{id}/modes", tag = "questions", params(FollowQuery),
+    responses((status = 200, body = Option<ModesReport>), (status = 404, body = Problem)))]
+pub async fn modes_of(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<FollowQuery>,
+) -> Result<Json<Option<ModesReport>>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    Ok(Json(modes(
+        &kept.production,
+        &query.build,
+        app.catalogue,
+        &query.at,
+    )))
 }
 
 /// What is different between two builds, and what that does.
