@@ -147,7 +147,7 @@ test("the small demo is mended in a minute", async ({ page, server }) => {
 
 test("another build is switched to in the head", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/path`);
-  await page.getByLabel("Build").selectOption("Daytime handheld");
+  await page.getByLabel("Build", { exact: true }).selectOption("Daytime handheld");
   await expect(page.getByTestId(verdict)).toHaveText("Nothing to mend");
   await expect(page.getByText("everything that is asked for arrives, fits and lasts")).toBeVisible();
   expect(page.url()).toContain("/p/the-night-pour/day/path");

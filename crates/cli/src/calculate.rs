@@ -249,8 +249,10 @@ pub fn record_time(arguments: &RecordTimeArguments, json: bool) -> Outcome {
         rate: arguments.rate,
         audio: arguments.audio,
         container: arguments.container,
+        proxy_bps: 0,
         media,
         reserve: arguments.reserve,
+        usable: None,
     };
     let time = work_out(&sum)?;
     if json {

@@ -597,7 +597,7 @@ async fn routes_paths_and_comparisons_are_answered() {
         (
             "entries?ids=gone",
             StatusCode::NOT_FOUND,
-            "there is no device “gone” in the catalogue",
+            "there is no device or codec “gone” in the catalogue",
         ),
     ] {
         assert_eq!(

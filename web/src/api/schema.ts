@@ -87,6 +87,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Up to four ways to record, side by side. */
+        post: operations["choices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/commands": {
         parameters: {
             query?: never;
@@ -113,6 +130,23 @@ export interface paths {
         };
         /** What is different between two builds, and what that does. */
         get: operations["compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cards, changes and copies of a build’s day, and the storage of the job. */
+        get: operations["plan"];
         put?: never;
         post?: never;
         delete?: never;
@@ -292,6 +326,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/media-plan.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The media plan as a table: every change of a card. */
+        get: operations["csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/modes": {
         parameters: {
             query?: never;
@@ -411,6 +462,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quick-sum": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A time and a codec in, the capacity out; or a time and a capacity in, the codec out. */
+        post: operations["quick_sum"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/record-time": {
         parameters: {
             query?: never;
@@ -422,6 +490,23 @@ export interface paths {
         put?: never;
         /** Codec, format and card in, record time out. */
         post: operations["record_time"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/time-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The codecs of a family against the usual sizes of media. */
+        post: operations["time_table"];
         delete?: never;
         options?: never;
         head?: never;
@@ -521,6 +606,11 @@ export interface components {
         };
         /** @example 100 Mb/s */
         BitRate: string;
+        /**
+         * @description What holds copying up.
+         * @enum {string}
+         */
+        Bound: "reader" | "bus" | "drive" | "card" | "nothing";
         /** @description One complete wiring and configuration of the floor. */
         Build: {
             /** @description Leads and radio pairings between ports. */
@@ -533,6 +623,8 @@ export interface components {
             needs: components["schemas"]["Need"][];
             /** @description Devices in it. */
             placements: components["schemas"]["Placement"][];
+            /** @description What is shot in its day. */
+            schedule?: components["schemas"]["ScheduleEntry"][];
             timecode_master?: components["schemas"]["String"] | null;
             /** @description Groups that travel together, in the order of the map's bands. */
             units: components["schemas"]["Unit"][];
@@ -560,6 +652,11 @@ export interface components {
             raster?: components["schemas"]["Raster"] | null;
             sampling?: components["schemas"]["Sampling"] | null;
         };
+        /**
+         * @description Whether several smaller cards or few large ones are planned with.
+         * @enum {string}
+         */
+        CardSize: "several-smaller" | "few-large";
         /** @description Everything that items of a kit can be made from. */
         Catalogue: {
             /** @description Adapters, barrels and clamps. */
@@ -575,6 +672,40 @@ export interface components {
             /** @description Cards and drives. */
             media: components["schemas"]["Medium"][];
         };
+        /** @description One way to record, beside others. */
+        ChoiceReport: {
+            /** @description What the day writes. */
+            bytes?: string | null;
+            /**
+             * Format: int32
+             * @description Cards for the day.
+             */
+            cards?: number | null;
+            /** @description The codec's name. */
+            codec: string;
+            /** @description From wrap until the last copy is verified. */
+            copied?: string | null;
+            /** @description What the file really holds. */
+            keeps?: string | null;
+            /** @description What ends it first, and after how long. */
+            lasts?: string | null;
+            /** @description The cards' names. */
+            media: string[];
+            /** @description Why it can't be, where it can't. */
+            refusal?: string | null;
+            time?: components["schemas"]["RecordTime"] | null;
+        };
+        /** @description Choices to compare. */
+        Choices: {
+            /** @description The build. */
+            build: components["schemas"]["String"];
+            /** @description Up to four ways to record. */
+            choices: components["schemas"]["RecordingSetting"][];
+            /** @description The recorder. */
+            device: components["schemas"]["String"];
+        };
+        /** @example 20:30 */
+        ClockTime: string;
         /**
          * @description The loss of a class of 75 Ω cable: 100 m lose `a`·√f + `b`·f decibels, f in GHz. The cable's
          *     own data sheet wins: a catalogue entry holds its own coefficients.
@@ -592,7 +723,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "S-101" | "S-102" | "T-101" | "T-102" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "S-101" | "S-102" | "T-101" | "T-102" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -612,12 +743,20 @@ export interface components {
             bits: components["schemas"]["Depth"];
             /** @description What the container adds. */
             container?: components["schemas"]["Percent"];
+            /** @description The containers that it is written in. */
+            containers?: string[];
+            /** @description Codecs that belong together: *Mezzanine*. */
+            family?: string;
+            fastest?: components["schemas"]["FrameRate"] | null;
             /** @description The catalogue's id: `mezzanine-high`. */
             id: string;
+            largest?: components["schemas"]["Raster"] | null;
             /** @description How its rate follows from the picture. */
             model: components["schemas"]["RateModel"];
             /** @description Its name in full. */
             name: string;
+            /** @description Whether it is the crew's own: whatever they say records it does. */
+            own?: boolean;
             /** @description Whether it records the sensor's samples, before any sampling of chroma. */
             raw?: boolean;
             /** @description The sampling of its files. */
@@ -654,6 +793,36 @@ export interface components {
             /** @enum {string} */
             do: "remove-entry";
             entry: string;
+        } | {
+            /** @description Its place among them; the end where not said. */
+            at?: number | null;
+            codec: components["schemas"]["Codec"];
+            /** @enum {string} */
+            do: "put-codec";
+        } | {
+            codec: string;
+            /** @enum {string} */
+            do: "remove-codec";
+        } | {
+            /** @enum {string} */
+            do: "set-station";
+            station: components["schemas"]["Station"];
+        } | {
+            /** @enum {string} */
+            do: "set-job";
+            job: components["schemas"]["JobLine"][];
+        } | {
+            /** @description Its place among them; the end where not said. */
+            at?: number | null;
+            build: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "put-schedule-entry";
+            entry: components["schemas"]["ScheduleEntry"];
+        } | {
+            build: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "remove-schedule-entry";
+            entry: components["schemas"]["String"];
         } | {
             /** @enum {string} */
             do: "add-build";
@@ -885,6 +1054,54 @@ export interface components {
          * @enum {string}
          */
         Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "jack35" | "rca" | "usb-c" | "pin-5" | "fibre" | "air";
+        /** @description What follows from a day. */
+        DayAnswer: {
+            /** @description The first and the last second of the axis. */
+            axis: number[];
+            /** @description The same as a computer may show it. */
+            binary_label: string;
+            /**
+             * Format: int64
+             * @description What is written in all, in bytes.
+             */
+            bytes: number;
+            /** @description In words. */
+            bytes_label: string;
+            /**
+             * Format: int32
+             * @description Cards needed so that no camera ever waits.
+             */
+            cards_needed: number;
+            /**
+             * Format: int32
+             * @description Cards needed where none is used twice.
+             */
+            cards_without_reuse: number;
+            /** @description Each card's day. */
+            lanes: components["schemas"]["Lane"][];
+            /** @description The same on the clock. */
+            last_copy_done_at: string;
+            /**
+             * Format: int64
+             * @description From wrap until the last copy is verified, in seconds.
+             */
+            last_copy_done_seconds: number;
+            /** @description What limits. */
+            limit: components["schemas"]["Bound"];
+            /** @description By kind of card. */
+            pools: components["schemas"]["Pool"][];
+            /** @description In sentences, the most important first. */
+            says: string[];
+            /** @description Every change of a card. */
+            swaps: components["schemas"]["Swap"][];
+            /** @description What one more of something would change. */
+            what_if: components["schemas"]["WhatIf"][];
+            /**
+             * Format: int64
+             * @description The end of the last entry, in seconds since midnight.
+             */
+            wrap_seconds: number;
+        };
         /** @example 80 ms */
         Delay: string;
         /** @example 10-bit */
@@ -981,8 +1198,10 @@ export interface components {
         };
         /** @description Entries as a file. */
         EntriesFile: {
-            /** @description The descriptions. */
-            entries: components["schemas"]["Device"][];
+            /** @description Codecs. */
+            codecs?: components["schemas"]["Codec"][];
+            /** @description Devices. */
+            entries?: components["schemas"]["Device"][];
             /** @description Always `west-rail-entries`. */
             format: string;
             /**
@@ -1012,6 +1231,11 @@ export interface components {
             /** @description What would be different. */
             outlook: components["schemas"]["Outlook"];
         };
+        /**
+         * @description How a card is formatted by the recorder.
+         * @enum {string}
+         */
+        FileSystem: "exfat" | "fat32";
         /** @description One thing that the check has to say. */
         Finding: {
             /** @description Where it is. */
@@ -1096,10 +1320,27 @@ export interface components {
         /** @description Choices and limits that checks and plans follow. */
         HouseRules: {
             /**
+             * Format: int32
+             * @description The air where it is shot, in whole degrees Celsius: heat limits follow it.
+             * @default 20
+             */
+            air_celsius: number;
+            /**
+             * @description Whether several smaller cards or few large ones are planned with.
+             * @default several-smaller
+             */
+            card_size: components["schemas"]["CardSize"];
+            /**
              * @description The fill at which a card is changed.
              * @default 85 %
              */
             change_level: components["schemas"]["Percent"];
+            /**
+             * Format: int32
+             * @description Verified copies that must exist before a card may be formatted.
+             * @default 2
+             */
+            copies: number;
             /**
              * @description How late a picture may be for directing.
              * @default 250 ms
@@ -1110,6 +1351,11 @@ export interface components {
              * @default 80 ms
              */
             focus_within: components["schemas"]["Delay"];
+            /**
+             * @description When a card is changed.
+             * @default at-level
+             */
+            media_change: components["schemas"]["MediaChange"];
             /**
              * @description Which size of monitor goes on which rig.
              * @default small-handheld
@@ -1191,6 +1437,40 @@ export interface components {
             to: string[];
             /** @description How. */
             via: components["schemas"]["Via"];
+        };
+        /** @description So many days of one build. */
+        JobLine: {
+            /** @description The build. */
+            build: components["schemas"]["String"];
+            /**
+             * Format: int32
+             * @description How many days.
+             */
+            days: number;
+        };
+        /** @description Storage for the job. */
+        JobTotals: {
+            /**
+             * Format: int64
+             * @description What is written in all, in bytes.
+             */
+            bytes: number;
+            /** @description Both in words, decimal, then binary as a computer may show it. */
+            bytes_label: string;
+            /**
+             * Format: int32
+             * @description Shooting days.
+             */
+            days: number;
+            /** @description A line for each build. */
+            lines: string[];
+            storage_binary: string;
+            /**
+             * Format: int64
+             * @description With every copy and the margin for growth.
+             */
+            storage_bytes: number;
+            storage_label: string;
         };
         /** @description What a removal took out, each with its place in its list. */
         Kept: {
@@ -1317,6 +1597,31 @@ export interface components {
              */
             used: number;
         };
+        /** @description One card's day. */
+        Lane: {
+            /** @description Its name: *CFexpress B 512 GB, 1*. */
+            card: string;
+            /** @description What it does when. */
+            stretches: components["schemas"]["LaneStretch"][];
+        };
+        /**
+         * @description What a card does.
+         * @enum {string}
+         */
+        LaneState: "shooting" | "waiting" | "copying" | "verifying" | "returning";
+        /** @description What a card does for a while. */
+        LaneStretch: {
+            /**
+             * Format: int64
+             * @description In seconds since midnight.
+             */
+            from: number;
+            /** @description In words, with the recorder: *shooting in A camera, 20:30 to 21:12*. */
+            says: string;
+            state: components["schemas"]["LaneState"];
+            /** Format: int64 */
+            to: number;
+        };
         /** @description A lead as the catalogue describes it; its length is chosen where it is used. */
         Lead: {
             coax?: components["schemas"]["Coax"] | null;
@@ -1439,10 +1744,23 @@ export interface components {
          * @enum {string}
          */
         Margin: "ok" | "caution" | "stop";
+        /**
+         * @description When a card is changed.
+         * @enum {string}
+         */
+        MediaChange: "at-level" | "end-of-take" | "run-to-end";
+        /** @description The media of a build's day, and of the whole job. */
+        MediaPlan: {
+            day?: components["schemas"]["DayAnswer"] | null;
+            /** @description The job: every build's day as often as it is shot. */
+            job: components["schemas"]["JobTotals"];
+        };
         /** @description A card or drive as the catalogue describes it. */
         Medium: {
             /** @description Nominal capacity, decimal. */
             capacity: components["schemas"]["Bytes"];
+            /** @description How it is formatted. */
+            file_system?: components["schemas"]["FileSystem"];
             /** @description The catalogue's id: `sd-v60-128`. */
             id: string;
             /** @description What it fits. */
@@ -1451,6 +1769,14 @@ export interface components {
             maker: string;
             /** @description Its name without the maker: what sort and how large. */
             name: string;
+            /**
+             * Format: int32
+             * @description What one costs, as the crew keeps its prices.
+             */
+            price?: number | null;
+            /** @description The rate at which it is read when it is copied. */
+            read_rate: components["schemas"]["BitRate"];
+            reserve?: components["schemas"]["Percent"] | null;
             /**
              * @description The rate that it is guaranteed to keep up when written: its class, not the number printed
              *     for reading.
@@ -1461,7 +1787,7 @@ export interface components {
          * @description What slot or port a medium fits.
          * @enum {string}
          */
-        MediumKind: "sd" | "cfexpress-b" | "ssd";
+        MediumKind: "sd" | "cfexpress-a" | "cfexpress-b" | "ssd" | "module";
         /** @description Something that a device does at the same time, with what it leaves of the outputs. */
         Mode: {
             /** @description What it leaves. */
@@ -1614,6 +1940,19 @@ export interface components {
             /** @description With the squeeze of the lens taken out. */
             unsqueeze?: boolean;
         };
+        /** @description A crew's own descriptions. */
+        Own: {
+            /**
+             * @description Codecs, with the crew's figures or measured.
+             * @default []
+             */
+            codecs: components["schemas"]["Codec"][];
+            /**
+             * @description Devices.
+             * @default []
+             */
+            devices: components["schemas"]["Device"][];
+        };
         /** @example 1 frame */
         PathDelay: string;
         /** @example 3 % */
@@ -1676,6 +2015,28 @@ export interface components {
             settings?: components["schemas"]["Settings"];
             /** @description The unit it travels with. */
             unit: components["schemas"]["String"];
+        };
+        /** @description Cards of one kind. */
+        Pool: {
+            /** @description The catalogue's id. */
+            medium: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description How many are needed.
+             */
+            needed: number;
+            /**
+             * Format: int32
+             * @description How many the kit has.
+             */
+            owned: number;
+            /**
+             * Format: int32
+             * @description How many where none is used twice.
+             */
+            without_reuse: number;
         };
         /** @description A socket or an aerial. */
         Port: {
@@ -1755,6 +2116,8 @@ export interface components {
             format: components["schemas"]["PictureFormat"];
             /** @description Choices between the schools of practice, and the usual limits. */
             house_rules?: components["schemas"]["HouseRules"];
+            /** @description How many days of which build the job is. */
+            job?: components["schemas"]["JobLine"][];
             /** @description What is owned or hired. */
             kit?: components["schemas"]["KitLine"][];
             /** @description Its name. */
@@ -1763,7 +2126,9 @@ export interface components {
              * @description The crew's own descriptions of devices; they stand in the place of shipped ones of the
              *     same id.
              */
-            own?: components["schemas"]["Device"][];
+            own?: components["schemas"]["Own"];
+            /** @description Where cards are copied. */
+            station?: components["schemas"]["Station"];
         };
         /** @description A production as a file. */
         ProductionFile: {
@@ -1832,6 +2197,11 @@ export interface components {
             kind: "constant";
             rate: components["schemas"]["BitRate"];
         } | {
+            file: components["schemas"]["Bytes"];
+            /** @enum {string} */
+            kind: "measured";
+            length: components["schemas"]["Span"];
+        } | {
             /** Format: int64 */
             centiratio: number;
             /** @enum {string} */
@@ -1871,6 +2241,8 @@ export interface components {
              */
             audio_bps: number;
             band?: components["schemas"]["BandRate"] | null;
+            /** @description Where the codec holds quality: the times at the low, typical and high end of its rate. */
+            band_seconds?: number[] | null;
             /**
              * Format: int64
              * @description Container and metadata.
@@ -1883,6 +2255,11 @@ export interface components {
             frames?: number | null;
             /** @description The time in whole minutes, rounded down: *1 h 29 min*. */
             label: string;
+            /**
+             * Format: int64
+             * @description The proxy alongside.
+             */
+            proxy_bps: number;
             /** @description The rate in both ways: *92.79 MB/s · 742 Mb/s*. */
             rate_label: string;
             /**
@@ -1973,9 +2350,24 @@ export interface components {
         RecordingSetting: {
             /** @description The codec's id. */
             codec: string;
+            /** @description A coupler feeds it in the place of the inner battery: less heat inside. */
+            coupler?: boolean;
             format?: components["schemas"]["PictureFormat"] | null;
             /** @description Cards or drives in its slots, by id, recorded one after the other. */
             media: string[];
+            pre_record?: components["schemas"]["Span"] | null;
+            /** @description A proxy alongside, by its codec's id. */
+            proxy?: string | null;
+            /** @description Its screen stands away from the body: heat leaves it sooner. */
+            screen_away?: boolean;
+            sensor_rate?: components["schemas"]["FrameRate"] | null;
+            /** @description How several slots are used. */
+            slots?: components["schemas"]["SlotUse"];
+            /**
+             * Format: int32
+             * @description Bits a sample of sound: 16, 24, or 32 for floating point; 24 where not said.
+             */
+            sound_bits?: number | null;
             /** @description To the drive on its data port, in the place of cards. */
             to_drive?: boolean;
             /** @description Sound tracks recorded. */
@@ -2020,6 +2412,26 @@ export interface components {
             timecode: string;
             /** @description How many findings of each severity, and in words. */
             verdict: components["schemas"]["Verdict"];
+        };
+        /** @description How much is rolled. */
+        Rolls: {
+            /** @enum {string} */
+            kind: "continuous";
+        } | {
+            /** Format: int32 */
+            cameras: number;
+            /** Format: int32 */
+            centiratio: number;
+            /** @enum {string} */
+            kind: "ratio";
+            screen: components["schemas"]["Span"];
+        } | {
+            /** @enum {string} */
+            kind: "rolling";
+            length: components["schemas"]["Span"];
+        } | {
+            /** @enum {string} */
+            kind: "nothing";
         };
         /** @description One way. */
         RouteReport: {
@@ -2071,6 +2483,21 @@ export interface components {
         Sampling: string;
         /** @example p */
         Scan: string;
+        /** @description Something that is shot in a day. */
+        ScheduleEntry: {
+            /** @description Short id. */
+            id: components["schemas"]["String"];
+            /** @description How long it goes on. */
+            length: components["schemas"]["Span"];
+            /** @description Its name: *The pour*. */
+            name: string;
+            /** @description Which recorders roll; every one where none is named. */
+            recorders?: components["schemas"]["String"][];
+            /** @description How much of that is rolled. */
+            rolls: components["schemas"]["Rolls"];
+            /** @description When it begins. */
+            start: components["schemas"]["ClockTime"];
+        };
         /** @example 12G */
         SdiClass: string;
         /** @description What an SDI port takes or sends. */
@@ -2130,6 +2557,11 @@ export interface components {
          * @enum {string}
          */
         SignalKind: "picture" | "sound" | "timecode" | "data";
+        /**
+         * @description How the slots of a recorder are used.
+         * @enum {string}
+         */
+        SlotUse: "relay" | "mirror" | "proxy";
         /** @example 1 h 10 min */
         Span: string;
         /** @example 2× */
@@ -2146,6 +2578,48 @@ export interface components {
          * @enum {string}
          */
         Standing: "ok" | "caution" | "stop";
+        /** @description Where cards are copied. */
+        Station: {
+            /**
+             * @description What the bus behind all readers carries.
+             * @default 7.2 Gb/s
+             */
+            bus_rate: components["schemas"]["BitRate"];
+            /**
+             * @description What each drive keeps up when written; every drive gets every byte.
+             * @default [
+             *       "1.76 Gb/s",
+             *       "1.76 Gb/s"
+             *     ]
+             */
+            drives: components["schemas"]["BitRate"][];
+            /**
+             * @description What the storage is planned with on top, for growth.
+             * @default 20 %
+             */
+            margin: components["schemas"]["Percent"];
+            /**
+             * @description What a reader reads at most.
+             * @default 3.2 Gb/s
+             */
+            reader_rate: components["schemas"]["BitRate"];
+            /**
+             * Format: int32
+             * @description Readers, each with one card at a time.
+             * @default 1
+             */
+            readers: number;
+            /**
+             * @description How copies are made sure of.
+             * @default read-back
+             */
+            verify: components["schemas"]["Verify"];
+            /**
+             * @description From the camera to the reader, and from there back.
+             * @default 5 min
+             */
+            way: components["schemas"]["Span"];
+        };
         /** @description The build whose report is to come back. */
         Step: {
             /** @description The build to report on. */
@@ -2157,6 +2631,31 @@ export interface components {
          * @enum {string}
          */
         Surroundings: "open" | "crowd" | "walls" | "metal";
+        /** @description A card that is changed. */
+        Swap: {
+            /** @description When, on the clock. */
+            at: string;
+            /** @description The card that goes in: *CFexpress B 512 GB, 2*; none at the wrap. */
+            card?: string | null;
+            /** @description Its name. */
+            name: string;
+            /** @description The recorder's handle. */
+            recorder: string;
+            /**
+             * Format: int64
+             * @description When, in seconds since midnight.
+             */
+            seconds: number;
+        };
+        /** @description Which table. */
+        TableAsked: {
+            audio: components["schemas"]["AudioTracks"];
+            /** @description A family of codecs; all where not said. */
+            family?: string | null;
+            raster: components["schemas"]["Raster"];
+            rate: components["schemas"]["FrameRate"];
+            reserve: string;
+        };
         /** @description One term of a working. */
         Term: {
             /** @description What it is: *Total raster*. */
@@ -2166,6 +2665,26 @@ export interface components {
             /** @description Its value with its unit: *5280 × 2250*. */
             value: string;
         };
+        /** @description One codec's times. */
+        TimeRow: {
+            /** @description The codec's id. */
+            codec: string;
+            /** @description Its name. */
+            name: string;
+            /** @description The rate in both ways. */
+            rate_label: string;
+            /** @description A time for each medium; none where it isn't made for the picture. */
+            times: (string | null)[];
+        };
+        /** @description A table of codecs against media. */
+        TimeTable: {
+            /** @description Every family that there is. */
+            families: string[];
+            /** @description The media, by capacity. */
+            media: string[];
+            /** @description A row for each codec. */
+            rows: components["schemas"]["TimeRow"][];
+        };
         /** @example 25 */
         TimecodeRate: string;
         /**
@@ -2173,6 +2692,32 @@ export interface components {
          * @enum {string}
          */
         TransmitterFeed: "own-output" | "relayed";
+        /** @description What the turned-around sums are made for, as typed. */
+        Turned: {
+            /** @description Sound: `4x48000x24`. */
+            audio: components["schemas"]["AudioTracks"];
+            /** @description A codec's id: the answer is the capacity for `length`. */
+            codec?: string | null;
+            /** @description How long it must last. */
+            length: string;
+            /** @description A capacity: the answer is the largest codec that lasts for `length`. */
+            media?: string | null;
+            raster: components["schemas"]["Raster"];
+            rate: components["schemas"]["FrameRate"];
+            reserve: string;
+        };
+        /** @description The answer to a sum that was turned around. */
+        TurnedAnswer: {
+            /**
+             * Format: int64
+             * @description The capacity in bytes, where that was asked for.
+             */
+            bytes?: number | null;
+            /** @description The codec's id, where that was asked for. */
+            codec?: string | null;
+            /** @description In one line. */
+            label: string;
+        };
         /** @description A group within a build that travels together: a camera rig, the village, the sound cart. */
         Unit: {
             /** @description Short id. */
@@ -2192,10 +2737,22 @@ export interface components {
             text: string;
         };
         /**
+         * @description How copies are made sure of.
+         * @enum {string}
+         */
+        Verify: "read-back" | "checksum";
+        /**
          * @description How an internal path handles the signal.
          * @enum {string}
          */
         Via: "loop" | "relay" | "convert" | "scale" | "frame-rate" | "radio" | "embed";
+        /** @description What one more of something would change. */
+        WhatIf: {
+            /** @description What that changes, in a sentence. */
+            says: string;
+            /** @description One more what. */
+            what: string;
+        };
         /**
          * @description What runs on a wire.
          * @enum {string}
@@ -2431,6 +2988,45 @@ export interface operations {
             };
         };
     };
+    choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Choices"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChoiceReport"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     edit: {
         parameters: {
             query?: never;
@@ -2501,6 +3097,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildComparison"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The build. */
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaPlan"];
                 };
             };
             404: {
@@ -2836,6 +3462,36 @@ export interface operations {
             };
         };
     };
+    csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The build. */
+                build: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     modes_of: {
         parameters: {
             query?: never;
@@ -3074,6 +3730,37 @@ export interface operations {
             };
         };
     };
+    quick_sum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Turned"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnedAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     record_time: {
         parameters: {
             query?: never;
@@ -3093,6 +3780,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecordTime"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    time_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimeTable"];
                 };
             };
             422: {

@@ -63,6 +63,11 @@ interface Props {
   children: ReactNode;
 }
 
+const inPlaceOf = <T extends { id: string }>(shipped: T[], own: T[]) => {
+  const mine = new Set(own.map((entry) => entry.id));
+  return [...shipped.filter((entry) => !mine.has(entry.id)), ...own];
+};
+
 export function WorkbenchProvider({ id, build, workspace, reference: shipped, children }: Props) {
   const client = useQueryClient();
   const [notice, setNotice] = useState<Notice>();
@@ -72,10 +77,10 @@ export function WorkbenchProvider({ id, build, workspace, reference: shipped, ch
   // The crew's own descriptions stand in the place of shipped ones of the same id.
   const own = workspace.production.own;
   const reference = useMemo(() => {
-    if (!own?.length) return shipped;
-    const mine = new Map(own.map((device) => [device.id, device]));
-    const devices = [...shipped.catalogue.devices.filter((device) => !mine.has(device.id)), ...own];
-    return { ...shipped, catalogue: { ...shipped.catalogue, devices } };
+    if (!own) return shipped;
+    const devices = inPlaceOf(shipped.catalogue.devices, own.devices ?? []);
+    const codecs = inPlaceOf(shipped.catalogue.codecs, own.codecs ?? []);
+    return { ...shipped, catalogue: { ...shipped.catalogue, devices, codecs } };
   }, [shipped, own]);
   const [search, setSearch] = useSearchParams();
   const newest = useRef(workspace);

@@ -27,7 +27,7 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
   const check = useEntryCheck(id, workspace.revision, entry);
   const change = (next: Partial<Device>) => setEntry((old) => ({ ...old, ...next }));
   const ports = entry.ports ?? [];
-  const isNew = !workspace.production.own?.some((known) => known.id === entry.id) && !reference.catalogue.devices.some((known) => known.id === entry.id);
+  const isNew = !workspace.production.own?.devices?.some((known) => known.id === entry.id) && !reference.catalogue.devices.some((known) => known.id === entry.id);
 
   const setPorts = (next: Port[]) => {
     // What a screen shows follows its inputs until somebody says otherwise.

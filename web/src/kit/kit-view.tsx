@@ -205,11 +205,11 @@ function FoundLead({ item, name }: { item: string; name: string }) {
 function OwnEntries({ onEdit }: { onEdit: (start: Device) => void }) {
   const { id, workspace, edit, attempt } = useWorkbench();
   const [refusal, setRefusal] = useState<string>();
-  const own = workspace.production.own ?? [];
+  const own = workspace.production.own?.devices ?? [];
   async function take(file: File) {
     try {
-      const { entries } = await readEntries(id, await file.text());
-      await edit(entries.map((entry) => ({ do: "put-entry", entry })));
+      const { entries = [], codecs = [] } = await readEntries(id, await file.text());
+      await edit([...entries.map((entry) => ({ do: "put-entry" as const, entry })), ...codecs.map((codec) => ({ do: "put-codec" as const, codec }))]);
       setRefusal(undefined);
     } catch (error) {
       setRefusal(error instanceof Error ? error.message : String(error));

@@ -1,7 +1,7 @@
 //! Codecs and how their data rate follows from the picture.
 
-use crate::format::{Depth, Sampling};
-use crate::quantity::{BitRate, Percent};
+use crate::format::{Depth, FrameRate, Raster, Sampling};
+use crate::quantity::{BitRate, Bytes, Percent, Span};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -13,6 +13,12 @@ pub struct Codec {
     pub id: String,
     /// Its name in full.
     pub name: String,
+    /// Codecs that belong together: *Mezzanine*.
+    #[serde(default = "own_family")]
+    pub family: String,
+    /// The containers that it is written in.
+    #[serde(default)]
+    pub containers: Vec<String>,
     /// How its rate follows from the picture.
     pub model: RateModel,
     /// The sampling of its files.
@@ -22,9 +28,35 @@ pub struct Codec {
     /// Whether it records the sensor's samples, before any sampling of chroma.
     #[serde(default)]
     pub raw: bool,
+    /// The largest raster that it is made for; any where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub largest: Option<Raster>,
+    /// The fastest frame rate that it is made for; any where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub fastest: Option<FrameRate>,
+    /// Whether it is the crew's own: whatever they say records it does.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub own: bool,
     /// What the container adds.
     #[serde(default = "half_a_percent")]
     pub container: Percent,
+}
+
+fn own_family() -> String {
+    "Own".into()
+}
+
+impl Codec {
+    /// Whether it is made for a raster at a frame rate.
+    pub fn takes(&self, raster: Raster, rate: FrameRate) -> bool {
+        self.largest.is_none_or(|largest| largest.holds(raster))
+            && self.fastest.is_none_or(|fastest| rate <= fastest)
+    }
+
+    /// Whether its rate holds everything already: a measured clip has its sound and container.
+    pub fn is_measured(&self) -> bool {
+        matches!(self.model, RateModel::Measured { .. })
+    }
 }
 
 fn half_a_percent() -> Percent {
@@ -41,6 +73,9 @@ pub enum RateModel {
     ByPixel { centibits: u64 },
     /// A figure, whatever the picture.
     Constant { rate: BitRate },
+    /// What a test clip came to: a file of this size over this length, whatever the picture. Sound
+    /// and container are in it.
+    Measured { file: Bytes, length: Span },
     /// Sensor samples × bits ÷ ratio × frames a second; the ratio to one, in hundredths.
     Ratio { centiratio: u64 },
     /// Bytes for a group of pixels, as the format packs them.

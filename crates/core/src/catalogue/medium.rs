@@ -1,6 +1,6 @@
 //! Cards and drives.
 
-use crate::quantity::{BitRate, Bytes};
+use crate::quantity::{BitRate, Bytes, Percent};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -10,10 +10,32 @@ use utoipa::ToSchema;
 pub enum MediumKind {
     /// SD card.
     Sd,
+    /// CFexpress type A.
+    CfexpressA,
     /// CFexpress type B.
     CfexpressB,
     /// 2.5-inch SSD in a caddy.
     Ssd,
+    /// A recorder's own module.
+    Module,
+}
+
+/// How a card is formatted by the recorder.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum FileSystem {
+    /// Files of any length.
+    #[default]
+    Exfat,
+    /// Files are split at 4 GiB.
+    Fat32,
+}
+
+impl FileSystem {
+    /// The largest file, where there is a limit: 4 GiB less one byte on FAT32.
+    pub fn largest_file(self) -> Option<Bytes> {
+        (self == Self::Fat32).then_some(Bytes(u32::MAX as u64))
+    }
 }
 
 /// A card or drive as the catalogue describes it.
@@ -33,4 +55,15 @@ pub struct Medium {
     /// The rate that it is guaranteed to keep up when written: its class, not the number printed
     /// for reading.
     pub sustained_write: BitRate,
+    /// The rate at which it is read when it is copied.
+    pub read_rate: BitRate,
+    /// How it is formatted.
+    #[serde(default)]
+    pub file_system: FileSystem,
+    /// What is kept back of it; the house rule's share where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub reserve: Option<Percent>,
+    /// What one costs, as the crew keeps its prices.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub price: Option<u32>,
 }

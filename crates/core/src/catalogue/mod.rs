@@ -22,12 +22,12 @@ pub use device::{Device, DeviceKind, Drive, RecordingAbility, SignalKind};
 pub use files::{CatalogueError, Files};
 pub use inside::{Cap, InternalPath, PathDelay, Via};
 pub use lead::Lead;
-pub use medium::{Medium, MediumKind};
+pub use medium::{FileSystem, Medium, MediumKind};
 pub use mode::{Condition, Leaves, Mode};
 pub use port::{Direction, LinkGroup, Origin, Port, RawCarriage, SdiPort};
 pub use search::{Hit, NotUnderstood};
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use std::borrow::Cow;
 use std::collections::HashMap;
 use utoipa::ToSchema;
@@ -49,6 +49,25 @@ pub struct Catalogue {
     pub groups: Vec<FormatGroup>,
     #[serde(skip)]
     index: HashMap<String, Entry>,
+}
+
+/// A crew's own descriptions.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct Own {
+    /// Devices.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub devices: Vec<Device>,
+    /// Codecs, with the crew's figures or measured.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub codecs: Vec<Codec>,
+}
+
+impl Own {
+    /// Whether there are none.
+    pub fn is_empty(&self) -> bool {
+        self.devices.is_empty() && self.codecs.is_empty()
+    }
 }
 
 /// Formats that belong together: what an ordinary 12G input takes.
@@ -96,12 +115,23 @@ impl Catalogue {
 
     /// This catalogue with a crew's own entries, which stand in the place of shipped ones of the
     /// same id.
-    pub fn with<'c>(&'c self, own: &[Device]) -> Cow<'c, Self> {
-        if own.is_empty() {
+    pub fn with<'c>(&'c self, own: &Own) -> Cow<'c, Self> {
+        if own.devices.is_empty() && own.codecs.is_empty() {
             return Cow::Borrowed(self);
         }
         let mut catalogue = self.clone();
-        for device in own {
+        for codec in &own.codecs {
+            match catalogue.index.get(&codec.id) {
+                Some(Entry::Codec(at)) => catalogue.codecs[*at] = codec.clone(),
+                Some(_) => {}
+                None => {
+                    let at = Entry::Codec(catalogue.codecs.len());
+                    catalogue.index.insert(codec.id.clone(), at);
+                    catalogue.codecs.push(codec.clone());
+                }
+            }
+        }
+        for device in &own.devices {
             match catalogue.index.get(&device.id) {
                 Some(Entry::Device(at)) => catalogue.devices[*at] = device.clone(),
                 // An id of a lead or codec stays what it is.

@@ -52,15 +52,9 @@ const RIG: [Piece; 10] = [
 
 /// A floor of so many devices: rigs of ten, camera to director, with recordings.
 pub fn floor(devices: usize) -> Production {
-    let mut build = Build {
-        id: "main".into(),
-        name: format!("{devices} devices"),
-        units: Vec::new(),
-        placements: Vec::with_capacity(devices),
-        connections: Vec::new(),
-        needs: Vec::new(),
-        timecode_master: None,
-    };
+    let mut build = Build::empty("main", &format!("{devices} devices"));
+    build.units.clear();
+    build.placements.reserve(devices);
     for number in 0..devices {
         let (rig, piece) = (number / RIG.len(), number % RIG.len());
         let unit = format!("rig-{}", rig + 1);

@@ -1,11 +1,11 @@
 //! Every change that the interface offers, as data.
 
 use super::{
-    Build, Connection, Handle, HouseRules, InputSetting, KitLine, Need, OutputSetting, Placement,
-    PortRef, RecordingSetting, Unit,
+    Build, Connection, Handle, HouseRules, InputSetting, JobLine, KitLine, Need, OutputSetting,
+    Placement, PortRef, RecordingSetting, ScheduleEntry, Station, Unit,
 };
 use crate::carriage::radio::Surroundings;
-use crate::catalogue::Device;
+use crate::catalogue::{Codec, Device};
 use crate::format::{PictureFormat, Squeeze};
 use crate::quantity::Length;
 use crate::timecode::TimecodeRate;
@@ -35,6 +35,29 @@ pub enum Command {
     },
     /// Removes a description of the crew's own.
     RemoveEntry { entry: String },
+    /// Adds a codec of the crew's own, or puts another in the place of the one with its id.
+    PutCodec {
+        codec: Box<Codec>,
+        /// Its place among them; the end where not said.
+        #[serde(default)]
+        at: Option<usize>,
+    },
+    /// Removes a codec of the crew's own.
+    RemoveCodec { codec: String },
+    /// Sets where cards are copied.
+    SetStation { station: Station },
+    /// Sets how many days of which build the job is.
+    SetJob { job: Vec<JobLine> },
+    /// Adds something to the day of a build, or puts another in its place.
+    PutScheduleEntry {
+        build: Handle,
+        entry: ScheduleEntry,
+        /// Its place among them; the end where not said.
+        #[serde(default)]
+        at: Option<usize>,
+    },
+    /// Takes something out of the day of a build.
+    RemoveScheduleEntry { build: Handle, entry: Handle },
     /// Adds a build: an empty one, or a copy of another to go on from. The id is made from the name
     /// where not given.
     AddBuild {
@@ -205,6 +228,12 @@ impl Command {
             Self::SetKit { .. } => "Change kit",
             Self::PutEntry { .. } => "Describe a device",
             Self::RemoveEntry { .. } => "Remove a description",
+            Self::PutCodec { .. } => "Describe a codec",
+            Self::RemoveCodec { .. } => "Remove a codec",
+            Self::SetStation { .. } => "Set copying",
+            Self::SetJob { .. } => "Set job",
+            Self::PutScheduleEntry { .. } => "Set the day",
+            Self::RemoveScheduleEntry { .. } => "Take out of the day",
             Self::AddBuild { .. } => "Add build",
             Self::RemoveBuild { .. } => "Remove build",
             Self::PutBuild { .. } => "Put build back",

@@ -1,9 +1,9 @@
 //! Descriptions as files: a crew's own entries, to share with another crew.
 
 use super::FileError;
-use super::apply::check_entry;
+use super::apply::{check_codec, check_entry};
 use super::file::{Head, place_and_reason, read_head};
-use crate::catalogue::{Catalogue, Device};
+use crate::catalogue::{Catalogue, Codec, Device};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -18,17 +18,22 @@ pub struct EntriesFile {
     pub format: String,
     /// The version of the format.
     pub version: u32,
-    /// The descriptions.
+    /// Devices.
+    #[serde(default)]
     pub entries: Vec<Device>,
+    /// Codecs.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub codecs: Vec<Codec>,
 }
 
 impl EntriesFile {
     /// The entries as they are written today.
-    pub fn of(entries: Vec<Device>) -> Self {
+    pub fn of(entries: Vec<Device>, codecs: Vec<Codec>) -> Self {
         Self {
             format: ENTRIES_FORMAT.into(),
             version: super::FORMAT_VERSION,
             entries,
+            codecs,
         }
     }
 
@@ -39,6 +44,10 @@ impl EntriesFile {
         let file: Self = serde_json::from_str(text).map_err(|error| place_and_reason(&error))?;
         for entry in &file.entries {
             check_entry(catalogue, entry)
+                .map_err(|refusal| FileError::Unfit(refusal.to_string()))?;
+        }
+        for codec in &file.codecs {
+            check_codec(catalogue, codec)
                 .map_err(|refusal| FileError::Unfit(refusal.to_string()))?;
         }
         Ok(file)

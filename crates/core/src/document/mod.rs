@@ -2,6 +2,7 @@
 
 mod apply;
 mod command;
+mod day;
 mod entries;
 mod file;
 mod names;
@@ -11,14 +12,16 @@ mod typed;
 
 pub use apply::{Edited, Limits, Refusal, check_entry};
 pub use command::{Command, Kept};
+pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
 pub use names::{PortRef, handle_from};
 pub use production::{
     Build, Connection, Handle, InputSetting, KitLine, Need, OutputSetting, Placement, Production,
-    Purpose, RecordingSetting, Settings, Unit,
+    Purpose, RecordingSetting, Settings, SlotUse, Unit,
 };
 pub use rules::{
-    HouseRules, MonitorSize, PictureOfRecord, RULES, RuleChoice, RulePage, TransmitterFeed,
+    CardSize, HouseRules, MediaChange, MonitorSize, PictureOfRecord, RULES, RuleChoice, RulePage,
+    TransmitterFeed,
 };
 pub use typed::{Completion, Misread, Typed, complete, read_line};

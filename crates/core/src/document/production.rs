@@ -1,13 +1,14 @@
 //! Production, builds, units, placements, connections, needs, house rules.
 
 use super::PortRef;
+use super::day::{JobLine, ScheduleEntry, Station};
 use super::rules::HouseRules;
 use crate::carriage::edid::Edid;
 use crate::carriage::hdmi::Generation;
 use crate::carriage::radio::Surroundings;
 use crate::carriage::sdi::{Level, Mapping};
-use crate::catalogue::{Abilities, Device};
-use crate::format::{Depth, PictureFormat, Raster, Sampling, Squeeze};
+use crate::catalogue::{Abilities, Own};
+use crate::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Squeeze};
 use crate::quantity::{Delay, Length, Span};
 use crate::timecode::TimecodeRate;
 use serde::{Deserialize, Serialize};
@@ -36,8 +37,14 @@ pub struct Production {
     pub kit: Vec<KitLine>,
     /// The crew's own descriptions of devices; they stand in the place of shipped ones of the
     /// same id.
+    #[serde(default, skip_serializing_if = "Own::is_empty")]
+    pub own: Own,
+    /// Where cards are copied.
+    #[serde(default)]
+    pub station: Station,
+    /// How many days of which build the job is.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    pub own: Vec<Device>,
+    pub job: Vec<JobLine>,
     /// Complete wirings of the floor.
     pub builds: Vec<Build>,
 }
@@ -88,6 +95,9 @@ pub struct Build {
     /// The device whose timecode the others follow.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub timecode_master: Option<Handle>,
+    /// What is shot in its day.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub schedule: Vec<ScheduleEntry>,
 }
 
 impl Build {
@@ -104,6 +114,7 @@ impl Build {
             connections: Vec::new(),
             needs: Vec::new(),
             timecode_master: None,
+            schedule: Vec::new(),
         }
     }
 }
@@ -255,6 +266,47 @@ pub struct RecordingSetting {
     /// To the drive on its data port, in the place of cards.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub to_drive: bool,
+    /// Off speed: the sensor's frames a second; the project's where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sensor_rate: Option<FrameRate>,
+    /// Bits a sample of sound: 16, 24, or 32 for floating point; 24 where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sound_bits: Option<u8>,
+    /// How several slots are used.
+    #[serde(default, skip_serializing_if = "SlotUse::is_relay")]
+    pub slots: SlotUse,
+    /// A proxy alongside, by its codec's id.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub proxy: Option<String>,
+    /// What is kept of the time before the button was pressed.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub pre_record: Option<Span>,
+    /// Its screen stands away from the body: heat leaves it sooner.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub screen_away: bool,
+    /// A coupler feeds it in the place of the inner battery: less heat inside.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub coupler: bool,
+}
+
+/// How the slots of a recorder are used.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum SlotUse {
+    /// One after the other: the times add.
+    #[default]
+    Relay,
+    /// The same on both: the smaller counts.
+    Mirror,
+    /// The picture of record on the first, the proxy on the second: each for itself.
+    Proxy,
+}
+
+impl SlotUse {
+    /// Whether it is the usual one.
+    pub fn is_relay(&self) -> bool {
+        *self == Self::Relay
+    }
 }
 
 /// A lead (or a radio pairing) from an output to an input.
@@ -348,7 +400,7 @@ impl Production {
             name: name.into(),
             format: PictureFormat {
                 raster: Raster::HD,
-                rate: crate::format::FrameRate::whole(25),
+                rate: FrameRate::whole(25),
                 scan: crate::format::Scan::Progressive,
                 sampling: Sampling::Yuv422,
                 bits: Depth::TEN,
@@ -356,7 +408,9 @@ impl Production {
             drop_frame: false,
             house_rules: HouseRules::default(),
             kit: Vec::new(),
-            own: Vec::new(),
+            own: Own::default(),
+            station: Station::default(),
+            job: Vec::new(),
             builds: vec![build],
         }
     }

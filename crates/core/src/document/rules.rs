@@ -23,8 +23,16 @@ pub struct HouseRules {
     pub stage_within: Delay,
     /// How late a picture may be for directing.
     pub directing_within: Delay,
+    /// When a card is changed.
+    pub media_change: MediaChange,
+    /// Whether several smaller cards or few large ones are planned with.
+    pub card_size: CardSize,
     /// The fill at which a card is changed.
     pub change_level: Percent,
+    /// Verified copies that must exist before a card may be formatted.
+    pub copies: u8,
+    /// The air where it is shot, in whole degrees Celsius: heat limits follow it.
+    pub air_celsius: i8,
     /// What the file system and the recorder keep back of a card.
     pub reserve: Percent,
 }
@@ -39,7 +47,11 @@ impl Default for HouseRules {
             focus_within: Delay(80_000),
             stage_within: Delay(100_000),
             directing_within: Delay(250_000),
+            media_change: MediaChange::AtLevel,
+            card_size: CardSize::SeveralSmaller,
             change_level: Percent::whole(85),
+            copies: 2,
+            air_celsius: 20,
             reserve: Percent::whole(3),
         }
     }
@@ -72,6 +84,25 @@ pub enum MonitorSize {
     #[default]
     SmallHandheld,
     OneSize,
+}
+
+/// When a card is changed.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum MediaChange {
+    #[default]
+    AtLevel,
+    EndOfTake,
+    RunToEnd,
+}
+
+/// Whether several smaller cards or few large ones are planned with.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum CardSize {
+    #[default]
+    SeveralSmaller,
+    FewLarge,
 }
 
 /// What there is to say about a rule between schools.

@@ -187,6 +187,10 @@ codes! {
         "The card, or a limit of the recorder, ends the recording before what must be recorded is over."
         "The end is missing."
         "Use a larger card, a second slot or a lighter codec; where the body stops by itself, record outside it.";
+    FileSplits "R-106" "A clip becomes several files"
+        "The card’s file system ends files at 4 GiB."
+        "A part that is missed in the copy is a hole in the take."
+        "Copy whole cards, or use cards formatted exFAT where the recorder does.";
     SoundLost "S-101" "Sound doesn’t reach the recorder"
         "Fewer channels arrive than the recorder has tracks set to record."
         "The tracks are there and silent."

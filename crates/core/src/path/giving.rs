@@ -64,6 +64,12 @@ fn shooting_rate(floor: &Floor, placement: usize) -> FrameRate {
         .as_ref()
         .and_then(|recording| recording.format);
     let recorded = recorded.map_or(floor.production.format.rate, |format| format.rate);
+    // Off speed, the sensor's rate is what the outputs have to live with.
+    let sensor = settings
+        .recording
+        .as_ref()
+        .and_then(|recording| recording.sensor_rate);
+    let recorded = sensor.map_or(recorded, |sensor| sensor.max(recorded));
     let sent = settings.outputs.values().filter_map(|output| output.format);
     sent.map(|format| format.rate)
         .fold(recorded, FrameRate::max)

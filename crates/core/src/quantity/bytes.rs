@@ -31,6 +31,22 @@ impl Bytes {
     }
 }
 
+impl Bytes {
+    /// The size as a computer may show it, in powers of 1024: `462.53 GiB`.
+    pub fn binary_label(self) -> String {
+        const BINARY: [(&str, u64); 4] = [
+            ("TiB", 1 << 40),
+            ("GiB", 1 << 30),
+            ("MiB", 1 << 20),
+            ("KiB", 1 << 10),
+        ];
+        match BINARY.into_iter().find(|(_, unit)| self.0 >= *unit) {
+            Some((name, unit)) => format!("{} {name}", thousandths(self.0, unit, 2)),
+            None => format!("{} B", self.0),
+        }
+    }
+}
+
 impl fmt::Display for Bytes {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         let (name, unit) = UNITS

@@ -4,6 +4,7 @@
 //! microseconds), reads what people type, and prints so that what it prints can be read again.
 
 mod bytes;
+mod clock;
 mod length;
 mod number;
 mod percent;
@@ -12,6 +13,7 @@ mod span;
 mod working;
 
 pub use bytes::Bytes;
+pub use clock::ClockTime;
 pub use length::Length;
 pub use number::thousandths;
 pub use percent::Percent;

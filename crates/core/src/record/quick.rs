@@ -18,10 +18,14 @@ pub struct QuickSum<'a> {
     pub audio: AudioTracks,
     /// What the container adds; the codec's own where not said, 0.5 % for a bare rate.
     pub container: Option<Percent>,
+    /// A proxy alongside, on the same card: its rate with what goes with it, in bits a second.
+    pub proxy_bps: u64,
     /// Nominal capacity.
     pub media: Bytes,
     /// What is kept back of it.
     pub reserve: Percent,
+    /// What can be written, where it is known otherwise than by the reserve.
+    pub usable: Option<Bytes>,
 }
 
 /// A record time and all that it follows from.
@@ -31,6 +35,8 @@ pub struct RecordTime {
     pub video_bps: u64,
     /// Both ends of the band, where the codec holds quality and not rate.
     pub band: Option<BandRate>,
+    /// The proxy alongside.
+    pub proxy_bps: u64,
     /// Sound.
     pub audio_bps: u64,
     /// Container and metadata.
@@ -41,6 +47,8 @@ pub struct RecordTime {
     pub usable_bytes: u64,
     /// Record time in whole seconds, rounded down.
     pub seconds: u64,
+    /// Where the codec holds quality: the times at the low, typical and high end of its rate.
+    pub band_seconds: Option<[u64; 3]>,
     /// Whole frames, where the frame rate is known.
     pub frames: Option<u64>,
     /// The time in whole minutes, rounded down: *1 h 29 min*.
@@ -72,7 +80,7 @@ pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
         Ok((codec, raster)) => {
             let fixed = matches!(
                 codec.model,
-                RateModel::Constant { .. } | RateModel::SoundOnly
+                RateModel::Constant { .. } | RateModel::Measured { .. } | RateModel::SoundOnly
             );
             let rate = match sum.rate {
                 Some(rate) => rate,
@@ -97,16 +105,25 @@ pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
             )
         }
     };
-    let container = sum.container.unwrap_or(container);
-    let (video_bps, audio_bps) = (band.high_bps, sum.audio.bps());
+    // A measured clip has its sound and its container in it.
+    let measured = sum.video.is_ok_and(|(codec, _)| codec.is_measured());
+    let (container, audio_bps) = if measured {
+        (Percent::whole(0), 0)
+    } else {
+        (sum.container.unwrap_or(container), sum.audio.bps())
+    };
+    let video_bps = band.high_bps;
     let container_bps = container.of_nearest(video_bps.saturating_add(audio_bps));
     let total_bps = video_bps
         .saturating_add(audio_bps)
-        .saturating_add(container_bps);
+        .saturating_add(container_bps)
+        .saturating_add(sum.proxy_bps);
     if total_bps == 0 {
         return Err(SumError::NoData);
     }
-    let usable_bytes = sum.reserve.off(sum.media.0);
+    let usable_bytes = sum
+        .usable
+        .map_or_else(|| sum.reserve.off(sum.media.0), |usable| usable.0);
     if usable_bytes == 0 {
         return Err(SumError::NoRoom);
     }
@@ -117,6 +134,13 @@ pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
         u64::try_from(over / (u128::from(total_bps) * u128::from(rate.denominator())))
             .unwrap_or(u64::MAX)
     });
+    let besides = total_bps - video_bps;
+    let at_rate = |video: u64| {
+        let total = u128::from(video.saturating_add(besides)).max(1);
+        u64::try_from(u128::from(usable_bytes) * 8 / total).unwrap_or(u64::MAX)
+    };
+    let ends = [band.low_bps, band.typical_bps, band.high_bps];
+    let band_seconds = (band.low_bps != band.high_bps).then(|| ends.map(at_rate));
     let label = Span(seconds).label();
     let audio = sum.audio;
     let tracks = format!(
@@ -130,15 +154,30 @@ pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
             BitRate(container_bps).label(),
             format!("{container} of picture and sound"),
         )
+        .when(sum.proxy_bps > 0, |working| {
+            working.term(
+                "Proxy",
+                BitRate(sum.proxy_bps).label(),
+                "alongside, on the same card",
+            )
+        })
         .term(
             "All together",
             BitRate(total_bps).label(),
-            "picture + sound + container",
+            if sum.proxy_bps > 0 {
+                "picture + sound + container + proxy"
+            } else {
+                "picture + sound + container"
+            },
         )
         .term(
             "Usable",
             Bytes(usable_bytes).label(),
-            format!("{} less a reserve of {}", sum.media.label(), sum.reserve),
+            if sum.usable.is_some() {
+                format!("of {}, less each one’s own reserve", sum.media.label())
+            } else {
+                format!("{} less a reserve of {}", sum.media.label(), sum.reserve)
+            },
         )
         .term(
             "Time",
@@ -148,12 +187,14 @@ pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
         .gives(label.clone());
     Ok(RecordTime {
         video_bps,
+        proxy_bps: sum.proxy_bps,
         band: (band.low_bps != band.high_bps).then_some(band),
         audio_bps,
         container_bps,
         total_bps,
         usable_bytes,
         seconds,
+        band_seconds,
         frames,
         label,
         rate_label: BitRate(total_bps).label(),
@@ -173,6 +214,11 @@ fn model_in_words(codec: &Codec, raster: Raster, rate: FrameRate) -> String {
             )
         }
         RateModel::Constant { .. } => format!("{name}: constant, whatever the picture"),
+        RateModel::Measured { file, length } => format!(
+            "{name}: measured, {} over {}; its sound and container are in it",
+            file.label(),
+            length.label()
+        ),
         RateModel::Ratio { centiratio } => format!(
             "{name}: {raster} samples × {} bits ÷ {} × {rate} frames a second",
             codec.bits.bits(),
@@ -211,8 +257,10 @@ mod tests {
             rate: Some(rate.parse().unwrap()),
             audio: audio.parse().unwrap(),
             container: None,
+            proxy_bps: 0,
             media: media.parse().unwrap(),
             reserve: Percent::whole(3),
+            usable: None,
         }
     }
 

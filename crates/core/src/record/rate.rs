@@ -25,6 +25,11 @@ pub fn video_rate(codec: &Codec, raster: Raster, rate: FrameRate) -> BandRate {
     match codec.model {
         RateModel::ByPixel { centibits } => one(by_pixel(centibits)),
         RateModel::Constant { rate } => one(rate.0),
+        RateModel::Measured { file, length } => {
+            let bits = u128::from(file.0) * 8;
+            let seconds = u128::from(length.0.max(1));
+            one(u64::try_from((bits + seconds / 2) / seconds).unwrap_or(u64::MAX))
+        }
         // One sample a photosite: raw isn't sampled for chroma.
         RateModel::Ratio { centiratio } => one(a_second(
             pixels * u128::from(codec.bits.bits()) * 100,

@@ -1,11 +1,12 @@
 //! What each recorder of a floor makes of what arrives, for how long, and what stops it first.
 
 use super::drive::{DriveBehind, drive_behind};
+use super::heat;
 use super::quick::{QuickSum, RecordTime, record_time};
-use super::{AudioTracks, SumError};
+use super::{AudioTracks, SumError, video_rate};
 use crate::catalogue::{Codec, RateModel, RecordingAbility};
-use crate::document::{Purpose, RecordingSetting};
-use crate::format::{PictureFormat, Quality};
+use crate::document::{Purpose, RecordingSetting, SlotUse};
+use crate::format::{FrameRate, PictureFormat, Quality, Raster};
 use crate::path::{Floor, PortIx, Resolved};
 use crate::quantity::{BitRate, Bytes, Percent, Span};
 use crate::sound::{TrackFeed, track_feed};
@@ -63,6 +64,8 @@ pub enum LimitKind {
     Clip,
     /// It stops for heat.
     Heat,
+    /// The card for the proxy is full.
+    ProxyMedium,
 }
 
 /// What can be wrong with a recording.
@@ -72,6 +75,12 @@ pub enum RecordProblem {
     HoldsMore { file: Quality, picture: Quality },
     /// The recorder doesn't record what arrives, or isn't able to at the project's rate.
     FormatNotRecorded { format: PictureFormat },
+    /// The codec isn't made for that raster or rate.
+    CodecNotMade { format: PictureFormat },
+    /// The card's file system splits a clip.
+    Splits { every: Span },
+    /// A proxy goes to the second slot, and no card is in it.
+    NoProxyMedium,
     /// The recorder doesn't have the codec.
     CodecNotRecorded,
     /// No card or drive is in.
@@ -120,7 +129,7 @@ fn recording<'a>(
 ) -> Option<Recording<'a>> {
     let mut problems = Vec::new();
     let codec = floor.catalogue.codec(&setting.codec)?;
-    if !ability.codecs.contains(&codec.id) {
+    if !ability.codecs.contains(&codec.id) && !codec.own {
         problems.push(RecordProblem::CodecNotRecorded);
     }
     let input = floor.chosen_input(placement, &ability.inputs);
@@ -193,65 +202,180 @@ fn recording<'a>(
         problems,
     };
     if came.is_some() || sound_only {
-        fill_time(floor, ability, &mut recording);
+        fill_time(floor, ability, setting, &mut recording);
         recording.check_needs(floor);
     }
     Some(recording)
 }
 
-/// The sum for a recorder: raw is counted on the sensor, everything else on the picture.
+/// The sum for a recorder: raw is counted on the sensor, everything else on the picture; off speed,
+/// the sensor's frames count and there is no sound.
 pub fn recorder_sum<'c>(
     floor: &Floor,
     ability: &RecordingAbility,
     codec: &'c Codec,
     picture: PictureFormat,
-    tracks: usize,
+    setting: &RecordingSetting,
     media: Bytes,
 ) -> QuickSum<'c> {
     let sensor = ability.sensor_raster.filter(|_| codec.raw);
+    let off_speed = off_speed(ability, setting, picture);
+    let rate = off_speed.unwrap_or(picture.rate);
+    let tracks = if off_speed.is_some() {
+        0
+    } else {
+        setting.tracks
+    };
     QuickSum {
         video: Ok((codec, sensor.unwrap_or(picture.raster))),
-        rate: Some(picture.rate),
-        audio: AudioTracks::usual(tracks),
+        rate: Some(rate),
+        audio: AudioTracks {
+            bits: u64::from(setting.sound_bits.unwrap_or(24)),
+            ..AudioTracks::usual(tracks)
+        },
         container: None,
+        proxy_bps: if setting.slots == SlotUse::Proxy {
+            0
+        } else {
+            proxy_rate(floor, setting, picture, rate)
+        },
         media,
         reserve: floor.production.house_rules.reserve,
+        usable: None,
     }
 }
 
-fn fill_time(floor: &Floor, ability: &RecordingAbility, recording: &mut Recording) {
-    let codec = recording.codec;
-    let mut capacity = 0u64;
-    let mut slowest: Option<(&str, BitRate)> = None;
+/// The sensor's frame rate, where it isn't the picture's own.
+fn off_speed(
+    ability: &RecordingAbility,
+    setting: &RecordingSetting,
+    picture: PictureFormat,
+) -> Option<FrameRate> {
+    setting
+        .sensor_rate
+        .filter(|rate| ability.sensor && *rate != picture.rate)
+}
+
+/// The rate of the proxy alongside, container included: proxies are at most 1080 lines.
+fn proxy_rate(
+    floor: &Floor,
+    setting: &RecordingSetting,
+    picture: PictureFormat,
+    rate: FrameRate,
+) -> u64 {
+    let codec = setting
+        .proxy
+        .as_ref()
+        .and_then(|id| floor.catalogue.codec(id));
+    codec.map_or(0, |codec| {
+        let video = video_rate(codec, picture.raster.smaller(Raster::HD), rate).high_bps;
+        video.saturating_add(codec.container.of_nearest(video))
+    })
+}
+
+/// Cards or a drive, as the slots are used.
+struct Room<'r> {
+    /// Nominal capacity that counts for the picture of record.
+    nominal: u64,
+    /// What of it can be written.
+    usable: u64,
+    /// Whether any card has a reserve of its own.
+    own_reserve: bool,
+    /// The slowest part, and what it keeps up.
+    slowest: Option<(&'r str, BitRate)>,
+    /// What a card for the proxy can hold.
+    proxy: Option<u64>,
+    /// The smallest file that a card's file system ends.
+    largest_file: Option<Bytes>,
+}
+
+fn room<'a>(floor: &Floor<'a>, recording: &mut Recording<'a>, slots: SlotUse) -> Room<'a> {
+    let reserve = floor.production.house_rules.reserve;
+    let mut room = Room {
+        nominal: 0,
+        usable: 0,
+        own_reserve: false,
+        slowest: None,
+        proxy: None,
+        largest_file: None,
+    };
     if let Some(drive) = recording.drive {
-        capacity = drive.capacity.0;
-        slowest = Some((drive.slowest, drive.sustained));
+        room.nominal = drive.capacity.0;
+        room.usable = reserve.off(drive.capacity.0);
+        room.slowest = Some((drive.slowest, drive.sustained));
     }
+    let mut cards = Vec::new();
     for id in &recording.media {
         match floor.catalogue.medium(id) {
-            Some(medium) => {
-                capacity = capacity.saturating_add(medium.capacity.0);
-                if slowest.is_none_or(|(_, slowest)| medium.sustained_write < slowest) {
-                    slowest = Some((&medium.name, medium.sustained_write));
-                }
-            }
+            Some(medium) => cards.push(medium),
             None => recording
                 .problems
                 .push(RecordProblem::NotInCatalogue { id: (*id).into() }),
         }
     }
+    for (slot, medium) in cards.into_iter().enumerate() {
+        let usable = medium.reserve.unwrap_or(reserve).off(medium.capacity.0);
+        room.own_reserve |= medium.reserve.is_some();
+        match slots {
+            SlotUse::Proxy if slot > 0 => room.proxy = Some(room.proxy.unwrap_or(0) + usable),
+            SlotUse::Mirror if slot > 0 => {
+                room.nominal = room.nominal.min(medium.capacity.0);
+                room.usable = room.usable.min(usable);
+            }
+            _ => {
+                room.nominal = room.nominal.saturating_add(medium.capacity.0);
+                room.usable = room.usable.saturating_add(usable);
+            }
+        }
+        let proxy_only = slots == SlotUse::Proxy && slot > 0;
+        if !proxy_only
+            && room
+                .slowest
+                .is_none_or(|(_, slowest)| medium.sustained_write < slowest)
+        {
+            room.slowest = Some((&medium.name, medium.sustained_write));
+        }
+        let file = medium.file_system.largest_file();
+        room.largest_file = room.largest_file.into_iter().chain(file).min();
+    }
+    room
+}
+
+fn fill_time<'a>(
+    floor: &Floor<'a>,
+    ability: &RecordingAbility,
+    setting: &RecordingSetting,
+    recording: &mut Recording<'a>,
+) {
+    let codec = recording.codec;
+    let room = room(floor, recording, setting.slots);
     let picture = recording.format.unwrap_or(floor.production.format);
-    let sum = recorder_sum(
-        floor,
-        ability,
-        codec,
-        picture,
-        recording.tracks,
-        Bytes(capacity),
-    );
+    let off = off_speed(ability, setting, picture);
+    if let Some(rate) = off {
+        let format = PictureFormat { rate, ..picture };
+        let fits = ability.formats.is_open()
+            || ability
+                .formats
+                .formats_at(rate)
+                .iter()
+                .any(|known| known.raster == picture.raster);
+        if !fits {
+            recording
+                .problems
+                .push(RecordProblem::FormatNotRecorded { format });
+        }
+    }
+    let rate = off.unwrap_or(picture.rate);
+    if recording.format.is_some() && !codec.takes(picture.raster, rate) {
+        recording.problems.push(RecordProblem::CodecNotMade {
+            format: PictureFormat { rate, ..picture },
+        });
+    }
+    let mut sum = recorder_sum(floor, ability, codec, picture, setting, Bytes(room.nominal));
+    sum.usable = (room.own_reserve && room.nominal > 0).then_some(Bytes(room.usable));
     match record_time(&sum) {
         Ok(time) => {
-            if let Some((medium, sustained)) = slowest {
+            if let Some((medium, sustained)) = room.slowest {
                 let needed = BitRate(sustained_needed(&time));
                 if sustained < needed {
                     let medium = medium.to_string();
@@ -260,6 +384,12 @@ fn fill_time(floor: &Floor, ability: &RecordingAbility, recording: &mut Recordin
                         needed,
                         sustained,
                     });
+                }
+            }
+            if let Some(file) = room.largest_file {
+                let every = Span(file.0.saturating_mul(8) / time.total_bps.max(1));
+                if every.0 < time.seconds {
+                    recording.problems.push(RecordProblem::Splits { every });
                 }
             }
             recording.change_at = Some(Span(
@@ -275,9 +405,23 @@ fn fill_time(floor: &Floor, ability: &RecordingAbility, recording: &mut Recordin
         // Tracks set to none on a sound recorder: nothing is recorded, and that is what is shown.
         Err(SumError::NoData | SumError::NoRate(_)) => {}
     }
+    if setting.slots == SlotUse::Proxy && setting.proxy.is_some() {
+        let bps = proxy_rate(floor, setting, picture, rate).max(1);
+        match room.proxy {
+            Some(usable) => recording.limits.push(Limit {
+                kind: LimitKind::ProxyMedium,
+                after: Span(usable.saturating_mul(8) / bps),
+            }),
+            None => recording.problems.push(RecordProblem::NoProxyMedium),
+        }
+    }
+    let air = floor.production.house_rules.air_celsius;
+    let heat = ability
+        .heat_limit
+        .map(|limit| heat::limit(limit, air, setting).0);
     let own = [
         (LimitKind::Clip, ability.clip_limit),
-        (LimitKind::Heat, ability.heat_limit),
+        (LimitKind::Heat, heat),
     ];
     recording
         .limits
@@ -291,7 +435,7 @@ fn fill_time(floor: &Floor, ability: &RecordingAbility, recording: &mut Recordin
         .limits
         .sort_by_key(|limit| (limit.after, limit.kind));
     let arrive = recording.feed.channels.len();
-    if arrive < recording.tracks {
+    if arrive < recording.tracks && off.is_none() {
         recording.problems.push(RecordProblem::SoundLost {
             tracks: recording.tracks,
             arrive,

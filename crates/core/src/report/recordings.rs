@@ -4,7 +4,7 @@ use crate::document::{Handle, PortRef};
 use crate::finding::{Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality};
 use crate::quantity::{Span, Working};
-use crate::record::{LimitKind, RecordTime, Recording};
+use crate::record::{LimitKind, RecordTime, Recording, heat_limit};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -78,6 +78,7 @@ fn limit_name(kind: LimitKind) -> &'static str {
         LimitKind::Medium => "media full",
         LimitKind::Clip => "clip limit",
         LimitKind::Heat => "heat stop",
+        LimitKind::ProxyMedium => "proxy card full",
     }
 }
 
@@ -177,7 +178,13 @@ fn lasting_working(facts: &Facts, recording: &Recording) -> Option<Working> {
     let name = limit_name(first.kind);
     Some(match first.kind {
         LimitKind::Medium => time.working.clone(),
-        LimitKind::Clip | LimitKind::Heat => Working::new(format!("Until the {name}"))
+        LimitKind::Heat => {
+            let stated = device.records.as_ref()?.heat_limit?;
+            let setting = &facts.floor.build.placements[recording.placement].settings;
+            let air = facts.floor.production.house_rules.air_celsius;
+            heat_limit(stated, air, setting.recording.as_ref()?).1
+        }
+        LimitKind::Clip | LimitKind::ProxyMedium => Working::new(format!("Until the {name}"))
             .term("Media", time.label.clone(), "would last longer")
             .term(
                 "Limit",

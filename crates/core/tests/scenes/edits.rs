@@ -356,6 +356,7 @@ fn settings_of_devices_are_set_and_cleared() {
         format: Some("2160p25".parse().unwrap()),
         tracks: 4,
         to_drive: false,
+        ..RecordingSetting::default()
     };
     let record = Command::SetRecording {
         build: id(),

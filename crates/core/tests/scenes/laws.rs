@@ -105,6 +105,7 @@ fn settings() -> impl Strategy<Value = Settings> {
             format,
             tracks,
             to_drive: tracks == 3,
+            ..RecordingSetting::default()
         }
     });
     (
@@ -154,7 +155,7 @@ prop_compose! {
         let kit = catalogue().devices.iter().map(|device| &device.id).chain(catalogue().media.iter().map(|medium| &medium.id));
         let mut kit: Vec<KitLine> = kit.map(|item| KitLine { item: item.clone(), length: None, quantity: 2, hired: 0 }).collect();
         kit.extend(catalogue().leads.iter().map(|lead| KitLine { item: lead.id.clone(), length: Some(Length(5_000)), quantity: 3, hired: 0 }));
-        let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")) };
+        let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")), schedule: vec![] };
         Production { format: format.parse().unwrap(), kit, builds: vec![build], ..Production::named("Generated") }
     }
 }
@@ -297,8 +298,9 @@ proptest! {
         let before = report(&production, "main", catalogue()).unwrap();
         for finding in &before.findings {
             for fix in &finding.fixes {
-                let edited = production.edited(catalogue(), &fix.commands).unwrap();
-                let after = report(&edited.production, "main", catalogue()).unwrap();
+                let edited = production.edited(catalogue(), &fix.commands);
+                prop_assert!(edited.is_ok(), "“{}” for {} {} is refused: {:?}", fix.title, finding.id, finding.text, edited.err());
+                let after = report(&edited.unwrap().production, "main", catalogue()).unwrap();
                 let left = after.findings.iter().any(|left| left.id == finding.id && left.text == finding.text);
                 prop_assert!(!left, "“{}” leaves {} {}", fix.title, finding.id, finding.text);
             }

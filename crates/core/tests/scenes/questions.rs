@@ -415,7 +415,8 @@ fn an_own_description_stands_in_every_answer_and_travels_in_files() {
         edited.production
     );
 
-    let text = serde_json::to_string_pretty(&EntriesFile::of(vec![*entry.clone()])).unwrap();
+    let text =
+        serde_json::to_string_pretty(&EntriesFile::of(vec![*entry.clone()], Vec::new())).unwrap();
     assert_eq!(
         EntriesFile::read(&text, catalogue()).unwrap().entries,
         [*entry]

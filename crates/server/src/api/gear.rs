@@ -243,14 +243,21 @@ pub async fn write_entries(
         .split(',')
         .map(str::trim)
         .filter(|id| !id.is_empty());
-    let entries = wanted.map(|id| {
-        let known = catalogue.device(id).cloned();
-        known.ok_or_else(|| Problem::missing(format!("there is no device “{id}” in the catalogue")))
-    });
-    let entries: Vec<Device> = entries.collect::<Result<_, _>>()?;
+    let (mut entries, mut codecs) = (Vec::new(), Vec::new());
+    for id in wanted {
+        if let Some(device) = catalogue.device(id) {
+            entries.push(device.clone());
+        } else if let Some(codec) = catalogue.codec(id) {
+            codecs.push(codec.clone());
+        } else {
+            return Err(Problem::missing(format!(
+                "there is no device or codec “{id}” in the catalogue"
+            )));
+        }
+    }
     let headers = [(
         header::CONTENT_DISPOSITION,
         "attachment; filename=\"entries.west-rail.json\"",
     )];
-    Ok((headers, Json(EntriesFile::of(entries))).into_response())
+    Ok((headers, Json(EntriesFile::of(entries, codecs))).into_response())
 }

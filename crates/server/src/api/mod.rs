@@ -4,6 +4,7 @@ mod body;
 mod catalogue;
 mod edits;
 mod gear;
+mod media;
 mod productions;
 mod questions;
 mod sums;
@@ -56,6 +57,11 @@ pub fn routes() -> Router<App> {
             "/productions/{id}/entries",
             get(gear::write_entries).post(gear::read_entries),
         )
+        .route("/productions/{id}/day", get(media::plan))
+        .route("/productions/{id}/media-plan.csv", get(media::csv))
+        .route("/productions/{id}/choices", post(media::choices))
+        .route("/quick-sum", post(sums::quick_sum))
+        .route("/time-table", post(sums::time_table))
         .route("/edid", post(gear::edid))
         .layer(DefaultBodyLimit::max(EDIT_BYTES))
         .merge(large)
@@ -78,6 +84,11 @@ async fn nothing_here() -> Response {
     paths(
         catalogue::all,
         sums::record_time,
+        sums::quick_sum,
+        sums::time_table,
+        media::plan,
+        media::csv,
+        media::choices,
         productions::list,
         productions::create,
         productions::read,

@@ -5,11 +5,14 @@ use crate::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use west_rail_core::format::{FrameRate, Raster};
-use west_rail_core::quantity::{BitRate, Bytes, Percent};
-use west_rail_core::record::{AudioTracks, QuickSum, RecordTime, record_time as work_out};
+use west_rail_core::quantity::{BitRate, Bytes, Percent, Span};
+use west_rail_core::record::{
+    AudioTracks, Basis, QuickSum, RecordTime, TimeTable, largest_codec, media_for,
+    record_time as work_out, table,
+};
 
 /// What a record time follows from, as typed.
 #[derive(Deserialize, ToSchema)]
@@ -60,10 +63,123 @@ pub async fn record_time(
         rate: Some(asked.rate),
         audio: asked.audio,
         container: asked.container,
+        proxy_bps: 0,
         media: asked.media,
         reserve: asked.reserve,
+        usable: None,
     };
     work_out(&sum)
         .map(Json)
         .map_err(|error| Problem::refused(error.to_string()))
+}
+
+/// What the turned-around sums are made for, as typed.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Turned {
+    /// A codec's id: the answer is the capacity for `length`.
+    codec: Option<String>,
+    /// A capacity: the answer is the largest codec that lasts for `length`.
+    #[schema(value_type = Option<String>)]
+    media: Option<Bytes>,
+    /// How long it must last.
+    #[schema(value_type = String)]
+    length: Span,
+    raster: Raster,
+    rate: FrameRate,
+    /// Sound: `4x48000x24`.
+    audio: AudioTracks,
+    #[schema(value_type = String)]
+    reserve: Percent,
+}
+
+/// The answer to a sum that was turned around.
+#[derive(Serialize, ToSchema)]
+pub struct TurnedAnswer {
+    /// In one line.
+    label: String,
+    /// The capacity in bytes, where that was asked for.
+    bytes: Option<u64>,
+    /// The codec's id, where that was asked for.
+    codec: Option<String>,
+}
+
+/// Which table.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TableAsked {
+    /// A family of codecs; all where not said.
+    family: Option<String>,
+    raster: Raster,
+    rate: FrameRate,
+    audio: AudioTracks,
+    #[schema(value_type = String)]
+    reserve: Percent,
+}
+
+/// A time and a codec in, the capacity out; or a time and a capacity in, the codec out.
+#[utoipa::path(post, path = "/api/quick-sum", tag = "sums", request_body = Turned,
+    responses((status = 200, body = TurnedAnswer), (status = 422, body = Problem)))]
+pub async fn quick_sum(
+    State(app): State<App>,
+    Body(asked): Body<Turned>,
+) -> Result<Json<TurnedAnswer>, Problem> {
+    let basis = Basis {
+        raster: asked.raster,
+        rate: asked.rate,
+        audio: asked.audio,
+        reserve: asked.reserve,
+    };
+    if asked.length.0 == 0 {
+        return Err(Problem::refused("how long it must last is above zero"));
+    }
+    match (&asked.codec, asked.media) {
+        (Some(id), None) => {
+            let codec = app.catalogue.codec(id).ok_or_else(|| {
+                Problem::refused(format!("there is no codec “{id}” in the catalogue"))
+            })?;
+            let bytes = media_for(codec, basis, asked.length).ok_or_else(|| {
+                Problem::refused("nothing is recorded, or the reserve keeps everything back")
+            })?;
+            Ok(Json(TurnedAnswer {
+                label: format!("{} of media for {}", bytes.label(), asked.length.label()),
+                bytes: Some(bytes.0),
+                codec: None,
+            }))
+        }
+        (None, Some(media)) => {
+            let codec = largest_codec(app.catalogue, basis, media, asked.length);
+            let codec = codec.ok_or_else(|| {
+                Problem::refused(format!(
+                    "no codec of the catalogue lasts {} on {}",
+                    asked.length.label(),
+                    media.label()
+                ))
+            })?;
+            Ok(Json(TurnedAnswer {
+                label: format!("{} is the largest that fits", codec.name),
+                bytes: None,
+                codec: Some(codec.id.clone()),
+            }))
+        }
+        _ => Err(Problem::refused(
+            "give either a codec or a card, and how long it must last",
+        )),
+    }
+}
+
+/// The codecs of a family against the usual sizes of media.
+#[utoipa::path(post, path = "/api/time-table", tag = "sums", request_body = TableAsked,
+    responses((status = 200, body = TimeTable), (status = 422, body = Problem)))]
+pub async fn time_table(
+    State(app): State<App>,
+    Body(asked): Body<TableAsked>,
+) -> Result<Json<TimeTable>, Problem> {
+    let basis = Basis {
+        raster: asked.raster,
+        rate: asked.rate,
+        audio: asked.audio,
+        reserve: asked.reserve,
+    };
+    Ok(Json(table(app.catalogue, basis, asked.family.as_deref())))
 }

@@ -5,7 +5,7 @@ use crate::catalogue::{Catalogue, Direction, Port};
 use crate::document::names::is_handle;
 use crate::document::{
     Build, Command, Connection, Handle, Kept, OutputSetting, Placement, PortRef, RecordingSetting,
-    Settings, Unit, handle_from,
+    Settings, SlotUse, Unit, handle_from,
 };
 
 impl Build {
@@ -162,7 +162,10 @@ impl Build {
                 .records
                 .as_ref()
                 .ok_or_else(|| cannot("it doesn’t record".into()))?;
-            if !ability.codecs.contains(&wanted.codec) {
+            let own = catalogue
+                .codec(&wanted.codec)
+                .is_some_and(|codec| codec.own);
+            if !ability.codecs.contains(&wanted.codec) && !own {
                 return Err(cannot(format!(
                     "it doesn’t record “{}”; it records {}",
                     wanted.codec,
@@ -190,6 +193,30 @@ impl Build {
                     "it has {slots}, not {}",
                     wanted.media.len()
                 )));
+            }
+            if let Some(proxy) = &wanted.proxy {
+                catalogue
+                    .codec(proxy)
+                    .ok_or_else(|| missing("codec in the catalogue", proxy))?;
+            }
+            if let Some(bits) = wanted
+                .sound_bits
+                .filter(|bits| ![16, 24, 32].contains(bits))
+            {
+                return Err(cannot(format!(
+                    "sound is 16, 24 or 32 bits a sample, not {bits}"
+                )));
+            }
+            if let Some(rate) = wanted.sensor_rate
+                && (!ability.sensor || ability.formats.formats_at(rate).is_empty())
+            {
+                return Err(cannot(format!(
+                    "its sensor doesn’t run at {rate} frames a second; it records {}",
+                    ability.formats.in_words()
+                )));
+            }
+            if wanted.slots != SlotUse::Relay && ability.slots < 2 {
+                return Err(cannot("it has one slot: nothing to mirror to".into()));
             }
             if wanted.tracks > ability.tracks {
                 return Err(cannot(format!(

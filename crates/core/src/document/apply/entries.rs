@@ -1,7 +1,7 @@
 //! Commands about builds as wholes, and about the crew's own descriptions.
 
 use super::{Limits, Refusal, bad_handle, checked_name, missing};
-use crate::catalogue::{Catalogue, Device};
+use crate::catalogue::{Catalogue, Codec, Device, RateModel};
 use crate::document::names::is_handle;
 use crate::document::{Build, Command, Handle, Production, handle_from};
 
@@ -42,7 +42,7 @@ impl Production {
         let at = self.builds.iter().position(|build| build.id == id);
         let at = at.ok_or_else(|| missing("build", id))?;
         if self.builds.len() == 1 {
-            return Err(Refusal::InUse(
+            return Err(Refusal::Contradiction(
                 "a production keeps at least one build; add another before this one goes".into(),
             ));
         }
@@ -73,26 +73,69 @@ impl Production {
         at: Option<usize>,
     ) -> Result<Command, Refusal> {
         check_entry(catalogue, &entry)?;
-        if let Some(known) = self.own.iter_mut().find(|known| known.id == entry.id) {
+        if let Some(known) = self
+            .own
+            .devices
+            .iter_mut()
+            .find(|known| known.id == entry.id)
+        {
             let entry = Box::new(std::mem::replace(known, entry));
             return Ok(Command::PutEntry { entry, at: None });
         }
-        if self.own.len() >= Limits::ENTRIES {
+        if self.own.devices.len() >= Limits::ENTRIES {
             return Err(Refusal::TooMany(
                 "production holds at most 500 descriptions of its own",
             ));
         }
         let id = entry.id.clone();
-        let at = at.map_or(self.own.len(), |at| at.min(self.own.len()));
-        self.own.insert(at, entry);
+        let at = at.map_or(self.own.devices.len(), |at| at.min(self.own.devices.len()));
+        self.own.devices.insert(at, entry);
         Ok(Command::RemoveEntry { entry: id })
+    }
+
+    pub(super) fn put_codec(
+        &mut self,
+        catalogue: &Catalogue,
+        codec: Codec,
+        at: Option<usize>,
+    ) -> Result<Command, Refusal> {
+        let codec = Codec { own: true, ..codec };
+        check_codec(catalogue, &codec)?;
+        if let Some(known) = self
+            .own
+            .codecs
+            .iter_mut()
+            .find(|known| known.id == codec.id)
+        {
+            let codec = Box::new(std::mem::replace(known, codec));
+            return Ok(Command::PutCodec { codec, at: None });
+        }
+        if self.own.codecs.len() >= Limits::ENTRIES {
+            return Err(Refusal::TooMany(
+                "production holds at most 500 codecs of its own",
+            ));
+        }
+        let id = codec.id.clone();
+        let at = at.map_or(self.own.codecs.len(), |at| at.min(self.own.codecs.len()));
+        self.own.codecs.insert(at, codec);
+        Ok(Command::RemoveCodec { codec: id })
+    }
+
+    pub(super) fn remove_codec(&mut self, id: &str) -> Result<Command, Refusal> {
+        let at = self.own.codecs.iter().position(|known| known.id == id);
+        let at = at.ok_or_else(|| missing("codec of your own called", id))?;
+        let codec = Box::new(self.own.codecs.remove(at));
+        Ok(Command::PutCodec {
+            codec,
+            at: Some(at),
+        })
     }
 
     /// Takes a description out.
     pub(super) fn remove_entry(&mut self, id: &str) -> Result<Command, Refusal> {
-        let at = self.own.iter().position(|known| known.id == id);
+        let at = self.own.devices.iter().position(|known| known.id == id);
         let at = at.ok_or_else(|| missing("description of your own called", id))?;
-        let entry = Box::new(self.own.remove(at));
+        let entry = Box::new(self.own.devices.remove(at));
         Ok(Command::PutEntry {
             entry,
             at: Some(at),
@@ -153,4 +196,36 @@ pub fn check_entry(catalogue: &Catalogue, entry: &Device) -> Result<(), Refusal>
             .ok_or_else(|| missing("codec in the catalogue", codec))?;
     }
     entry.check().map_err(|error| bad(error.to_string()))
+}
+
+/// Whether a codec of the crew's own can stand: a name, an id, figures that give a rate.
+pub fn check_codec(catalogue: &Catalogue, codec: &Codec) -> Result<(), Refusal> {
+    let bad = |why: &str| Refusal::BadEntry {
+        entry: codec.name.chars().take(60).collect(),
+        why: why.into(),
+    };
+    checked_name("a codec", &codec.name)?;
+    if !is_handle(&codec.id) {
+        return Err(bad_handle(codec.id.clone()));
+    }
+    if catalogue.item_name(&codec.id).is_some() {
+        return Err(Refusal::Taken(codec.id.clone()));
+    }
+    let most = 1_000_000;
+    let figures = match &codec.model {
+        RateModel::ByPixel { centibits } => (1..=most).contains(centibits),
+        RateModel::Constant { rate } => rate.0 > 0,
+        RateModel::Measured { file, length } => file.0 > 0 && length.0 > 0,
+        RateModel::Ratio { centiratio } => (100..=most).contains(centiratio),
+        RateModel::Uncompressed { bytes, pixels } => {
+            (1..=most).contains(bytes) && (1..=most).contains(pixels)
+        }
+        RateModel::ConstantQuality { low, typical, high } => {
+            *low > 0 && low <= typical && typical <= high && *high <= most
+        }
+        RateModel::SoundOnly => true,
+    };
+    figures.then_some(()).ok_or_else(|| {
+        bad("its figures give no rate: every one is above zero, a ratio at least 1, a band low to high; a measured clip has a size and a length")
+    })
 }

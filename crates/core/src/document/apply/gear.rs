@@ -207,4 +207,43 @@ impl Build {
         }
         Ok(())
     }
+
+    /// What of a setting an output is able to, formats aside: the rest, as a description that was
+    /// changed leaves behind, falls away.
+    pub(crate) fn able_part(
+        &self,
+        catalogue: &Catalogue,
+        at: &PortRef,
+        port: &Port,
+        mut setting: OutputSetting,
+    ) -> OutputSetting {
+        let able = |part: OutputSetting| self.output_able(catalogue, at, port, &part).is_ok();
+        let none = OutputSetting::default;
+        setting.raw = setting.raw.filter(|raw| {
+            let raw = Some(raw.clone());
+            able(OutputSetting { raw, ..none() })
+        });
+        setting.links = setting.links.filter(|links| {
+            let links = Some(*links);
+            able(OutputSetting { links, ..none() })
+        });
+        setting.mapping = setting.mapping.filter(|mapping| {
+            let mapping = Some(*mapping);
+            let links = setting.links;
+            able(OutputSetting {
+                mapping,
+                links,
+                ..none()
+            })
+        });
+        setting.source = setting.source.filter(|source| {
+            let source = Some(source.clone());
+            able(OutputSetting { source, ..none() })
+        });
+        setting.channel = setting.channel.filter(|channel| {
+            let channel = Some(*channel);
+            able(OutputSetting { channel, ..none() })
+        });
+        setting
+    }
 }

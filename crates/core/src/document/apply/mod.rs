@@ -1,12 +1,13 @@
 //! Commands applied: each is checked, changes the document, and yields its inverse.
 
 mod build;
+mod day;
 mod entries;
 mod gear;
 mod production;
 mod removal;
 
-pub use entries::check_entry;
+pub use entries::{check_codec, check_entry};
 
 use super::{Command, Handle, PortRef, Production};
 use crate::catalogue::{Catalogue, Device};
@@ -55,9 +56,9 @@ pub enum Refusal {
     /// A description can't stand.
     #[error("“{entry}” can’t be described so: {why}")]
     BadEntry { entry: String, why: String },
-    /// A description is in use.
+    /// What was asked for contradicts itself, or something that is there.
     #[error("{0}")]
-    InUse(String),
+    Contradiction(String),
     /// A unit still has devices.
     #[error("“{0}” still has devices; move or remove them first")]
     NotEmpty(String),
@@ -80,6 +81,8 @@ impl Limits {
     pub const BUILDS: usize = 60;
     /// Descriptions of the crew's own.
     pub const ENTRIES: usize = 500;
+    /// Entries of a day.
+    pub const SCHEDULE: usize = 200;
     /// Ports of a described device.
     pub const PORTS: usize = 200;
     /// Things of one kind in the kit.
@@ -132,7 +135,10 @@ impl Production {
             inverse.push(production.apply(&with_own, command, strictness)?);
             if matches!(
                 command,
-                Command::PutEntry { .. } | Command::RemoveEntry { .. }
+                Command::PutEntry { .. }
+                    | Command::RemoveEntry { .. }
+                    | Command::PutCodec { .. }
+                    | Command::RemoveCodec { .. }
             ) {
                 with_own = catalogue.with(&production.own);
             }
@@ -155,6 +161,10 @@ impl Command {
             | Self::SetHouseRules { .. }
             | Self::PutEntry { .. }
             | Self::RemoveEntry { .. }
+            | Self::PutCodec { .. }
+            | Self::RemoveCodec { .. }
+            | Self::SetStation { .. }
+            | Self::SetJob { .. }
             | Self::AddBuild { .. }
             | Self::RemoveBuild { .. }
             | Self::PutBuild { .. }
@@ -181,6 +191,8 @@ impl Command {
             | Self::SetTimecode { build, .. }
             | Self::SetTimecodeMaster { build, .. }
             | Self::SetRecording { build, .. }
+            | Self::PutScheduleEntry { build, .. }
+            | Self::RemoveScheduleEntry { build, .. }
             | Self::PutNeed { build, .. }
             | Self::RemoveNeed { build, .. }
             | Self::PutBack { build, .. } => Some(build),

@@ -34,10 +34,34 @@ impl Production {
             Command::SetDropFrame { drop_frame } => Command::SetDropFrame {
                 drop_frame: replace(&mut self.drop_frame, drop_frame),
             },
-            Command::SetHouseRules { rules } => Command::SetHouseRules {
-                rules: replace(&mut self.house_rules, rules),
-            },
+            Command::SetHouseRules { rules } => {
+                if strictness == Strictness::Able && !(1..=9).contains(&rules.copies) {
+                    return Err(Refusal::Contradiction(format!(
+                        "a card is formatted after 1 to 9 verified copies, not {}",
+                        rules.copies
+                    )));
+                }
+                if strictness == Strictness::Able && !(-40..=60).contains(&rules.air_celsius) {
+                    return Err(Refusal::Contradiction(format!(
+                        "the air is taken from -40 to 60 °C, not {}",
+                        rules.air_celsius
+                    )));
+                }
+                Command::SetHouseRules {
+                    rules: replace(&mut self.house_rules, rules),
+                }
+            }
             Command::SetKit { line } => self.set_kit(catalogue, line)?,
+            Command::PutCodec { codec, at } => self.put_codec(catalogue, *codec, at)?,
+            Command::RemoveCodec { codec } => self.remove_codec(&codec)?,
+            Command::SetStation { station } => self.set_station(station)?,
+            Command::SetJob { job } => self.set_job(job)?,
+            Command::PutScheduleEntry { build, entry, at } => {
+                self.build_mut(&build)?.put_schedule(entry, at)?
+            }
+            Command::RemoveScheduleEntry { build, entry } => {
+                self.build_mut(&build)?.remove_schedule(&entry)?
+            }
             Command::PutEntry { entry, at } => self.put_entry(catalogue, *entry, at)?,
             Command::RemoveEntry { entry } => self.remove_entry(&entry)?,
             Command::AddBuild { name, from, id } => self.add_build(&name, from, id)?,
@@ -91,7 +115,7 @@ impl Production {
         })
     }
 
-    fn build_mut(&mut self, id: &str) -> Result<&mut Build, Refusal> {
+    pub(super) fn build_mut(&mut self, id: &str) -> Result<&mut Build, Refusal> {
         self.builds
             .iter_mut()
             .find(|build| build.id == id)

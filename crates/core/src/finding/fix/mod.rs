@@ -22,7 +22,8 @@ pub use lead::{better_lead, right_lead};
 pub use links::{equal_links, links_in_order, missing_links, one_link, other_mapping};
 pub use output::{clean, follow_project, level, output_format, quality};
 pub use recording::{
-    bring_sound, data_lead, lighter_codec, match_codec, media, own_codec, recordable, sound,
+    bring_sound, data_lead, lighter_codec, match_codec, media, own_codec, proxy_beside, recordable,
+    sound,
 };
 
 use super::{Facts, Fix};

@@ -57,6 +57,11 @@ pub(super) fn change_output(
     let outputs = &facts.floor.placement_of(output).settings.outputs;
     let mut setting = outputs.get(&at.port).cloned().unwrap_or_default();
     change(&mut setting);
+    let port = facts.floor.ports[output].port;
+    let setting = facts
+        .floor
+        .build
+        .able_part(facts.floor.catalogue, &at, port, setting);
     let title = format!("Set {} to {to}", facts.port(output));
     Fix {
         title,

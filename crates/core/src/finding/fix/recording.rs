@@ -5,7 +5,7 @@ use super::output::quality;
 use super::{build, connect};
 use crate::carriage::connector::Wire;
 use crate::catalogue::{Codec, Direction, Lead, Medium, RecordingAbility};
-use crate::document::{Command, RecordingSetting};
+use crate::document::{Command, RecordingSetting, SlotUse};
 use crate::finding::{Facts, Fix};
 use crate::format::Quality;
 use crate::path::PortIx;
@@ -68,10 +68,7 @@ fn set_recording(
         .clone()
         .unwrap_or_else(|| RecordingSetting {
             codec: recording.codec.id.clone(),
-            media: Vec::new(),
-            format: None,
-            tracks: 0,
-            to_drive: false,
+            ..RecordingSetting::default()
         });
     change(&mut setting);
     let setting = within_ability(facts, recording.placement, setting);
@@ -96,7 +93,12 @@ pub(super) fn within_ability(
     let Some(ability) = device.and_then(|device| device.records.as_ref()) else {
         return setting;
     };
-    if !ability.codecs.contains(&setting.codec) {
+    let own = facts
+        .floor
+        .catalogue
+        .codec(&setting.codec)
+        .is_some_and(|codec| codec.own);
+    if !ability.codecs.contains(&setting.codec) && !own {
         setting.codec = ability.codecs.first().cloned().unwrap_or_default();
     }
     let fits = |id: &String| {
@@ -107,6 +109,18 @@ pub(super) fn within_ability(
     setting.media.truncate(ability.slots);
     setting.tracks = setting.tracks.min(ability.tracks);
     setting.to_drive &= ability.drive_port.is_some();
+    setting.sound_bits = setting
+        .sound_bits
+        .filter(|bits| [16, 24, 32].contains(bits));
+    setting.proxy = setting
+        .proxy
+        .filter(|id| facts.floor.catalogue.codec(id).is_some());
+    setting.sensor_rate = setting
+        .sensor_rate
+        .filter(|rate| ability.sensor && !ability.formats.formats_at(*rate).is_empty());
+    if ability.slots < 2 {
+        setting.slots = SlotUse::Relay;
+    }
     setting.format = setting
         .format
         .filter(|format| ability.sensor && ability.formats.hold(*format));
@@ -139,6 +153,17 @@ pub fn data_lead(facts: &Facts, recording: &Recording) -> Option<Fix> {
             reach.min(floor.build.connections[connection].length)
         });
     Some(set_lead(facts, connection, lead, length, ""))
+}
+
+/// Keeps the proxy on the card of the picture of record.
+pub fn proxy_beside(facts: &Facts, recording: &Recording) -> Fix {
+    let title = format!(
+        "Keep the proxy on the first card of {}",
+        facts.device(recording.placement)
+    );
+    set_recording(facts, recording, &title, |setting| {
+        setting.slots = SlotUse::Relay;
+    })
 }
 
 /// The first codec that the recorder has.
@@ -237,6 +262,10 @@ pub fn lighter_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
     let floor = facts.floor;
     let ability = ability_of(facts, recording)?;
     let format = recording.format?;
+    let setting = floor.build.placements[recording.placement]
+        .settings
+        .recording
+        .as_ref()?;
     let media: Vec<&Medium> = recording
         .media
         .iter()
@@ -258,7 +287,7 @@ pub fn lighter_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
                     .sampling
                     .is_some_and(|sampling| codec.sampling < sampling)
         });
-        let sum = recorder_sum(floor, ability, codec, format, recording.tracks, capacity);
+        let sum = recorder_sum(floor, ability, codec, format, setting, capacity);
         let time = record_time(&sum).ok()?;
         let write = sustained_needed(&time);
         let does = !short

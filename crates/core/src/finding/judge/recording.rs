@@ -78,6 +78,35 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
             )
             .with(fix::media(facts, recording))
         }
+        RecordProblem::CodecNotMade { format } => {
+            let text = format!(
+                "{} isn’t made for {}; {name} is set to it.",
+                recording.codec.name,
+                format.frame()
+            );
+            let most = [
+                recording.codec.largest.map(|raster| raster.to_string()),
+                recording
+                    .codec
+                    .fastest
+                    .map(|rate| format!("{rate} frames a second")),
+            ];
+            let most: Vec<String> = most.into_iter().flatten().collect();
+            let reason = format!("It goes up to {}.", most.join(" and "));
+            on(Code::FormatNotRecorded, Severity::Stop, text, reason)
+                .with(fix::lighter_codec(facts, recording))
+        }
+        RecordProblem::Splits { every } => {
+            let text = format!("{name} splits a clip every {}.", every.label());
+            let reason = "Its card is formatted FAT32: files end at 4 GiB. The parts join without a gap only where the recorder says so.".into();
+            on(Code::FileSplits, Severity::Note, text, reason)
+        }
+        RecordProblem::NoProxyMedium => {
+            let text = format!("{name} has no card for its proxy.");
+            let reason = "The proxy is set to go to the second slot.".into();
+            on(Code::NoMedium, Severity::Stop, text, reason)
+                .with([fix::proxy_beside(facts, recording)])
+        }
         RecordProblem::TooSlow {
             medium,
             needed,
@@ -105,6 +134,7 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
                 LimitKind::Medium => "its media are full",
                 LimitKind::Clip => "it ends a clip by itself",
                 LimitKind::Heat => "it is expected to stop for heat",
+                LimitKind::ProxyMedium => "the card for its proxy is full",
             };
             let text = format!(
                 "{name} must record {}; after {} {cause}.",

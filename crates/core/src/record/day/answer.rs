@@ -1,0 +1,528 @@
+//! The day's answer in figures and sentences.
+
+use super::fill::{fills, plan};
+use super::rotate::{Bound, Copied, peak, rotate};
+use super::{Fill, Plan};
+use crate::document::{Production, Station};
+use crate::path::Floor;
+use crate::quantity::{BitRate, Bytes, ClockTime, Span};
+use crate::record::Recording;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What follows from a day.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct DayAnswer {
+    /// In sentences, the most important first.
+    pub says: Vec<String>,
+    /// Cards needed so that no camera ever waits.
+    pub cards_needed: u32,
+    /// Cards needed where none is used twice.
+    pub cards_without_reuse: u32,
+    /// By kind of card.
+    pub pools: Vec<Pool>,
+    /// Every change of a card.
+    pub swaps: Vec<Swap>,
+    /// The end of the last entry, in seconds since midnight.
+    pub wrap_seconds: u64,
+    /// From wrap until the last copy is verified, in seconds.
+    pub last_copy_done_seconds: u64,
+    /// The same on the clock.
+    pub last_copy_done_at: String,
+    /// What limits.
+    pub limit: Bound,
+    /// What is written in all, in bytes.
+    pub bytes: u64,
+    /// In words.
+    pub bytes_label: String,
+    /// The same as a computer may show it.
+    pub binary_label: String,
+    /// What one more of something would change.
+    pub what_if: Vec<WhatIf>,
+    /// Each card's day.
+    pub lanes: Vec<Lane>,
+    /// The first and the last second of the axis.
+    pub axis: [u64; 2],
+}
+
+/// Cards of one kind.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Pool {
+    /// The catalogue's id.
+    pub medium: String,
+    /// Its name.
+    pub name: String,
+    /// How many are needed.
+    pub needed: u32,
+    /// How many where none is used twice.
+    pub without_reuse: u32,
+    /// How many the kit has.
+    pub owned: u32,
+}
+
+/// A card that is changed.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Swap {
+    /// The recorder's handle.
+    pub recorder: String,
+    /// Its name.
+    pub name: String,
+    /// When, on the clock.
+    pub at: String,
+    /// When, in seconds since midnight.
+    pub seconds: u64,
+    /// The card that goes in: *CFexpress B 512 GB, 2*; none at the wrap.
+    pub card: Option<String>,
+}
+
+/// What one more of something would change.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct WhatIf {
+    /// One more what.
+    pub what: String,
+    /// What that changes, in a sentence.
+    pub says: String,
+}
+
+/// One card's day.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Lane {
+    /// Its name: *CFexpress B 512 GB, 1*.
+    pub card: String,
+    /// What it does when.
+    pub stretches: Vec<LaneStretch>,
+}
+
+/// What a card does for a while.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LaneStretch {
+    pub state: LaneState,
+    /// In seconds since midnight.
+    pub from: u64,
+    pub to: u64,
+    /// In words, with the recorder: *shooting in A camera, 20:30 to 21:12*.
+    pub says: String,
+}
+
+/// What a card does.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum LaneState {
+    Shooting,
+    Waiting,
+    Copying,
+    Verifying,
+    Returning,
+}
+
+/// Storage for the job.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct JobTotals {
+    /// Shooting days.
+    pub days: u32,
+    /// What is written in all, in bytes.
+    pub bytes: u64,
+    /// With every copy and the margin for growth.
+    pub storage_bytes: u64,
+    /// Both in words, decimal, then binary as a computer may show it.
+    pub bytes_label: String,
+    pub storage_label: String,
+    pub storage_binary: String,
+    /// A line for each build.
+    pub lines: Vec<String>,
+}
+
+/// A day run through: what filled, what was copied when.
+struct Run {
+    plan: Plan,
+    fills: Vec<Fill>,
+    copied: Vec<Copied>,
+    limit: Bound,
+}
+
+impl Run {
+    fn of(plan: &Plan, floor: &Floor, station: &Station) -> Self {
+        let fills = fills(plan);
+        let rates: Vec<f64> = plan
+            .recorders
+            .iter()
+            .map(|recorder| {
+                let medium = floor.catalogue.medium(&recorder.medium);
+                medium.map_or(1.0, |medium| (medium.read_rate.0 as f64 / 8.0).max(1.0))
+            })
+            .collect();
+        let copies = floor.production.house_rules.copies;
+        let (copied, limit) = rotate(plan, &fills, station, copies, &rates);
+        Self {
+            plan: plan.clone(),
+            fills,
+            copied,
+            limit,
+        }
+    }
+
+    fn needed(&self, medium: &str) -> u32 {
+        let own = self
+            .fills
+            .iter()
+            .zip(&self.copied)
+            .filter(|(fill, _)| self.plan.recorders[fill.recorder].medium == medium);
+        peak(own.map(|(fill, copied)| {
+            (
+                fill.loaded,
+                copied.ready,
+                self.plan.recorders[fill.recorder].together,
+            )
+        }))
+    }
+
+    fn media(&self) -> Vec<&str> {
+        let mut media: Vec<&str> = Vec::new();
+        for recorder in &self.plan.recorders {
+            if !media.contains(&recorder.medium.as_str()) {
+                media.push(&recorder.medium);
+            }
+        }
+        media
+    }
+
+    fn cards(&self) -> u32 {
+        self.media()
+            .into_iter()
+            .map(|medium| self.needed(medium))
+            .sum()
+    }
+
+    fn wrap(&self) -> u64 {
+        let ends = self
+            .plan
+            .recorders
+            .iter()
+            .flat_map(|recorder| &recorder.stretches);
+        ends.map(|stretch| stretch.end).max().unwrap_or(0)
+    }
+
+    /// Whole seconds since midnight, rounded up: nothing is safe before it is.
+    fn last_safe(&self) -> u64 {
+        let last = self
+            .copied
+            .iter()
+            .map(|copied| copied.safe)
+            .fold(0.0, f64::max);
+        last.ceil() as u64
+    }
+
+    fn after_wrap(&self) -> u64 {
+        self.last_safe().saturating_sub(self.wrap())
+    }
+}
+
+/// The day of a build; `None` where nothing is planned or nothing records on cards.
+pub fn day(floor: &Floor, recordings: &[Recording]) -> Option<DayAnswer> {
+    let plan = plan(floor, recordings);
+    if plan.recorders.is_empty() {
+        return None;
+    }
+    let station = &floor.production.station;
+    let run = Run::of(&plan, floor, station);
+    let name = |medium: &str| {
+        floor
+            .catalogue
+            .item_name(medium)
+            .unwrap_or(medium)
+            .to_string()
+    };
+    let pools: Vec<Pool> = run
+        .media()
+        .into_iter()
+        .map(|medium| {
+            let own = run
+                .fills
+                .iter()
+                .filter(|fill| plan.recorders[fill.recorder].medium == medium);
+            Pool {
+                name: name(medium),
+                needed: run.needed(medium),
+                without_reuse: own.map(|fill| plan.recorders[fill.recorder].together).sum(),
+                owned: floor.production.owned(medium, None),
+                medium: medium.into(),
+            }
+        })
+        .collect();
+    let (lanes, swaps) = lanes(&run, &name);
+    let bytes: u64 = run.fills.iter().map(|fill| fill.bytes).sum();
+    let first = plan
+        .recorders
+        .iter()
+        .flat_map(|recorder| &recorder.stretches)
+        .map(|stretch| stretch.start)
+        .min();
+    let last = run
+        .copied
+        .iter()
+        .map(|copied| copied.ready)
+        .fold(run.wrap() as f64, f64::max);
+    let cards_needed = pools.iter().map(|pool| pool.needed).sum();
+    let mut answer = DayAnswer {
+        says: Vec::new(),
+        cards_needed,
+        cards_without_reuse: pools.iter().map(|pool| pool.without_reuse).sum(),
+        pools,
+        swaps,
+        wrap_seconds: run.wrap(),
+        last_copy_done_seconds: run.after_wrap(),
+        last_copy_done_at: ClockTime::label_of(run.last_safe()),
+        limit: run.limit,
+        bytes,
+        bytes_label: Bytes(bytes).label(),
+        binary_label: Bytes(bytes).binary_label(),
+        what_if: what_if(&plan, floor, &run),
+        lanes,
+        axis: [first.unwrap_or(0), last.ceil() as u64],
+    };
+    answer.says = sentences(&answer, floor.production);
+    Some(answer)
+}
+
+fn count(n: u32, what: &str) -> String {
+    format!("{n} {what}{}", if n == 1 { "" } else { "s" })
+}
+
+fn sentences(answer: &DayAnswer, production: &Production) -> Vec<String> {
+    let mut says = Vec::new();
+    let kinds: Vec<String> = answer
+        .pools
+        .iter()
+        .map(|pool| format!("{} × {}", pool.needed, pool.name))
+        .collect();
+    says.push(format!(
+        "{}: {}.",
+        count(answer.cards_needed, "card"),
+        kinds.join(", ")
+    ));
+    for pool in answer.pools.iter().filter(|pool| pool.owned < pool.needed) {
+        says.push(format!(
+            "The kit has {} of {}: {} short.",
+            pool.owned,
+            pool.name,
+            pool.needed - pool.owned
+        ));
+    }
+    let changes: Vec<&Swap> = answer
+        .swaps
+        .iter()
+        .filter(|swap| swap.card.is_some())
+        .collect();
+    match changes.as_slice() {
+        [] => says.push("No card is changed before the wrap.".into()),
+        [one] => says.push(format!("One change, at {} in {}.", one.at, one.name)),
+        [first, .., last] => says.push(format!(
+            "{} changes: the first at {} in {}, the last at {} in {}.",
+            changes.len(),
+            first.at,
+            first.name,
+            last.at,
+            last.name
+        )),
+    }
+    says.push(format!(
+        "Wrap at {}; the last copy is verified at {}, {} later.",
+        ClockTime::label_of(answer.wrap_seconds),
+        answer.last_copy_done_at,
+        Span(answer.last_copy_done_seconds).label()
+    ));
+    says.push(match answer.limit {
+        Bound::Reader => "The reader is what limits.".into(),
+        Bound::Bus => "The bus behind the readers is what limits.".into(),
+        Bound::Drive => "The drives are what limits: the slowest gets every byte.".into(),
+        Bound::Card => "The cards are what limits: they aren’t read faster.".into(),
+        Bound::Nothing => "Nothing limits: there is nothing to copy.".into(),
+    });
+    let (copies, drives) = (
+        usize::from(production.house_rules.copies),
+        production.station.drives.len(),
+    );
+    if copies > drives {
+        says.push(format!("The rule wants {copies} copies and the station has {drives} drives: each card is copied in {} rounds, the drives changed in between.", copies.div_ceil(drives.max(1))));
+    }
+    says
+}
+
+/// What one more card, reader or drive, or faster drives, would change.
+fn what_if(plan: &Plan, floor: &Floor, now: &Run) -> Vec<WhatIf> {
+    let station = &floor.production.station;
+    let compare = |what: &str, then: &Station| {
+        let run = Run::of(plan, floor, then);
+        let cards = match now.cards().cmp(&run.cards()) {
+            std::cmp::Ordering::Greater => Some(format!(
+                "{} instead of {}",
+                count(run.cards(), "card"),
+                now.cards()
+            )),
+            std::cmp::Ordering::Less => Some(format!(
+                "{}, not {}",
+                count(run.cards(), "card"),
+                now.cards()
+            )),
+            std::cmp::Ordering::Equal => None,
+        };
+        let earlier = now.last_safe().saturating_sub(run.last_safe());
+        let copies =
+            (earlier >= 60).then(|| format!("the last copy {} earlier", Span(earlier).label()));
+        let parts: Vec<String> = cards.into_iter().chain(copies).collect();
+        WhatIf {
+            what: what.into(),
+            says: if parts.is_empty() {
+                "changes nothing".into()
+            } else {
+                parts.join(", ")
+            },
+        }
+    };
+    let more_readers = Station {
+        readers: station.readers + 1,
+        ..station.clone()
+    };
+    let mut drives = station.drives.clone();
+    drives.extend(station.drives.first().copied());
+    let more_drives = Station {
+        drives,
+        ..station.clone()
+    };
+    let faster = Station {
+        drives: station
+            .drives
+            .iter()
+            .map(|rate| BitRate(rate.0.saturating_mul(2)))
+            .collect(),
+        ..station.clone()
+    };
+    vec![
+        WhatIf {
+            what: "One more card".into(),
+            says: "is one that may fail: nobody waits without it".into(),
+        },
+        compare("One more reader", &more_readers),
+        compare("One more drive", &more_drives),
+        compare("Drives twice as fast", &faster),
+    ]
+}
+
+/// Which card does what when: at each change the first that is ready goes in.
+fn lanes(run: &Run, name: &impl Fn(&str) -> String) -> (Vec<Lane>, Vec<Swap>) {
+    struct Card<'p> {
+        medium: &'p str,
+        lane: Lane,
+        ready: f64,
+    }
+    let mut cards: Vec<Card> = Vec::new();
+    let mut order: Vec<usize> = (0..run.fills.len()).collect();
+    order.sort_by(|one, other| {
+        run.fills[*one]
+            .loaded
+            .total_cmp(&run.fills[*other].loaded)
+            .then(one.cmp(other))
+    });
+    let mut put_in: Vec<(usize, f64, String)> = Vec::new();
+    for number in order {
+        let (fill, copied) = (run.fills[number], run.copied[number]);
+        let recorder = &run.plan.recorders[fill.recorder];
+        for _ in 0..recorder.together {
+            let free = cards.iter().position(|card| {
+                card.medium == recorder.medium && card.ready <= fill.loaded + 1e-9
+            });
+            let place = free.unwrap_or_else(|| {
+                let own = cards
+                    .iter()
+                    .filter(|card| card.medium == recorder.medium)
+                    .count();
+                cards.push(Card {
+                    medium: &recorder.medium,
+                    lane: Lane {
+                        card: format!("{}, {}", name(&recorder.medium), own + 1),
+                        stretches: Vec::new(),
+                    },
+                    ready: 0.0,
+                });
+                cards.len() - 1
+            });
+            let card = &mut cards[place];
+            card.ready = copied.ready;
+            let stretches = [
+                (LaneState::Shooting, fill.loaded, fill.out),
+                (LaneState::Waiting, fill.out, copied.begun),
+                (LaneState::Copying, copied.begun, copied.copied),
+                (LaneState::Verifying, copied.copied, copied.safe),
+                (LaneState::Returning, copied.safe, copied.ready),
+            ];
+            for (state, from, to) in stretches.into_iter().filter(|(_, from, to)| to > from) {
+                let (from, to) = (from.floor() as u64, to.ceil() as u64);
+                let what = match state {
+                    LaneState::Shooting => format!("shooting in {}", recorder.name),
+                    LaneState::Waiting => "full, on its way or waiting".into(),
+                    LaneState::Copying => format!("copying {}", Bytes(fill.bytes).label()),
+                    LaneState::Verifying => "being verified".into(),
+                    LaneState::Returning => "safe, formatted, on its way back".into(),
+                };
+                card.lane.stretches.push(LaneStretch {
+                    state,
+                    from,
+                    to,
+                    says: format!(
+                        "{what}, {} to {}",
+                        ClockTime::label_of(from),
+                        ClockTime::label_of(to)
+                    ),
+                });
+            }
+            put_in.push((fill.recorder, fill.loaded, card.lane.card.clone()));
+        }
+    }
+    let swaps = run.fills.iter().map(|fill| {
+        let recorder = &run.plan.recorders[fill.recorder];
+        let next = put_in.iter().find(|(other, loaded, _)| {
+            *other == fill.recorder && (*loaded - fill.out).abs() < 1e-9
+        });
+        Swap {
+            recorder: recorder.handle.clone(),
+            name: recorder.name.clone(),
+            at: ClockTime::label_of(fill.out as u64),
+            seconds: fill.out as u64,
+            card: next.map(|(.., card)| card.clone()),
+        }
+    });
+    let swaps = swaps.collect();
+    (cards.into_iter().map(|card| card.lane).collect(), swaps)
+}
+
+/// Storage for so many days of builds whose day writes so many bytes.
+pub fn job(production: &Production, days: &[(String, u32, u64)]) -> JobTotals {
+    let bytes: u64 = days
+        .iter()
+        .map(|(_, count, bytes)| bytes.saturating_mul(u64::from(*count)))
+        .fold(0, u64::saturating_add);
+    let copies = u64::from(production.house_rules.copies);
+    let all = bytes.saturating_mul(copies);
+    let storage = all.saturating_add(production.station.margin.of_nearest(all));
+    JobTotals {
+        days: days
+            .iter()
+            .map(|(_, count, _)| *count)
+            .fold(0, u32::saturating_add),
+        bytes,
+        storage_bytes: storage,
+        bytes_label: Bytes(bytes).label(),
+        storage_label: Bytes(storage).label(),
+        storage_binary: Bytes(storage).binary_label(),
+        lines: days
+            .iter()
+            .map(|(name, count, bytes)| {
+                format!(
+                    "{} of {name} at {} a day",
+                    self::count(*count, "day"),
+                    Bytes(*bytes).label()
+                )
+            })
+            .collect(),
+    }
+}

@@ -1,0 +1,180 @@
+//! What fills which card when.
+
+use crate::document::{Build, MediaChange, Production, Rolls, SlotUse};
+use crate::path::Floor;
+use crate::quantity::Percent;
+use crate::record::Recording;
+
+/// Everything that the day's sums are made of, in bytes and seconds since midnight.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Plan {
+    /// Recorders that roll and record on cards.
+    pub recorders: Vec<Recorder>,
+    /// When a card is changed.
+    pub change: MediaChange,
+    /// The fill at which it is.
+    pub level: Percent,
+}
+
+/// A recorder's part of the day.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Recorder {
+    /// Its name.
+    pub name: String,
+    /// Its handle.
+    pub handle: String,
+    /// The card that it takes, by id.
+    pub medium: String,
+    /// What a card holds, in bytes.
+    pub card: u64,
+    /// Cards that go together at each change: two where they are mirrored.
+    pub together: u32,
+    /// What it rolls, in order.
+    pub stretches: Vec<Stretch>,
+}
+
+/// Something that a recorder rolls.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Stretch {
+    pub start: u64,
+    pub end: u64,
+    /// What it writes in all, spread evenly.
+    pub bytes: u64,
+    /// What the longest take writes: the whole of it where it rolls from end to end.
+    pub take: u64,
+}
+
+/// A card that left a recorder.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Fill {
+    /// Which recorder.
+    pub recorder: usize,
+    /// When it was put in, in seconds.
+    pub loaded: f64,
+    /// When it was taken out.
+    pub out: f64,
+    /// What is on it.
+    pub bytes: u64,
+}
+
+/// A take, where a crew rolls on and off: three minutes.
+const TAKE_SECONDS: u64 = 180;
+
+/// The plan of a build's day.
+pub fn plan(floor: &Floor, recordings: &[Recording]) -> Plan {
+    let (production, build): (&Production, &Build) = (floor.production, floor.build);
+    let recorders = recordings.iter().filter_map(|recording| {
+        let placement = &build.placements[recording.placement];
+        let time = recording.time.as_ref()?;
+        let setting = placement.settings.recording.as_ref()?;
+        let medium = floor.catalogue.medium(recording.media.first()?)?;
+        let reserve = medium.reserve.unwrap_or(production.house_rules.reserve);
+        let own = build
+            .schedule
+            .iter()
+            .filter(|entry| entry.recorders.is_empty() || entry.recorders.contains(&placement.id));
+        let mut stretches: Vec<Stretch> = own
+            .filter_map(|entry| {
+                let rolled = entry.rolls.seconds(entry.length).min(entry.length.0);
+                let written = |seconds: u64| {
+                    u64::try_from(u128::from(time.total_bps) * u128::from(seconds) / 8)
+                        .unwrap_or(u64::MAX)
+                };
+                let take = match entry.rolls {
+                    Rolls::Continuous => rolled,
+                    _ => rolled.min(TAKE_SECONDS),
+                };
+                (rolled > 0).then_some(Stretch {
+                    start: entry.start.seconds(),
+                    end: entry.start.seconds() + entry.length.0,
+                    bytes: written(rolled),
+                    take: written(take),
+                })
+            })
+            .collect();
+        stretches.sort_by_key(|stretch| stretch.start);
+        let mirrored = setting.slots == SlotUse::Mirror && recording.media.len() > 1;
+        Some(Recorder {
+            name: placement.name.clone(),
+            handle: placement.id.clone(),
+            medium: medium.id.clone(),
+            card: reserve.off(medium.capacity.0),
+            together: if mirrored { 2 } else { 1 },
+            stretches,
+        })
+    });
+    Plan {
+        recorders: recorders
+            .filter(|recorder| !recorder.stretches.is_empty())
+            .collect(),
+        change: production.house_rules.media_change,
+        level: production.house_rules.change_level,
+    }
+}
+
+/// Every card of the day in the order in which they leave the recorders. Conserves bytes: what a
+/// recorder writes is what its cards hold.
+pub fn fills(plan: &Plan) -> Vec<Fill> {
+    let mut found = Vec::new();
+    for (recorder, known) in plan.recorders.iter().enumerate() {
+        // A card that holds nothing would be changed for ever.
+        if known.card == 0 {
+            continue;
+        }
+        let level = match plan.change {
+            MediaChange::RunToEnd => known.card,
+            MediaChange::AtLevel | MediaChange::EndOfTake => plan.level.of(known.card).max(1),
+        };
+        let (mut on_card, mut loaded) = (
+            0u64,
+            known
+                .stretches
+                .first()
+                .map_or(0.0, |first| first.start as f64),
+        );
+        let mut out = |on_card: &mut u64, loaded: &mut f64, at: f64| {
+            found.push(Fill {
+                recorder,
+                loaded: *loaded,
+                out: at,
+                bytes: *on_card,
+            });
+            *on_card = 0;
+            *loaded = at;
+        };
+        for stretch in &known.stretches {
+            let most = match plan.change {
+                MediaChange::EndOfTake => level.saturating_add(stretch.take).min(known.card),
+                MediaChange::AtLevel | MediaChange::RunToEnd => level,
+            };
+            let length = (stretch.end - stretch.start) as f64;
+            let mut written = 0u64;
+            while written < stretch.bytes {
+                let room = most.saturating_sub(on_card);
+                let left = stretch.bytes - written;
+                let now = room.min(left);
+                on_card += now;
+                written += now;
+                if on_card >= most {
+                    let at =
+                        stretch.start as f64 + length * (written as f64 / stretch.bytes as f64);
+                    out(&mut on_card, &mut loaded, at);
+                }
+            }
+            // Between takes: a card past its level goes, where takes aren't cut.
+            if plan.change == MediaChange::EndOfTake && on_card >= level {
+                out(&mut on_card, &mut loaded, stretch.end as f64);
+            }
+        }
+        if on_card > 0 {
+            let wrap = known.stretches.last().map_or(0, |last| last.end);
+            out(&mut on_card, &mut loaded, wrap as f64);
+        }
+    }
+    found.sort_by(|one, other| {
+        one.out
+            .total_cmp(&other.out)
+            .then(one.recorder.cmp(&other.recorder))
+    });
+    found
+}

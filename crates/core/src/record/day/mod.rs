@@ -1,0 +1,17 @@
+//! The day: what fills which card when, how cards rotate through copying, how many are needed so
+//! that no camera ever waits, and what limits.
+//!
+//! A card is shooting, then full, then waiting, copying, verified, safe, and only then formatted and
+//! ready. While nobody waits, when cards fill doesn't depend on how many there are, nor does when
+//! they are copied: one run with as many cards as one likes gives the times, and the most cards that
+//! are out at once are the fewest that do.
+
+mod answer;
+mod fill;
+mod rotate;
+
+pub use answer::{
+    DayAnswer, JobTotals, Lane, LaneState, LaneStretch, Pool, Swap, WhatIf, day, job,
+};
+pub use fill::{Fill, Plan, Recorder, Stretch, fills, plan};
+pub use rotate::{Bound, Copied, peak, rotate};

@@ -1,0 +1,149 @@
+//! The day and the job of a production, and recording choices side by side.
+
+use crate::catalogue::Catalogue;
+use crate::document::{Handle, Production, RecordingSetting};
+use crate::path::{Floor, resolve};
+use crate::quantity::{Bytes, Span};
+use crate::record::day::{DayAnswer, JobTotals, day, job};
+use crate::record::{RecordTime, Recording, recordings};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// The media of a build's day, and of the whole job.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct MediaPlan {
+    /// The day; none where nothing is planned yet.
+    pub day: Option<DayAnswer>,
+    /// The job: every build's day as often as it is shot.
+    pub job: JobTotals,
+}
+
+/// Runs a build's recordings through something.
+fn with_recordings<T>(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    then: impl FnOnce(&Floor, &[Recording]) -> T,
+) -> Option<T> {
+    let with_own = catalogue.with(&production.own);
+    let floor = Floor::new(production, production.build(build)?, &with_own);
+    let resolved = resolve(&floor);
+    let recordings = recordings(&floor, &resolved);
+    Some(then(&floor, &recordings))
+}
+
+/// The day of a build; `None` where there is no such build.
+pub fn day_of(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+) -> Option<Option<DayAnswer>> {
+    with_recordings(production, build, catalogue, day)
+}
+
+/// The media plan of a build and of the job.
+pub fn media_plan(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+) -> Option<MediaPlan> {
+    let own = day_of(production, build, catalogue)?;
+    let lines = production.job.iter().filter_map(|line| {
+        let name = production.build(&line.build)?.name.clone();
+        let bytes = if line.build == build {
+            own.as_ref().map_or(0, |day| day.bytes)
+        } else {
+            day_of(production, &line.build, catalogue)?.map_or(0, |day| day.bytes)
+        };
+        Some((name, line.days, bytes))
+    });
+    let lines: Vec<(String, u32, u64)> = lines.collect();
+    Some(MediaPlan {
+        job: job(production, &lines),
+        day: own,
+    })
+}
+
+/// One way to record, beside others.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ChoiceReport {
+    /// The codec's name.
+    pub codec: String,
+    /// The cards' names.
+    pub media: Vec<String>,
+    /// Rates and time, where something is recorded on something.
+    pub time: Option<RecordTime>,
+    /// What ends it first, and after how long.
+    pub lasts: Option<String>,
+    /// What the file really holds.
+    pub keeps: Option<String>,
+    /// Cards for the day.
+    pub cards: Option<u32>,
+    /// From wrap until the last copy is verified.
+    pub copied: Option<String>,
+    /// What the day writes.
+    pub bytes: Option<String>,
+    /// Why it can't be, where it can't.
+    pub refusal: Option<String>,
+}
+
+/// Recording choices of one recorder, each tried on a copy.
+pub fn compare_choices(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    device: &Handle,
+    choices: &[RecordingSetting],
+) -> Option<Vec<ChoiceReport>> {
+    production.build(build)?.placement(device)?;
+    let with_own = catalogue.with(&production.own);
+    let name = |id: &str| with_own.item_name(id).unwrap_or(id).to_string();
+    let one = |choice: &RecordingSetting| {
+        let codec = with_own.codec(&choice.codec);
+        let mut report = ChoiceReport {
+            codec: codec.map_or(choice.codec.clone(), |codec| codec.name.clone()),
+            media: choice.media.iter().map(|id| name(id)).collect(),
+            time: None,
+            lasts: None,
+            keeps: None,
+            cards: None,
+            copied: None,
+            bytes: None,
+            refusal: None,
+        };
+        let command = crate::document::Command::SetRecording {
+            build: build.into(),
+            device: device.clone(),
+            recording: Some(choice.clone()),
+        };
+        let edited = match production.edited(catalogue, &[command]) {
+            Ok(edited) => edited.production,
+            Err(refusal) => {
+                report.refusal = Some(refusal.to_string());
+                return report;
+            }
+        };
+        with_recordings(&edited, build, catalogue, |floor, recordings| {
+            let placement = floor.placement(device);
+            let own = recordings
+                .iter()
+                .find(|recording| Some(recording.placement) == placement);
+            if let Some(own) = own {
+                report.time = own.time.clone();
+                report.lasts = own.first_limit().map(|limit| limit.after.label());
+                report.keeps = own.effective.map(|quality| quality.to_string());
+            }
+            if let Some(day) = day(floor, recordings) {
+                let pool = day
+                    .pools
+                    .iter()
+                    .find(|pool| Some(&pool.medium) == choice.media.first());
+                report.cards = pool.map(|pool| pool.needed);
+                report.copied = Some(Span(day.last_copy_done_seconds).label());
+                report.bytes = Some(Bytes(day.bytes).label());
+            }
+        });
+        report
+    };
+    Some(choices.iter().map(one).collect())
+}
