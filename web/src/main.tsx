@@ -4,10 +4,12 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { Problem } from "./api/client";
 import { CompareView } from "./builds/compare-view";
+
 import { Failed } from "./frame/failed";
 import { Frame } from "./frame/frame";
 import { applyTheme } from "./frame/theme";
 import { KitView } from "./kit/kit-view";
+import { MediaView } from "./media/media-view";
 import { NeedsView } from "./needs/needs-view";
 import { PathView } from "./path/path-view";
 import { ProductionsView } from "./productions/productions-view";
@@ -43,6 +45,7 @@ const router = createBrowserRouter([
           { path: "kit", element: <KitView /> },
           { path: "path", element: <PathView /> },
           { path: "record", element: <RecordView /> },
+          { path: "media", element: <MediaView /> },
           { path: "compare", element: <CompareView /> },
         ],
       },

@@ -31,28 +31,7 @@ struct Answer<'a> {
 /// Exit status 0 without stops, 1 with.
 pub fn check(arguments: &CheckArguments, json: bool) -> Outcome {
     let production = files::read(&arguments.file)?.production;
-    let wanted = |name: &String| {
-        production
-            .builds
-            .iter()
-            .find(|build| build.id == *name || build.name == *name)
-    };
-    let build = match &arguments.build {
-        Some(name) => wanted(name).ok_or_else(|| {
-            let known: Vec<&str> = production
-                .builds
-                .iter()
-                .map(|build| build.id.as_str())
-                .collect();
-            Failure(format!(
-                "{}: there is no build “{name}”; there are {}",
-                arguments.file.display(),
-                known.join(", ")
-            ))
-        })?,
-        // A file without a build isn't read at all.
-        None => &production.builds[0],
-    };
+    let build = files::build_of(&production, arguments.build.as_deref(), &arguments.file)?;
     let report = report(&production, &build.id, Catalogue::shipped());
     let report = report.ok_or_else(|| Failure(format!("there is no build “{}”", build.id)))?;
     if json {

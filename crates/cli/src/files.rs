@@ -6,7 +6,7 @@ use clap::Args;
 use std::io::Write;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
-use west_rail_core::document::ProductionFile;
+use west_rail_core::document::{Build, Production, ProductionFile};
 
 #[derive(Args)]
 pub struct ExportArguments {
@@ -91,4 +91,30 @@ pub fn read(path: &Path) -> Result<ProductionFile, Failure> {
     let text = String::from_utf8(bytes)
         .map_err(|_| failure("this isn’t text: a production file is JSON in UTF-8".into()))?;
     ProductionFile::read(&text).map_err(|error| failure(error.to_string()))
+}
+
+/// A build of a production, by id or name; the first where none is named.
+pub fn build_of<'a>(
+    production: &'a Production,
+    name: Option<&str>,
+    file: &Path,
+) -> Result<&'a Build, Failure> {
+    let Some(name) = name else {
+        // A file without a build isn't read at all.
+        return Ok(&production.builds[0]);
+    };
+    let mut builds = production.builds.iter();
+    let found = builds.find(|build| build.id == name || build.name == name);
+    found.ok_or_else(|| {
+        let known: Vec<&str> = production
+            .builds
+            .iter()
+            .map(|build| build.id.as_str())
+            .collect();
+        Failure(format!(
+            "{}: there is no build “{name}”; there are {}",
+            file.display(),
+            known.join(", ")
+        ))
+    })
 }

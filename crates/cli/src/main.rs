@@ -11,6 +11,7 @@ macro_rules! say {
 
 mod calculate;
 mod check;
+mod day;
 mod files;
 mod serve;
 
@@ -44,6 +45,8 @@ enum Task {
     Carry(calculate::CarryArguments),
     /// How long a codec records on a card
     RecordTime(calculate::RecordTimeArguments),
+    /// Cards for a day, their changes, and when the last copy is verified
+    Day(day::DayArguments),
     /// Write a production of a data file to standard output, as a file
     Export(files::ExportArguments),
     /// Read a production file into a data file
@@ -99,6 +102,7 @@ fn main() -> ExitCode {
         Task::Check(arguments) => check::check(&arguments, json),
         Task::Carry(arguments) => calculate::carry(&arguments, json),
         Task::RecordTime(arguments) => calculate::record_time(&arguments, json),
+        Task::Day(arguments) => day::day(&arguments, json),
         Task::Export(arguments) => files::export(&arguments),
         Task::Import(arguments) => files::import(&arguments, json),
     };

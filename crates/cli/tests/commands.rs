@@ -320,3 +320,61 @@ fn a_file_of_200_mb_is_refused_before_it_is_read() {
         "{error}"
     );
 }
+
+#[test]
+fn the_day_gives_cards_changes_and_the_last_copy() {
+    let day = answer(&["day", DEMO, "--build", "night"]);
+    assert_eq!(
+        (&day["cards_needed"], &day["limit"]),
+        (&json!(8), &json!("drive"))
+    );
+    let first = &day["swaps"][0];
+    assert_eq!(
+        (&first["recorder"], &first["at"], &first["card"]),
+        (
+            &json!("b-rec"),
+            &json!("20:45"),
+            &json!("SSD caddy 240 GB, 2")
+        )
+    );
+    let last = day["last_copy_done_seconds"].as_u64().unwrap();
+    assert!((8_000..9_000).contains(&last), "{last} s after wrap");
+    let (status, out, _) = run(&["day", DEMO]);
+    assert_eq!(status, 0);
+    assert!(out.starts_with("8 cards: "), "{out}");
+}
+
+#[test]
+fn a_day_that_is_not_there_is_one_line() {
+    for (arguments, expected) in [
+        (
+            &["day", DEMO, "--build", "moon"],
+            "there is no build “moon”",
+        ),
+        (&["day", DEMO, "--build", "interview"], "has no schedule"),
+    ] {
+        let (status, out, error) = run(arguments);
+        assert_eq!((status, out.as_str(), error.lines().count()), (2, "", 1));
+        assert!(error.contains(expected), "{error}");
+    }
+}
+
+#[test]
+fn record_time_takes_every_codec_of_the_catalogue() {
+    for codec in &west_rail_core::catalogue::Catalogue::shipped().codecs {
+        let told = answer(&[
+            "record-time",
+            "--codec",
+            &codec.id,
+            "--raster",
+            "1920x1080",
+            "--rate",
+            "25",
+            "--audio",
+            "2x48000x24",
+            "--media",
+            "512GB",
+        ]);
+        assert!(told["seconds"].as_u64().unwrap() > 0, "{}", codec.id);
+    }
+}

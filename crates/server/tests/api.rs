@@ -89,6 +89,10 @@ impl Server {
         self.send(Method::GET, path, None, Body::empty()).await
     }
 
+    async fn post(&self, path: &str, body: &Value) -> Answer {
+        self.send(Method::POST, path, None, body.to_string()).await
+    }
+
     async fn edit(&self, revision: u64, command: Value) -> Answer {
         let body = json!({ "build": "night", "commands": [command] }).to_string();
         self.send(
@@ -740,4 +744,86 @@ async fn descriptions_and_edid_are_read_or_refused_with_a_sentence() {
             .problem(StatusCode::UNPROCESSABLE_ENTITY)
             .contains("write it like")
     );
+}
+
+#[tokio::test]
+async fn the_day_is_planned_over_the_api() {
+    let server = Server::new();
+    let day = server.get(&format!("{NIGHT}/day?build=night")).await.json();
+    assert_eq!(day["day"]["cards_needed"], 8);
+    assert_eq!(day["job"]["days"], 5);
+    let missing = server.get(&format!("{NIGHT}/day?build=moon")).await;
+    assert!(missing.problem(StatusCode::NOT_FOUND).contains("moon"));
+
+    let csv = server
+        .get(&format!("{NIGHT}/media-plan.csv?build=night"))
+        .await;
+    assert_eq!(csv.headers[header::CONTENT_TYPE], "text/csv; charset=utf-8");
+    let mut lines = csv.text.lines();
+    assert_eq!(lines.next(), Some("time,recorder,card in"));
+    assert_eq!(
+        lines.next(),
+        Some("20:45,B recorder,\"SSD caddy 240 GB, 2\"")
+    );
+
+    let choice = |codec: &str| json!({ "codec": codec, "media": ["cfx-b-512"] });
+    let ask = |choices: Vec<Value>| json!({ "build": "night", "device": "a", "choices": choices });
+    let address = format!("{NIGHT}/choices");
+    let two = ask(vec![choice("mezzanine-high"), choice("mezzanine-light")]);
+    let found = server.post(&address, &two).await.json();
+    assert_eq!(found[1]["codec"], "Mezzanine Light");
+    let five = ask(vec![choice("mezzanine-high"); 5]);
+    let refused = server.post(&address, &five).await;
+    assert_eq!(
+        refused.problem(StatusCode::UNPROCESSABLE_ENTITY),
+        "up to four choices are compared at once"
+    );
+}
+
+#[tokio::test]
+async fn the_quick_sum_is_turned_around() {
+    let server = Server::new();
+    let basis = |more: Value| {
+        let mut asked = json!({ "raster": "3840x2160", "rate": "25", "audio": "4x48000x24", "reserve": "3 %", "length": "1h29" });
+        asked
+            .as_object_mut()
+            .unwrap()
+            .extend(more.as_object().unwrap().clone());
+        asked
+    };
+    let media = server
+        .post(
+            "/api/quick-sum",
+            &basis(json!({ "codec": "mezzanine-high" })),
+        )
+        .await
+        .json();
+    // 92.79 MB/s × 5,340 s ÷ 0.97.
+    let bytes = media["bytes"].as_u64().unwrap();
+    assert!(
+        (510_000_000_000..512_000_000_000).contains(&bytes),
+        "{bytes}"
+    );
+    let codec = server
+        .post("/api/quick-sum", &basis(json!({ "media": "512 GB" })))
+        .await
+        .json();
+    assert!(
+        codec["label"].as_str().unwrap().contains("largest"),
+        "{codec}"
+    );
+    let neither = server.post("/api/quick-sum", &basis(json!({}))).await;
+    assert!(
+        neither
+            .problem(StatusCode::UNPROCESSABLE_ENTITY)
+            .contains("either a codec or a card")
+    );
+    let nothing = server
+        .post("/api/quick-sum", &basis(json!({ "media": "0 GB" })))
+        .await;
+    nothing.problem(StatusCode::UNPROCESSABLE_ENTITY);
+
+    let asked = json!({ "family": "Mezzanine", "raster": "3840x2160", "rate": "25", "audio": "4x48000x24", "reserve": "3 %" });
+    let glance = server.post("/api/time-table", &asked).await.json();
+    assert_eq!(glance["rows"][3]["times"][3], "1 h 29 min");
 }

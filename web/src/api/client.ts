@@ -46,6 +46,20 @@ export type ModesReport = Schemas["ModesReport"];
 export type Mode = Schemas["Mode"];
 export type Condition = Schemas["Condition"];
 export type FormatGroup = Schemas["FormatGroup"];
+export type MediaPlan = Schemas["MediaPlan"];
+export type DayAnswer = Schemas["DayAnswer"];
+export type JobTotals = Schemas["JobTotals"];
+export type LaneStretch = Schemas["LaneStretch"];
+export type ScheduleEntry = Schemas["ScheduleEntry"];
+export type Rolls = Schemas["Rolls"];
+export type Station = Schemas["Station"];
+export type Codec = Schemas["Codec"];
+export type ChoiceReport = Schemas["ChoiceReport"];
+export type TimeTable = Schemas["TimeTable"];
+export type Turned = Schemas["Turned"];
+export type TurnedAnswer = Schemas["TurnedAnswer"];
+export type TableAsked = Schemas["TableAsked"];
+export type SlotUse = Schemas["SlotUse"];
 type ProblemBody = Schemas["Problem"];
 
 /** What the server, or the way to it, had against a request: `message` is the sentence to show. */

@@ -4,22 +4,29 @@ import {
   call,
   type Asked,
   type BuildComparison,
+  type ChoiceReport,
   type Command,
   type EdidReading,
   type EntriesFile,
   type EntryAnswer,
-  type Hop,
-  type KitReport,
-  type RoutesReport,
-  type SearchHit,
   type FormatsReport,
+  type Hop,
   type InputReport,
+  type KitReport,
   type LineAnswer,
   type Listed,
+  type MediaPlan,
   type ModesReport,
   type Outlook,
   type RecordTime,
+  type RecordingSetting,
   type Reference,
+  type RoutesReport,
+  type SearchHit,
+  type TableAsked,
+  type TimeTable,
+  type Turned,
+  type TurnedAnswer,
   type Workspace,
 } from "./client";
 
@@ -148,6 +155,19 @@ export const useModes = (id: string, build: string, revision: number, device: st
 export const useComparison = (id: string, revision: number, before: string, after: string) =>
   useQuestion<BuildComparison>("compare", id, revision, before && before !== after ? { before, after } : undefined);
 
+export const useDay = (id: string, revision: number, build: string) => useQuestion<MediaPlan>("day", id, revision, { build }, true);
+
+export const mediaPlanAddress = (id: string, build: string) => `/api${at(id)}/media-plan.csv?build=${encodeURIComponent(build)}`;
+
+/** Up to four ways to record on one recorder, each tried on a copy. */
+export const useChoices = (id: string, revision: number, build: string, device: string, choices: RecordingSetting[]) =>
+  useQuery({
+    queryKey: ["choices", id, revision, build, device, choices],
+    queryFn: () => call<ChoiceReport[]>(`${at(id)}/choices`, { method: "POST", body: { build, device, choices } }),
+    placeholderData: (old) => old,
+    retry: false,
+  });
+
 export const useKit = (id: string, build: string, revision: number) => useQuestion<KitReport[]>("kit", id, revision, { build }, true);
 
 export const useSearch = (id: string, revision: number, q: string) => useQuestion<SearchHit[]>("search", id, revision, { q }, true);
@@ -191,6 +211,24 @@ export const useQuickSum = (asked: Asked) =>
   useQuery({
     queryKey: ["sum", asked],
     queryFn: () => call<RecordTime>("/record-time", { method: "POST", body: asked }),
+    placeholderData: (old) => old,
+    retry: false,
+  });
+
+/** A time and a codec, or a time and a card: `undefined` asks nothing. */
+export const useTurned = (asked: Turned | undefined) =>
+  useQuery({
+    queryKey: ["turned", asked],
+    queryFn: () => call<TurnedAnswer>("/quick-sum", { method: "POST", body: asked }),
+    enabled: asked !== undefined,
+    placeholderData: (old) => old,
+    retry: false,
+  });
+
+export const useTimeTable = (asked: TableAsked) =>
+  useQuery({
+    queryKey: ["table", asked],
+    queryFn: () => call<TimeTable>("/time-table", { method: "POST", body: asked }),
     placeholderData: (old) => old,
     retry: false,
   });

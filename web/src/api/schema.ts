@@ -595,6 +595,16 @@ export interface components {
         };
         /** @example 4x48000x24 */
         AudioTracks: string;
+        /** @description The far end of a band. */
+        BandEnd: {
+            /** @description In whole minutes, rounded down. */
+            label: string;
+            /**
+             * Format: int64
+             * @description After so many seconds.
+             */
+            seconds: number;
+        };
         /** @description Both ends of a band, in bits a second. */
         BandRate: {
             /** Format: int64 */
@@ -1662,6 +1672,7 @@ export interface components {
              * @description After so many seconds.
              */
             seconds: number;
+            until?: components["schemas"]["BandEnd"] | null;
         };
         /** @description A line typed for a build. */
         Line: {
@@ -2241,6 +2252,8 @@ export interface components {
              */
             audio_bps: number;
             band?: components["schemas"]["BandRate"] | null;
+            /** @description The same in words: *1 h 2 min to 3 h 6 min, usually 1 h 51 min*. */
+            band_label?: string | null;
             /** @description Where the codec holds quality: the times at the low, typical and high end of its rate. */
             band_seconds?: number[] | null;
             /**
@@ -2635,7 +2648,7 @@ export interface components {
         Swap: {
             /** @description When, on the clock. */
             at: string;
-            /** @description The card that goes in: *CFexpress B 512 GB, 2*; none at the wrap. */
+            /** @description The card that goes in: *CFexpress B 512 GB, 2*; none where nothing follows. */
             card?: string | null;
             /** @description Its name. */
             name: string;

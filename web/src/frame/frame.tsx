@@ -47,11 +47,12 @@ function Within({ connected }: { connected: boolean }) {
       <Head connected={connected} openLine={() => setLine(true)} openKeys={() => setKeys(true)} />
       <Notices />
       <div className="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
-        <nav aria-label="Stages of the work" className="flex shrink-0 border-t border-rule md:w-20 md:flex-col md:border-t-0 md:border-r">
+        <nav aria-label="Stages of the work" className="flex shrink-0 border-t border-rule print:hidden md:w-20 md:flex-col md:border-t-0 md:border-r">
           <Stage to="needs" name="Needs" worst={stages.needs} />
           <Stage to="kit" name="Kit" worst={stages.kit} />
           <Stage to="path" name="Path" worst={stages.path} />
           <Stage to="record" name="Record" worst={stages.record} />
+          <Stage to="media" name="Media" />
         </nav>
         <Outlet />
       </div>

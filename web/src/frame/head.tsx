@@ -13,7 +13,7 @@ export function Head({ connected, openLine, openKeys }: { connected: boolean; op
   const { verdict } = report;
   const worst = verdict.stops ? "stop" : verdict.cautions ? "caution" : verdict.notes ? "note" : "ok";
   return (
-    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3 py-1.5">
+    <header className="flex print:hidden flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3 py-1.5">
       <Link to="/" className="py-1 font-semibold tracking-wide" title="All productions">
         West Rail
       </Link>

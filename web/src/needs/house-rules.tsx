@@ -2,8 +2,9 @@ import type { HouseRules } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { TypedField } from "../ui/field";
 
-type School = "picture_of_record" | "transmitter_feed" | "monitor_size";
-const isSchool = (rule: string): rule is School => rule === "picture_of_record" || rule === "transmitter_feed" || rule === "monitor_size";
+const SCHOOLS = ["picture_of_record", "transmitter_feed", "monitor_size", "media_change", "card_size"] as const;
+type School = (typeof SCHOOLS)[number];
+const isSchool = (rule: string): rule is School => SCHOOLS.some((school) => school === rule);
 
 const DELAYS = [
   ["operating_within", "To operate, within"],

@@ -1,27 +1,63 @@
 import { useState } from "react";
-import { Link } from "react-router";
-import type { Asked } from "../api/client";
-import { useQuickSum, useReference } from "../api/queries";
+import { Link, useSearchParams } from "react-router";
+import { useQuickSum, useReference, useTurned } from "../api/queries";
 import { ThemeSwitch } from "../frame/theme";
 import { Choice } from "../ui/field";
+import { TimesAtAGlance } from "./time-table";
 
-const START: Asked = { codec: "mezzanine-high", raster: "3840×2160", rate: "25", audio: "4x48000x24", media: "512 GB", reserve: "3 %" };
+/** What a sum is made from, as typed; the names are those of its address. */
+const START = {
+  find: "time",
+  codec: "mezzanine-high",
+  raster: "3840×2160",
+  rate: "25",
+  audio: "4x48000x24",
+  media: "512 GB",
+  reserve: "3 %",
+  length: "1h30",
+  family: "Mezzanine",
+};
+export type Sum = typeof START;
 
-/** Codec, format, card: time. Needs no production; fields take what people type. */
+const FINDS = [
+  { value: "time", label: "How long it records" },
+  { value: "media", label: "The media for a time" },
+  { value: "codec", label: "The largest codec for both" },
+];
+
+/** A sum in the page’s address, so that it can be passed on. */
+function useSharedSum(): [Sum, (change: Partial<Sum>) => void] {
+  const [search, setSearch] = useSearchParams();
+  const known = Object.entries(START).map(([name, value]) => [name, search.get(name) ?? value]);
+  const sum = Object.fromEntries(known) as Sum;
+  return [sum, (change) => setSearch({ ...sum, ...change }, { replace: true })];
+}
+
+/** The quick sum beside the recorders: it can be opened on a page of its own. */
 export function QuickSum() {
+  const [sum, setSum] = useState<Sum>(START);
+  return (
+    <>
+      <SumFields sum={sum} set={(change) => setSum((old) => ({ ...old, ...change }))} />
+      <Link to={`/sum?${new URLSearchParams(sum)}`} className="mt-3 inline-block text-small underline decoration-dotted underline-offset-3">
+        On a page of its own, with a table, to pass on
+      </Link>
+    </>
+  );
+}
+
+/** Codec, format, card: time; or one of the others from the rest. Needs no production; fields take what people type. */
+function SumFields({ sum, set }: { sum: Sum; set: (change: Partial<Sum>) => void }) {
   const reference = useReference();
-  const [asked, setAsked] = useState<Asked>(START);
-  const sum = useQuickSum(asked);
-  const set = (change: Partial<Asked>) => setAsked((old) => ({ ...old, ...change }));
   const codecs = reference.data?.catalogue.codecs ?? [];
-  const field = (label: string, name: "raster" | "rate" | "media" | "audio" | "reserve") => (
+  const field = (label: string, name: "raster" | "rate" | "media" | "audio" | "reserve" | "length") => (
     <div>
       <label htmlFor={`sum-${name}`} className="block text-small text-dim">
         {label}
       </label>
       <input
         id={`sum-${name}`}
-        value={asked[name]}
+        value={sum[name]}
         autoComplete="off"
         spellCheck={false}
         onChange={(event) => set({ [name]: event.target.value })}
@@ -32,51 +68,71 @@ export function QuickSum() {
   return (
     <section aria-label="Quick sum" className="space-y-2">
       <h2 className="font-semibold">Quick sum</h2>
-      <p className="text-small text-dim">How long a codec records on a card, whatever the build.</p>
-      <Choice label="Codec" value={asked.codec ?? ""} onChoose={(codec) => set({ codec })} options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))} />
+      <Choice label="Find" value={sum.find} onChoose={(find) => set({ find })} options={FINDS} />
+      {sum.find !== "codec" && <Choice label="Codec" value={sum.codec} onChoose={(codec) => set({ codec })} options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))} />}
       <div className="grid grid-cols-2 gap-2">
         {field("Raster", "raster")}
         {field("Frame rate", "rate")}
-        {field("Card", "media")}
+        {sum.find !== "media" && field("Card", "media")}
+        {sum.find !== "time" && field("Must last", "length")}
         {field("Reserve", "reserve")}
       </div>
       {field("Sound: channels x sample rate x bits", "audio")}
       <div aria-live="polite" className="border-t border-rule pt-2">
-        {sum.error ? (
-          <p className="text-stop">{sum.error.message}</p>
-        ) : (
-          sum.data && (
-            <>
-              <p className="text-large font-semibold" data-testid="quick-sum">
-                {sum.data.label}
-              </p>
-              <p>{sum.data.rate_label}</p>
-              <table className="mt-2 w-full text-left text-small">
-                <tbody>
-                  {sum.data.working.terms.map((term) => (
-                    <tr key={term.name} className="border-t border-rule align-top">
-                      <th className="py-1 pr-2 font-normal text-dim">{term.name}</th>
-                      <td className="py-1">
-                        {term.value}
-                        <span className="block text-dim">{term.source}</span>
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </>
-          )
-        )}
+        {sum.find === "time" ? <TimeAnswer sum={sum} /> : <TurnedAnswer sum={sum} />}
       </div>
     </section>
   );
 }
 
-/** The quick sum on a page of its own. */
-export function QuickSumView() {
+function TimeAnswer({ sum }: { sum: Sum }) {
+  const { codec, raster, rate, audio, media, reserve } = sum;
+  const found = useQuickSum({ codec, raster, rate, audio, media, reserve });
+  if (found.error) return <p className="text-stop">{found.error.message}</p>;
+  if (!found.data) return null;
+  const { label, rate_label, band_label, working } = found.data;
   return (
-    <div className="mx-auto max-w-md px-4 pb-10">
-      <header className="flex items-center gap-4 border-b border-rule py-2">
+    <>
+      <p className="text-large font-semibold" data-testid="quick-sum">
+        {label}
+      </p>
+      {band_label && <p className="text-dim">{band_label}</p>}
+      <p>{rate_label}</p>
+      <table className="mt-2 w-full text-left text-small">
+        <tbody>
+          {working.terms.map((term) => (
+            <tr key={term.name} className="border-t border-rule align-top">
+              <th className="py-1 pr-2 font-normal text-dim">{term.name}</th>
+              <td className="py-1">
+                {term.value}
+                <span className="block text-dim">{term.source}</span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function TurnedAnswer({ sum }: { sum: Sum }) {
+  const { raster, rate, audio, reserve, length } = sum;
+  const basis = { raster, rate, audio, reserve, length };
+  const found = useTurned(sum.find === "media" ? { ...basis, codec: sum.codec } : { ...basis, media: sum.media });
+  if (found.error) return <p className="text-stop">{found.error.message}</p>;
+  return (
+    <p className="text-large font-semibold" data-testid="quick-sum">
+      {found.data?.label}
+    </p>
+  );
+}
+
+/** The quick sum on a page of its own, with a family’s times at a glance: its address holds the sum. */
+export function QuickSumView() {
+  const [sum, set] = useSharedSum();
+  return (
+    <div className="mx-auto max-w-6xl px-4 pb-10">
+      <header className="flex items-center gap-4 border-b border-rule py-2 print:hidden">
         <Link to="/" className="font-semibold tracking-wide">
           West Rail
         </Link>
@@ -84,9 +140,12 @@ export function QuickSumView() {
           <ThemeSwitch />
         </span>
       </header>
-      <main className="pt-4">
+      <main className="grid gap-8 pt-4 md:grid-cols-[300px_1fr] print:block">
         <h1 className="sr-only">Quick sum</h1>
-        <QuickSum />
+        <div className="print:hidden">
+          <SumFields sum={sum} set={set} />
+        </div>
+        <TimesAtAGlance sum={sum} set={set} />
       </main>
     </div>
   );

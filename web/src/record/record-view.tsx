@@ -1,11 +1,14 @@
-import { Problem, type Device, type Placement, type RecordingReport, type RecordingSetting } from "../api/client";
+import { type Device, type Placement, type RecordingReport, type RecordingSetting } from "../api/client";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, TypedField } from "../ui/field";
 import { Figure } from "../ui/figure";
 import { SeverityMark } from "../ui/mark";
+import { Choices } from "./choices";
+import { OwnCodecs } from "./own-codecs";
 import { QuickSum } from "./quick-sum";
+import { degrees, MoreSettings, wholeNumber } from "./settings";
 
 /** The Record view: every recorder, its rate, its media, and what ends it first. */
 export function RecordView() {
@@ -38,18 +41,13 @@ export function RecordView() {
             </ul>
           </section>
         )}
+        <OwnCodecs />
       </main>
       <aside aria-label="Quick sum" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[316px] md:border-l max-md:overflow-visible max-md:border-t">
         <QuickSum />
       </aside>
     </div>
   );
-}
-
-/** A count as typed. */
-function wholeNumber(typed: string): number {
-  if (!/^\d{1,4}$/.test(typed.trim())) throw new Problem(422, `“${typed}” isn’t a number of tracks: write it like 4`);
-  return Number(typed);
 }
 
 function useSetting(placement: Placement) {
@@ -84,7 +82,7 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
   const { time } = row;
   const findings = workspace.report.findings.filter((finding) => finding.at.device === row.device && /^[RS]/.test(finding.code));
   const fitting = reference.catalogue.media.filter((medium) => device.records?.media.includes(medium.kind));
-  const codecs = reference.catalogue.codecs.filter((codec) => device.records?.codecs.includes(codec.id));
+  const codecs = reference.catalogue.codecs.filter((codec) => codec.own || device.records?.codecs.includes(codec.id));
   const slots = Array.from({ length: device.records?.slots ?? 1 }, (_, slot) => setting?.media[slot] ?? "");
   const putIn = (slot: number, medium: string) => quietly({ media: slots.map((old, at) => (at === slot ? medium : old)).filter(Boolean) });
   return (
@@ -136,12 +134,14 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
           )}
         </div>
       </div>
+      <MoreSettings placement={placement} device={device} set={set} />
       <LimitBars row={row} axis={axis} />
       <p className="mt-1 flex items-center gap-3 text-small text-dim">
         <span>{row.says}.</span>
         <button type="button" className="underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => quietly(null)}>
           Stop recording on {row.name}
         </button>
+        {setting && <Choices placement={placement} device={device} setting={setting} />}
       </p>
       <FindingsAt findings={findings} />
     </article>
@@ -167,9 +167,10 @@ function HouseRules() {
   if (!rules) return null;
   const set = (change: Partial<typeof rules>) => edit([{ do: "set-house-rules", rules: { ...rules, ...change } }]);
   return (
-    <div className="mt-2 grid max-w-md grid-cols-2 gap-3">
+    <div className="mt-2 grid max-w-xl grid-cols-3 gap-3">
       <TypedField label="Cards are changed at" value={rules.change_level ?? ""} send={(change_level) => set({ change_level })} />
       <TypedField label="Kept back of each card" value={rules.reserve ?? ""} send={(reserve) => set({ reserve })} />
+      <TypedField label="Air where it is shot, °C" value={String(rules.air_celsius ?? "")} send={async (typed) => set({ air_celsius: degrees(typed) })} />
     </div>
   );
 }
@@ -183,12 +184,16 @@ function LimitBars({ row, axis }: { row: RecordingReport; axis: number }) {
         <li key={limit.name} className="grid grid-cols-[5.5rem_1fr_5.5rem] items-center gap-2 text-small">
           <span className={number === 0 ? "font-semibold" : "text-dim"}>{limit.name}</span>
           <span className="relative h-3 bg-sunk">
+            {limit.until && <span role="img" aria-label={`up to ${limit.until.label} where the picture is easy`} className="lane-copying absolute inset-y-0" style={{ left: `${percent(limit.seconds)}%`, width: `${percent(limit.until.seconds) - percent(limit.seconds)}%` }} />}
             <span className={`absolute inset-y-0 left-0 ${number === 0 ? "bg-ink" : "bg-dim/50"}`} style={{ width: `${percent(limit.seconds)}%` }} />
             {row.need && (
               <span className="absolute -inset-y-0.5 w-0.5 bg-caution" style={{ left: `${percent(row.need.seconds)}%` }} role="img" aria-label={`must last ${row.need.label}`} />
             )}
           </span>
-          <span className="text-right">{limit.label}</span>
+          <span className="text-right">
+            {limit.label}
+            {limit.until && <span className="block text-dim">to {limit.until.label}</span>}
+          </span>
         </li>
       ))}
       {(row.need || row.change_at) && (

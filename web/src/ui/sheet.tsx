@@ -2,11 +2,12 @@ import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
 
 /** Something to do that stands before the view, with its title. */
-export function Sheet({ open, onOpenChange, title, about, children }: {
+export function Sheet({ open, onOpenChange, title, about, wide, children }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   title: string;
   about: string;
+  wide?: boolean;
   children: ReactNode;
 }) {
   return (
@@ -15,7 +16,7 @@ export function Sheet({ open, onOpenChange, title, about, children }: {
         <Dialog.Overlay className="fixed inset-0 z-40 bg-sunk/70" />
         <Dialog.Content
           onKeyDown={(event) => event.stopPropagation()}
-          className="fixed top-16 left-1/2 z-50 flex max-h-[80vh] w-[min(620px,94vw)] -translate-x-1/2 flex-col border border-dim bg-ground shadow-2xl"
+          className={`fixed top-16 left-1/2 z-50 flex max-h-[80vh] -translate-x-1/2 flex-col border border-dim bg-ground shadow-2xl ${wide ? "w-[min(980px,94vw)]" : "w-[min(620px,94vw)]"}`}
         >
           <div className="flex items-baseline justify-between border-b border-rule px-4 py-2.5">
             <Dialog.Title className="text-large font-semibold">{title}</Dialog.Title>

@@ -195,6 +195,43 @@ pub const RULES: &[RulePage] = &[
             ),
         ],
     },
+    RulePage {
+        rule: "media_change",
+        title: "A card is changed",
+        choices: &[
+            choice(
+                "at-level",
+                "at the change level",
+                "Nobody is caught by a full card, and copying starts early; part of every card stays empty.",
+            ),
+            choice(
+                "end-of-take",
+                "after the take in which the level is passed",
+                "No take is cut in two; a long take may fill the card to its end.",
+            ),
+            choice(
+                "run-to-end",
+                "when it is full",
+                "Every card is used whole, and fewer are needed; it ends when it ends, in the middle of a take.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "card_size",
+        title: "Cards are",
+        choices: &[
+            choice(
+                "several-smaller",
+                "several smaller ones",
+                "What is lost with one card is little, and copies begin early in the day.",
+            ),
+            choice(
+                "few-large",
+                "few large ones",
+                "Fewer changes, and fewer chances to mix cards up; but more is on each when it fails.",
+            ),
+        ],
+    },
 ];
 
 impl TransmitterFeed {

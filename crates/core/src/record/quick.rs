@@ -49,6 +49,8 @@ pub struct RecordTime {
     pub seconds: u64,
     /// Where the codec holds quality: the times at the low, typical and high end of its rate.
     pub band_seconds: Option<[u64; 3]>,
+    /// The same in words: *1 h 2 min to 3 h 6 min, usually 1 h 51 min*.
+    pub band_label: Option<String>,
     /// Whole frames, where the frame rate is known.
     pub frames: Option<u64>,
     /// The time in whole minutes, rounded down: *1 h 29 min*.
@@ -141,6 +143,15 @@ pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
     };
     let ends = [band.low_bps, band.typical_bps, band.high_bps];
     let band_seconds = (band.low_bps != band.high_bps).then(|| ends.map(at_rate));
+    let band_label = band_seconds.map(|[low, typical, high]| {
+        let (least, most) = (low.min(high), low.max(high));
+        format!(
+            "{} to {}, usually {}",
+            Span(least).label(),
+            Span(most).label(),
+            Span(typical).label()
+        )
+    });
     let label = Span(seconds).label();
     let audio = sum.audio;
     let tracks = format!(
@@ -195,6 +206,7 @@ pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
         usable_bytes,
         seconds,
         band_seconds,
+        band_label,
         frames,
         label,
         rate_label: BitRate(total_bps).label(),

@@ -4,7 +4,7 @@ use crate::document::{Handle, PortRef};
 use crate::finding::{Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality};
 use crate::quantity::{Span, Working};
-use crate::record::{LimitKind, RecordTime, Recording, heat_limit};
+use crate::record::{Limit, LimitKind, RecordTime, Recording, heat_limit};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -62,6 +62,17 @@ pub struct LimitReport {
     pub seconds: u64,
     /// In whole minutes, rounded down.
     pub label: String,
+    /// The far end of a band, where an easy picture makes it last longer.
+    pub until: Option<BandEnd>,
+}
+
+/// The far end of a band.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct BandEnd {
+    /// After so many seconds.
+    pub seconds: u64,
+    /// In whole minutes, rounded down.
+    pub label: String,
 }
 
 fn at(name: &str, after: Span) -> LimitReport {
@@ -69,7 +80,24 @@ fn at(name: &str, after: Span) -> LimitReport {
         name: name.into(),
         seconds: after.0,
         label: after.label(),
+        until: None,
     }
+}
+
+/// A limit; of full media, with the far end of its band.
+fn limit_report(limit: &Limit, time: Option<&RecordTime>) -> LimitReport {
+    let mut report = at(limit_name(limit.kind), limit.after);
+    let band = time
+        .filter(|_| limit.kind == LimitKind::Medium)
+        .and_then(|time| time.band_seconds);
+    report.until = band.and_then(|band| {
+        let seconds = band.into_iter().max()?;
+        (seconds > limit.after.0).then(|| BandEnd {
+            seconds,
+            label: Span(seconds).label(),
+        })
+    });
+    report
 }
 
 /// What ends a recording, in two words.
@@ -97,7 +125,7 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
     let limits: Vec<LimitReport> = recording
         .limits
         .iter()
-        .map(|limit| at(limit_name(limit.kind), limit.after))
+        .map(|limit| limit_report(limit, recording.time.as_ref()))
         .collect();
     let needs = floor
         .build
@@ -151,7 +179,12 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
         axis_seconds: limits
             .iter()
             .chain(&need)
-            .map(|limit| limit.seconds)
+            .map(|limit| {
+                limit
+                    .until
+                    .as_ref()
+                    .map_or(limit.seconds, |end| end.seconds)
+            })
             .max()
             .unwrap_or(0),
         lasts: recording.time.as_ref().and(limits.first()).cloned(),

@@ -2,6 +2,7 @@
 
 mod catalogue;
 mod commands;
+mod day;
 mod demo;
 mod edits;
 mod files;
@@ -9,6 +10,7 @@ mod gear;
 mod laws;
 mod picture;
 mod questions;
+mod rates;
 mod recording;
 mod sound_and_time;
 mod stage;

@@ -198,6 +198,12 @@ pub fn check_entry(catalogue: &Catalogue, entry: &Device) -> Result<(), Refusal>
     entry.check().map_err(|error| bad(error.to_string()))
 }
 
+/// An own codec’s most bits a pixel, in hundredths: twice what 16-bit 4:4:4 is uncompressed.
+const MOST_CENTIBITS: u64 = 10_000;
+
+/// An own codec’s highest rate, in bits a second.
+const FASTEST: u64 = 1_000_000_000_000;
+
 /// Whether a codec of the crew's own can stand: a name, an id, figures that give a rate.
 pub fn check_codec(catalogue: &Catalogue, codec: &Codec) -> Result<(), Refusal> {
     let bad = |why: &str| Refusal::BadEntry {
@@ -211,21 +217,25 @@ pub fn check_codec(catalogue: &Catalogue, codec: &Codec) -> Result<(), Refusal> 
     if catalogue.item_name(&codec.id).is_some() {
         return Err(Refusal::Taken(codec.id.clone()));
     }
-    let most = 1_000_000;
     let figures = match &codec.model {
-        RateModel::ByPixel { centibits } => (1..=most).contains(centibits),
-        RateModel::Constant { rate } => rate.0 > 0,
-        RateModel::Measured { file, length } => file.0 > 0 && length.0 > 0,
-        RateModel::Ratio { centiratio } => (100..=most).contains(centiratio),
+        RateModel::ByPixel { centibits } => (1..=MOST_CENTIBITS).contains(centibits),
+        RateModel::Constant { rate } => (1..=FASTEST).contains(&rate.0),
+        RateModel::Measured { file, length } => {
+            file.0 > 0
+                && length.0 > 0
+                && u128::from(file.0) * 8 <= u128::from(FASTEST) * u128::from(length.0)
+        }
+        RateModel::Ratio { centiratio } => (100..=1_000_000).contains(centiratio),
         RateModel::Uncompressed { bytes, pixels } => {
-            (1..=most).contains(bytes) && (1..=most).contains(pixels)
+            let most = MOST_CENTIBITS / 800;
+            (1..=1_000).contains(pixels) && (1..=most * pixels).contains(bytes)
         }
         RateModel::ConstantQuality { low, typical, high } => {
-            *low > 0 && low <= typical && typical <= high && *high <= most
+            *low > 0 && low <= typical && typical <= high && *high <= MOST_CENTIBITS
         }
         RateModel::SoundOnly => true,
     };
     figures.then_some(()).ok_or_else(|| {
-        bad("its figures give no rate: every one is above zero, a ratio at least 1, a band low to high; a measured clip has a size and a length")
+        bad("its figures give no rate that is recorded: every one is above zero, at most 100 bits a pixel or 1 Tb/s; a ratio is at least 1; a band goes from low to high; a measured clip has a size and a length")
     })
 }

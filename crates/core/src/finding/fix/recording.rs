@@ -5,12 +5,13 @@ use super::output::quality;
 use super::{build, connect};
 use crate::carriage::connector::Wire;
 use crate::catalogue::{Codec, Direction, Lead, Medium, RecordingAbility};
-use crate::document::{Command, RecordingSetting, SlotUse};
+use crate::document::{CardSize, Command, RecordingSetting, SlotUse};
 use crate::finding::{Facts, Fix};
 use crate::format::Quality;
 use crate::path::PortIx;
 use crate::quantity::Bytes;
 use crate::record::{Recording, record_time, recorder_sum, sustained_needed, video_rate};
+use std::cmp::Reverse;
 
 /// A better output upstream, where it fills the file; else the richest codec that holds no more
 /// than the picture.
@@ -213,8 +214,8 @@ fn demand(facts: &Facts, recording: &Recording) -> Demand {
     }
 }
 
-/// Media of the kit, not in use, that last as long and write as fast as must be: the smallest that
-/// do, as many as there are slots.
+/// Media of the kit, not in use, that last as long and write as fast as must be, as many as there
+/// are slots: the least of those that do, or the fewest and largest, as the house rule says.
 pub fn media(facts: &Facts, recording: &Recording) -> Option<Fix> {
     let floor = facts.floor;
     let ability = ability_of(facts, recording)?;
@@ -238,9 +239,14 @@ pub fn media(facts: &Facts, recording: &Recording) -> Option<Fix> {
             }
         }
     }
-    let (_, medium, count) = found
-        .into_iter()
-        .min_by_key(|(bytes, _, count)| (*count, *bytes))?;
+    let (_, medium, count) = match floor.production.house_rules.card_size {
+        CardSize::SeveralSmaller => found
+            .into_iter()
+            .min_by_key(|(bytes, _, count)| (*bytes, *count)),
+        CardSize::FewLarge => found
+            .into_iter()
+            .min_by_key(|(bytes, _, count)| (*count, Reverse(*bytes))),
+    }?;
     let how_many = if count == 1 {
         String::new()
     } else {

@@ -71,7 +71,7 @@ pub struct Swap {
     pub at: String,
     /// When, in seconds since midnight.
     pub seconds: u64,
-    /// The card that goes in: *CFexpress B 512 GB, 2*; none at the wrap.
+    /// The card that goes in: *CFexpress B 512 GB, 2*; none where nothing follows.
     pub card: Option<String>,
 }
 
@@ -217,6 +217,9 @@ impl Run {
     }
 }
 
+/// A list of more changes than this is read by nobody.
+const MOST_LISTED: usize = 1_000;
+
 /// The day of a build; `None` where nothing is planned or nothing records on cards.
 pub fn day(floor: &Floor, recordings: &[Recording]) -> Option<DayAnswer> {
     let plan = plan(floor, recordings);
@@ -249,7 +252,12 @@ pub fn day(floor: &Floor, recordings: &[Recording]) -> Option<DayAnswer> {
             }
         })
         .collect();
-    let (lanes, swaps) = lanes(&run, &name);
+    let listed = run.fills.len() <= MOST_LISTED;
+    let (lanes, swaps) = if listed {
+        lanes(&run, &name)
+    } else {
+        Default::default()
+    };
     let bytes: u64 = run.fills.iter().map(|fill| fill.bytes).sum();
     let first = plan
         .recorders
@@ -281,6 +289,12 @@ pub fn day(floor: &Floor, recordings: &[Recording]) -> Option<DayAnswer> {
         axis: [first.unwrap_or(0), last.ceil() as u64],
     };
     answer.says = sentences(&answer, floor.production);
+    if !listed {
+        answer.says.push(format!(
+            "{} cards leave the recorders: so many changes aren’t listed one by one.",
+            run.fills.len()
+        ));
+    }
     Some(answer)
 }
 
@@ -314,6 +328,7 @@ fn sentences(answer: &DayAnswer, production: &Production) -> Vec<String> {
         .filter(|swap| swap.card.is_some())
         .collect();
     match changes.as_slice() {
+        [] if answer.cards_without_reuse as usize > MOST_LISTED => {}
         [] => says.push("No card is changed before the wrap.".into()),
         [one] => says.push(format!("One change, at {} in {}.", one.at, one.name)),
         [first, .., last] => says.push(format!(
@@ -400,12 +415,25 @@ fn what_if(plan: &Plan, floor: &Floor, now: &Run) -> Vec<WhatIf> {
     vec![
         WhatIf {
             what: "One more card".into(),
-            says: "is one that may fail: nobody waits without it".into(),
+            says: one_more_card(floor.production, now),
         },
         compare("One more reader", &more_readers),
         compare("One more drive", &more_drives),
         compare("Drives twice as fast", &faster),
     ]
+}
+
+/// What one more card is good for: where the kit is short, it is the way to what is needed.
+fn one_more_card(production: &Production, now: &Run) -> String {
+    let short = now.media().into_iter().map(|medium| {
+        now.needed(medium)
+            .saturating_sub(production.owned(medium, None))
+    });
+    match short.sum::<u32>() {
+        0 => "is one that may fail: nobody waits without it".into(),
+        1 => "of the kind that is short, and nobody waits".into(),
+        more => format!("leaves {} to find: {more} are short", more - 1),
+    }
 }
 
 /// Which card does what when: at each change the first that is ready goes in.
@@ -480,15 +508,17 @@ fn lanes(run: &Run, name: &impl Fn(&str) -> String) -> (Vec<Lane>, Vec<Swap>) {
     }
     let swaps = run.fills.iter().map(|fill| {
         let recorder = &run.plan.recorders[fill.recorder];
-        let next = put_in.iter().find(|(other, loaded, _)| {
+        // Two where they are mirrored.
+        let next = put_in.iter().filter(|(other, loaded, _)| {
             *other == fill.recorder && (*loaded - fill.out).abs() < 1e-9
         });
+        let next: Vec<&str> = next.map(|(.., card)| card.as_str()).collect();
         Swap {
             recorder: recorder.handle.clone(),
             name: recorder.name.clone(),
             at: ClockTime::label_of(fill.out as u64),
             seconds: fill.out as u64,
-            card: next.map(|(.., card)| card.clone()),
+            card: (!next.is_empty()).then(|| next.join(" and ")),
         }
     });
     let swaps = swaps.collect();

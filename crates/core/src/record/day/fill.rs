@@ -29,6 +29,8 @@ pub struct Recorder {
     pub card: u64,
     /// Cards that go together at each change: two where they are mirrored.
     pub together: u32,
+    /// Cards that are in at once and follow each other: two where it relays.
+    pub in_turn: usize,
     /// What it rolls, in order.
     pub stretches: Vec<Stretch>,
 }
@@ -100,6 +102,10 @@ pub fn plan(floor: &Floor, recordings: &[Recording]) -> Plan {
             medium: medium.id.clone(),
             card: reserve.off(medium.capacity.0),
             together: if mirrored { 2 } else { 1 },
+            in_turn: match setting.slots {
+                SlotUse::Relay => recording.media.len().max(1),
+                SlotUse::Mirror | SlotUse::Proxy => 1,
+            },
             stretches,
         })
     });
@@ -125,22 +131,17 @@ pub fn fills(plan: &Plan) -> Vec<Fill> {
             MediaChange::RunToEnd => known.card,
             MediaChange::AtLevel | MediaChange::EndOfTake => plan.level.of(known.card).max(1),
         };
-        let (mut on_card, mut loaded) = (
-            0u64,
-            known
-                .stretches
-                .first()
-                .map_or(0.0, |first| first.start as f64),
-        );
-        let mut out = |on_card: &mut u64, loaded: &mut f64, at: f64| {
+        let begins = known.stretches.first().map_or(0, |first| first.start) as f64;
+        let first_of_it = found.len();
+        let mut on_card = 0u64;
+        let mut out = |on_card: &mut u64, at: f64| {
             found.push(Fill {
                 recorder,
-                loaded: *loaded,
+                loaded: begins,
                 out: at,
                 bytes: *on_card,
             });
             *on_card = 0;
-            *loaded = at;
         };
         for stretch in &known.stretches {
             let most = match plan.change {
@@ -158,17 +159,21 @@ pub fn fills(plan: &Plan) -> Vec<Fill> {
                 if on_card >= most {
                     let at =
                         stretch.start as f64 + length * (written as f64 / stretch.bytes as f64);
-                    out(&mut on_card, &mut loaded, at);
+                    out(&mut on_card, at);
                 }
             }
             // Between takes: a card past its level goes, where takes aren't cut.
             if plan.change == MediaChange::EndOfTake && on_card >= level {
-                out(&mut on_card, &mut loaded, stretch.end as f64);
+                out(&mut on_card, stretch.end as f64);
             }
         }
         if on_card > 0 {
             let wrap = known.stretches.last().map_or(0, |last| last.end);
-            out(&mut on_card, &mut loaded, wrap as f64);
+            out(&mut on_card, wrap as f64);
+        }
+        // A card goes in as the one before it comes out, or as the slot that it takes is free.
+        for number in first_of_it + known.in_turn..found.len() {
+            found[number].loaded = found[number - known.in_turn].out;
         }
     }
     found.sort_by(|one, other| {

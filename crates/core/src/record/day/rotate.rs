@@ -47,7 +47,39 @@ struct Stream {
 
 /// The times of every card, in the order of `fills`, and what limited. `read_rates` are what each
 /// recorder's cards are read at, in bytes a second.
+///
+/// Cards that share a bus hold each other up, so that a reader more can end later than without it: as
+/// many readers are used as end soonest, and of those the number that brings cards back soonest.
 pub fn rotate(
+    plan: &Plan,
+    fills: &[Fill],
+    station: &Station,
+    copies: u8,
+    read_rates: &[f64],
+) -> (Vec<Copied>, Bound) {
+    let useful = (station.readers as usize).clamp(1, fills.len().max(1));
+    let runs = (1..=useful).rev().map(|readers| {
+        let (times, limit) = with_readers(readers, plan, fills, station, copies, read_rates);
+        let last = times.iter().map(|card| card.safe).fold(0.0, f64::max);
+        let waits: f64 = times.iter().map(|card| card.ready).sum();
+        (last, waits, times, limit)
+    });
+    let best = runs.min_by(|one, other| {
+        // A millionth of a second is the sums' own noise.
+        let sooner = one.0 - other.0;
+        if sooner.abs() > 1e-6 {
+            sooner.total_cmp(&0.0)
+        } else {
+            one.1.total_cmp(&other.1)
+        }
+    });
+    best.map_or((Vec::new(), Bound::Nothing), |(.., times, limit)| {
+        (times, limit)
+    })
+}
+
+fn with_readers(
+    readers: usize,
     plan: &Plan,
     fills: &[Fill],
     station: &Station,
@@ -97,7 +129,7 @@ pub fn rotate(
             waiting.push_back(number);
         }
         let busy = streams.iter().filter(|stream| stream.on_reader).count();
-        for _ in busy..station.readers as usize {
+        for _ in busy..readers {
             let Some(fill) = waiting.pop_front() else {
                 break;
             };

@@ -1,0 +1,163 @@
+import { useState } from "react";
+import { Problem, type Rolls, type ScheduleEntry } from "../api/client";
+import { useWorkbench } from "../frame/workbench";
+import { Button } from "../ui/button";
+import { Choice, Tick, TypedField } from "../ui/field";
+
+const KINDS: { value: Rolls["kind"]; label: string }[] = [
+  { value: "continuous", label: "Rolls from end to end" },
+  { value: "ratio", label: "Screen time × ratio" },
+  { value: "rolling", label: "Rolls so long in all" },
+  { value: "nothing", label: "A break" },
+];
+
+const rollsOf = (kind: Rolls["kind"], length: string): Rolls => {
+  if (kind === "ratio") return { kind, screen: "1 min", centiratio: 1000, cameras: 1 };
+  if (kind === "rolling") return { kind, length };
+  return { kind };
+};
+
+/** A number above zero, with up to two places after the point, in hundredths. */
+function hundredths(typed: string, what: string): number {
+  const text = typed.trim().replace(/\s*:\s*1$/, "");
+  if (!/^\d{1,6}([.,]\d{1,2})?$/.test(text)) throw new Problem(422, `“${typed}” isn’t ${what}: write it like 10 or 7.5`);
+  return Math.round(Number(text.replace(",", ".")) * 100);
+}
+
+function count(typed: string): number {
+  if (!/^\d{1,3}$/.test(typed.trim())) throw new Problem(422, `“${typed}” isn’t a number of cameras: write it like 2`);
+  return Number(typed);
+}
+
+/** What is shot in the day, in the order of the clock. */
+export function Schedule() {
+  const { build, edit } = useWorkbench();
+  const entries = [...(build.schedule ?? [])].sort((one, other) => one.start.localeCompare(other.start));
+  return (
+    <section aria-label="Schedule">
+      <h3 className="font-semibold">Schedule</h3>
+      {entries.length === 0 && <p className="text-small text-dim">What is shot, when, and how much of it rolls.</p>}
+      {entries.map((entry) => (
+        <Entry key={entry.id} entry={entry} />
+      ))}
+      <NewEntry
+        add={(name, start, length) => {
+          const taken = new Set(entries.map((entry) => entry.id));
+          let number = entries.length + 1;
+          while (taken.has(`part-${number}`)) number += 1;
+          return edit([{ do: "put-schedule-entry", build: build.id, entry: { id: `part-${number}`, name, start, length, rolls: { kind: "continuous" } } }]);
+        }}
+      />
+    </section>
+  );
+}
+
+function Entry({ entry }: { entry: ScheduleEntry }) {
+  const { build, reference, edit, attempt } = useWorkbench();
+  const put = (change: Partial<ScheduleEntry>) => edit([{ do: "put-schedule-entry", build: build.id, entry: { ...entry, ...change } }]);
+  const [refusal, setRefusal] = useState<string>();
+  // A choice has no field of its own for a refusal: it stands under the part.
+  const choose = (change: Partial<ScheduleEntry>) => {
+    put(change).then(
+      () => setRefusal(undefined),
+      (error: unknown) => setRefusal(error instanceof Error ? error.message : String(error)),
+    );
+  };
+  const { rolls } = entry;
+  const records = new Set(reference.catalogue.devices.filter((device) => device.records).map((device) => device.id));
+  const recorders = build.placements.filter((placement) => records.has(placement.device) && placement.settings?.recording);
+  const chosen = entry.recorders ?? [];
+  const rolling = (recorder: string) => chosen.length === 0 || chosen.includes(recorder);
+  const toggle = (recorder: string) => {
+    const next = recorders.map((known) => known.id).filter((known) => (known === recorder ? !rolling(known) : rolling(known)));
+    if (next.length === 0) setRefusal("A part of the day rolls in one recorder at least; make it a break where nothing rolls.");
+    else choose({ recorders: next.length === recorders.length ? [] : next });
+  };
+  return (
+    <fieldset aria-label={entry.name} className="mt-2 border-t border-rule pt-2">
+      <div className="grid grid-cols-[1fr_4.5rem_5.5rem] gap-2">
+        <TypedField label="Part of the day" value={entry.name} send={(name) => put({ name: name.trim() })} />
+        <TypedField label="From" value={entry.start} send={(start) => put({ start })} />
+        <TypedField label="For" value={entry.length} send={(length) => put({ length })} />
+      </div>
+      <div className="mt-1 grid grid-cols-2 gap-2">
+        <Choice label="How much rolls" value={rolls.kind} options={KINDS} onChoose={(kind) => choose({ rolls: rollsOf(kind as Rolls["kind"], entry.length) })} />
+        {rolls.kind === "rolling" && <TypedField label="In all" value={rolls.length} send={(length) => put({ rolls: { ...rolls, length } })} />}
+        {rolls.kind === "ratio" && (
+          <>
+            <TypedField label="On screen" value={rolls.screen} send={(screen) => put({ rolls: { ...rolls, screen } })} />
+            <TypedField label="Ratio, to 1" value={String(rolls.centiratio / 100)} send={async (typed) => put({ rolls: { ...rolls, centiratio: hundredths(typed, "a ratio") } })} />
+            <TypedField label="Cameras that share it" value={String(rolls.cameras)} send={async (typed) => put({ rolls: { ...rolls, cameras: count(typed) } })} />
+          </>
+        )}
+      </div>
+      {rolls.kind !== "nothing" && recorders.length > 1 && (
+        <div className="mt-1 flex flex-wrap gap-x-3 text-small">
+          {recorders.map((recorder) => (
+            <Tick key={recorder.id} label={recorder.name} checked={rolling(recorder.id)} onChange={() => toggle(recorder.id)} />
+          ))}
+        </div>
+      )}
+      {refusal && (
+        <p role="alert" className="mt-0.5 text-small text-stop">
+          {refusal}
+        </p>
+      )}
+      <button
+        type="button"
+        className="mt-1 text-small text-dim underline decoration-dotted underline-offset-3 hover:text-ink"
+        onClick={() => attempt([{ do: "remove-schedule-entry", build: build.id, entry: entry.id }])}
+      >
+        Take {entry.name} out
+      </button>
+    </fieldset>
+  );
+}
+
+function NewEntry({ add }: { add: (name: string, start: string, length: string) => Promise<unknown> }) {
+  const [typed, setTyped] = useState({ name: "", start: "", length: "" });
+  const [refusal, setRefusal] = useState<string>();
+  const field = (label: string, name: keyof typeof typed, placeholder: string) => (
+    <label className="min-w-0 text-small text-dim">
+      {label}
+      <input
+        value={typed[name]}
+        placeholder={placeholder}
+        autoComplete="off"
+        onChange={(event) => setTyped((old) => ({ ...old, [name]: event.target.value }))}
+        onKeyDown={(event) => event.stopPropagation()}
+        className="w-full border border-rule bg-sunk px-1.5 py-0.5 text-body text-ink placeholder:text-dim/60"
+      />
+    </label>
+  );
+  return (
+    <form
+      aria-label="New part of the day"
+      className="mt-3 border-t border-rule pt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        add(typed.name.trim(), typed.start, typed.length).then(
+          () => {
+            setTyped({ name: "", start: "", length: "" });
+            setRefusal(undefined);
+          },
+          (error: unknown) => setRefusal(error instanceof Error ? error.message : String(error)),
+        );
+      }}
+    >
+      <div className="grid grid-cols-[1fr_4.5rem_5.5rem] gap-2">
+        {field("New part", "name", "Scene 12")}
+        {field("From", "start", "08:30")}
+        {field("For", "length", "1h20")}
+      </div>
+      {refusal && (
+        <p role="alert" className="mt-0.5 text-small text-stop">
+          {refusal}
+        </p>
+      )}
+      <Button type="submit" className="mt-1.5">
+        Add to the day
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,85 @@
+import { Problem, type HouseRules, type Station } from "../api/client";
+import { useWorkbench } from "../frame/workbench";
+import { Choice, TypedField } from "../ui/field";
+
+/** A count as typed. */
+function whole(typed: string, what: string): number {
+  if (!/^\d{1,6}$/.test(typed.trim())) throw new Problem(422, `“${typed}” isn’t a number of ${what}: write it like 2`);
+  return Number(typed);
+}
+
+/** Where cards are copied: readers, bus, drives, how copies are made sure of. */
+export function StationFields() {
+  const { workspace, edit } = useWorkbench();
+  const { station } = workspace.production;
+  if (!station) return null;
+  const put = (change: Partial<Station>) => edit([{ do: "set-station", station: { ...station, ...change } }]);
+  return (
+    <section aria-label="Copying" className="mt-5 border-t border-rule pt-2">
+      <h3 className="font-semibold">Where cards are copied</h3>
+      <div className="mt-1 grid grid-cols-2 gap-2">
+        <TypedField label="Readers" value={String(station.readers)} send={async (typed) => put({ readers: whole(typed, "readers") })} />
+        <TypedField label="A reader reads" value={station.reader_rate} send={(reader_rate) => put({ reader_rate })} />
+        <TypedField label="The bus carries" value={station.bus_rate} send={(bus_rate) => put({ bus_rate })} />
+        <TypedField label="The way to the reader takes" value={station.way} send={(way) => put({ way })} />
+      </div>
+      <div className="mt-2">
+        <TypedField
+          label="Drives, each written at"
+          value={station.drives.join(", ")}
+          hint="One figure a drive, like 220 MB/s, 220 MB/s; every drive gets every byte"
+          send={(typed) => put({ drives: typed.split(",").map((rate) => rate.trim()).filter(Boolean) })}
+        />
+      </div>
+      <div className="mt-2 grid grid-cols-2 gap-2">
+        <Choice
+          label="Copies are made sure of by"
+          value={station.verify}
+          options={[
+            { value: "read-back", label: "Reading card and copies again" },
+            { value: "checksum", label: "Checksum, then the copies" },
+          ]}
+          onChoose={(verify) => void put({ verify: verify as Station["verify"] }).catch(() => undefined)}
+        />
+        <TypedField label="Margin for growth" value={station.margin} send={(margin) => put({ margin })} />
+      </div>
+    </section>
+  );
+}
+
+/** The rules that decide when a card may be changed and formatted. */
+export function CopyRules() {
+  const { workspace, edit } = useWorkbench();
+  const rules = workspace.production.house_rules;
+  if (!rules) return null;
+  const set = (change: Partial<HouseRules>) => edit([{ do: "set-house-rules", rules: { ...rules, ...change } }]);
+  return (
+    <section aria-label="Card rules" className="mt-5 border-t border-rule pt-2">
+      <h3 className="font-semibold">House rules for cards</h3>
+      <div className="mt-1 grid grid-cols-2 gap-2">
+        <TypedField label="Verified copies before formatting" value={String(rules.copies)} send={async (typed) => set({ copies: whole(typed, "copies") })} />
+        <TypedField label="Cards are changed at" value={rules.change_level} send={(change_level) => set({ change_level })} />
+      </div>
+    </section>
+  );
+}
+
+/** How many days of each build make the job. */
+export function JobDays() {
+  const { workspace, edit } = useWorkbench();
+  const { builds, job = [] } = workspace.production;
+  const put = (build: string, days: number) => {
+    const lines = builds.map((known) => ({ build: known.id, days: known.id === build ? days : (job.find((line) => line.build === known.id)?.days ?? 0) }));
+    return edit([{ do: "set-job", job: lines.filter((line) => line.days > 0) }]);
+  };
+  return (
+    <section aria-label="Days of the job" className="mt-5 border-t border-rule pt-2">
+      <h3 className="font-semibold">Days of the job</h3>
+      <div className="mt-1 grid grid-cols-2 gap-2">
+        {builds.map((build) => (
+          <TypedField key={build.id} label={build.name} value={String(job.find((line) => line.build === build.id)?.days ?? 0)} send={async (typed) => put(build.id, whole(typed, "days"))} />
+        ))}
+      </div>
+    </section>
+  );
+}

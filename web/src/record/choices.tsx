@@ -1,0 +1,120 @@
+import { useState, type ReactNode } from "react";
+import type { Device, Placement, RecordingSetting } from "../api/client";
+import { useChoices } from "../api/queries";
+import { useWorkbench } from "../frame/workbench";
+import { Button } from "../ui/button";
+import { Choice } from "../ui/field";
+import { Figure } from "../ui/figure";
+import { Sheet } from "../ui/sheet";
+
+const MOST = 4;
+
+/** Up to four ways to record on one recorder, side by side; any of them can be taken. */
+export function Choices({ placement, device, setting }: { placement: Placement; device: Device; setting: RecordingSetting }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button type="button" className="underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => setOpen(true)}>
+        Compare choices for {placement.name}
+      </button>
+      <Sheet wide open={open} onOpenChange={setOpen} title={`Choices for ${placement.name}`} about="Each is tried on a copy of the build; nothing changes until one is taken.">
+        {open && <SideBySide placement={placement} device={device} setting={setting} onTaken={() => setOpen(false)} />}
+      </Sheet>
+    </>
+  );
+}
+
+function SideBySide({ placement, device, setting, onTaken }: { placement: Placement; device: Device; setting: RecordingSetting; onTaken: () => void }) {
+  const { id, build, workspace, reference, edit } = useWorkbench();
+  const codecs = reference.catalogue.codecs.filter((codec) => codec.own || device.records?.codecs.includes(codec.id));
+  const media = reference.catalogue.media.filter((medium) => device.records?.media.includes(medium.kind));
+  const [choices, setChoices] = useState<RecordingSetting[]>(() => {
+    const others = codecs.filter((codec) => codec.id !== setting.codec).slice(0, 2);
+    return [setting, ...others.map((codec) => ({ ...setting, codec: codec.id }))];
+  });
+  const found = useChoices(id, workspace.revision, build.id, placement.id, choices);
+  const [refusal, setRefusal] = useState<string>();
+  const change = (at: number, next: Partial<RecordingSetting>) => setChoices((old) => old.map((choice, number) => (number === at ? { ...choice, ...next } : choice)));
+  const take = (choice: RecordingSetting) => {
+    edit([{ do: "set-recording", build: build.id, device: placement.id, recording: choice }]).then(onTaken, (error: unknown) => setRefusal(error instanceof Error ? error.message : String(error)));
+  };
+  const rows: [string, (number: number) => ReactNode][] = [
+    [
+      "Data rate",
+      (number) => {
+        const time = found.data?.[number]?.time;
+        return time && <Figure working={time.working} label={`Data rate of choice ${number + 1}`}>{time.rate_label}</Figure>;
+      },
+    ],
+    ["On its cards", (number) => found.data?.[number]?.time?.label],
+    ["Something ends it after", (number) => found.data?.[number]?.lasts],
+    ["The file really holds", (number) => found.data?.[number]?.keeps],
+    ["Cards of its kind, for the day", (number) => found.data?.[number]?.cards],
+    ["Last copy verified, after wrap", (number) => found.data?.[number]?.copied],
+    ["The whole day writes", (number) => found.data?.[number]?.bytes],
+  ];
+  return (
+    <div>
+      {found.error && <p className="text-stop">{found.error.message}</p>}
+      <table className="w-full table-fixed text-left">
+        <thead>
+          <tr className="align-bottom">
+            <th className="w-32 font-normal text-dim">Recorded as</th>
+            {choices.map((choice, number) => (
+              <th key={number} className="pl-3 font-normal">
+                <Choice label={`Codec, choice ${number + 1}`} value={choice.codec} onChoose={(codec) => change(number, { codec })} options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))} />
+                <Choice
+                  label={`Card, choice ${number + 1}`}
+                  value={choice.media[0] ?? ""}
+                  onChoose={(medium) => change(number, { media: [medium, ...choice.media.slice(1)] })}
+                  options={media.map((medium) => ({ value: medium.id, label: medium.name }))}
+                />
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([name, cell]) => (
+            <tr key={name} className="border-t border-rule align-top">
+              <th className="py-1 font-normal text-dim">{name}</th>
+              {choices.map((_, number) => (
+                <td key={number} className="py-1 pl-3">
+                  {cell(number) ?? "–"}
+                </td>
+              ))}
+            </tr>
+          ))}
+          <tr className="border-t border-rule align-top">
+            <td />
+            {choices.map((choice, number) => (
+              <td key={number} className="py-1 pl-3">
+                {found.data?.[number]?.refusal ? (
+                  <span className="text-stop">{found.data[number].refusal}</span>
+                ) : (
+                  <Button aria-label={`Take choice ${number + 1}`} onClick={() => take(choice)}>
+                    Take this one
+                  </Button>
+                )}{" "}
+                {choices.length > 1 && (
+                  <button type="button" className="text-small text-dim underline decoration-dotted" onClick={() => setChoices((old) => old.filter((_, at) => at !== number))}>
+                    Leave choice {number + 1} out
+                  </button>
+                )}
+              </td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+      {refusal && (
+        <p role="alert" className="text-stop">
+          {refusal}
+        </p>
+      )}
+      {choices.length < MOST && (
+        <Button className="mt-2" onClick={() => setChoices((old) => [...old, { ...(old[old.length - 1] ?? setting) }])}>
+          One more choice
+        </Button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,198 @@
+import { useState } from "react";
+import { Problem, type Codec } from "../api/client";
+import { entriesAddress, readEntries } from "../api/queries";
+import { useWorkbench } from "../frame/workbench";
+import { handleOf } from "../kit/entry";
+import { Button } from "../ui/button";
+import { Choice } from "../ui/field";
+
+type Model = Codec["model"];
+type Kind = Exclude<Model["kind"], "uncompressed" | "sound-only">;
+
+/** What each model is written with: the fields’ names and an example. */
+const FIELDS: Record<Kind, [string, string][]> = {
+  measured: [
+    ["Size of the file", "5.12 GB"],
+    ["Length of the clip", "2 min"],
+  ],
+  constant: [["Rate of the picture", "240 Mb/s"]],
+  "by-pixel": [["Bits a pixel", "2.36"]],
+  ratio: [["Ratio, to 1", "5"]],
+  "constant-quality": [
+    ["Bits a pixel, low", "1.2"],
+    ["Bits a pixel, typical", "2"],
+    ["Bits a pixel, high", "3.1"],
+  ],
+};
+
+const KINDS: { value: Kind; label: string }[] = [
+  { value: "measured", label: "Measured from a test clip" },
+  { value: "constant", label: "A named rate" },
+  { value: "by-pixel", label: "Bits a pixel" },
+  { value: "ratio", label: "Ratio to the sensor’s samples" },
+  { value: "constant-quality", label: "Constant quality, a band" },
+];
+
+/** A number with up to two places after the point, in hundredths. */
+function hundredths(typed: string, what: string): number {
+  const text = typed.trim().replace(/\s*:\s*1$/, "").replace(",", ".");
+  if (!/^\d{1,6}(\.\d{1,2})?$/.test(text)) throw new Problem(422, `${what}: “${typed}” isn’t a number; write it like 2.36, with at most two places after the point`);
+  return Math.round(Number(text) * 100);
+}
+
+function modelOf(kind: Kind, typed: string[]): Model {
+  const number = (at: number) => hundredths(typed[at] ?? "", FIELDS[kind][at]?.[0] ?? "");
+  const text = (at: number) => (typed[at] ?? "").trim();
+  switch (kind) {
+    case "measured":
+      return { kind, file: text(0), length: text(1) };
+    case "constant":
+      return { kind, rate: text(0) };
+    case "by-pixel":
+      return { kind, centibits: number(0) };
+    case "ratio":
+      return { kind, centiratio: number(0) };
+    case "constant-quality":
+      return { kind, low: number(0), typical: number(1), high: number(2) };
+  }
+}
+
+/** How an own codec’s rate is known, in words. */
+function origin({ model }: Codec): string {
+  switch (model.kind) {
+    case "measured":
+      return `measured: ${model.file} in ${model.length}`;
+    case "constant":
+      return `named rate: ${model.rate}`;
+    case "by-pixel":
+      return `${model.centibits / 100} bits a pixel`;
+    case "ratio":
+      return `${model.centiratio / 100}:1`;
+    case "constant-quality":
+      return `a band: ${model.low / 100}, ${model.typical / 100}, ${model.high / 100} bits a pixel`;
+    case "uncompressed":
+      return "uncompressed";
+    case "sound-only":
+      return "sound alone";
+  }
+}
+
+/** The crew’s own codecs, with their figures or as measured from a clip. */
+export function OwnCodecs() {
+  const { id, workspace, edit, attempt } = useWorkbench();
+  const own = workspace.production.own?.codecs ?? [];
+  const [name, setName] = useState("");
+  const [kind, setKind] = useState<Kind>("measured");
+  const [typed, setTyped] = useState<string[]>([]);
+  const [sampling, setSampling] = useState<Codec["sampling"]>("4:2:2");
+  const [bits, setBits] = useState<Codec["bits"]>("10-bit");
+  const [refusal, setRefusal] = useState<string>();
+  const say = (error: unknown) => setRefusal(error instanceof Error ? error.message : String(error));
+  async function add() {
+    try {
+      const codec: Codec = { id: `own-${handleOf(name)}`.slice(0, 40), name: name.trim(), family: "Own", model: modelOf(kind, typed), sampling, bits, raw: kind === "ratio", own: true };
+      await edit([{ do: "put-codec", codec }]);
+      setName("");
+      setTyped([]);
+      setRefusal(undefined);
+    } catch (error) {
+      say(error);
+    }
+  }
+  async function take(file: File) {
+    try {
+      const { codecs = [] } = await readEntries(id, await file.text());
+      if (codecs.length === 0) throw new Problem(422, "There is no codec in that file.");
+      await edit(codecs.map((codec) => ({ do: "put-codec" as const, codec })));
+      setRefusal(undefined);
+    } catch (error) {
+      say(error);
+    }
+  }
+  return (
+    <section aria-label="Own codecs" className="mt-8">
+      <h3 className="flex flex-wrap items-center gap-3 font-semibold">
+        Own codecs
+        {own.length > 0 && (
+          <a className="text-small font-normal underline decoration-dotted underline-offset-3" href={entriesAddress(id, own.map((codec) => codec.id))} download>
+            Save them as a file
+          </a>
+        )}
+        <label className="text-small font-normal text-dim">
+          Take from a file{" "}
+          <input
+            type="file"
+            accept=".json,application/json"
+            aria-label="File of codecs"
+            onChange={(event) => {
+              const [file] = event.target.files ?? [];
+              if (file) void take(file);
+              event.target.value = "";
+            }}
+          />
+        </label>
+      </h3>
+      <ul>
+        {own.map((codec) => (
+          <li key={codec.id} className="flex items-baseline gap-3 border-t border-rule py-1">
+            {codec.name}
+            <span className="text-dim">
+              {origin(codec)}; {codec.sampling} {codec.bits}
+            </span>
+            <button type="button" className="ml-auto text-small text-dim underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => attempt([{ do: "remove-codec", codec: codec.id }])}>
+              Remove {codec.name}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form
+        aria-label="New codec"
+        className="border-t border-rule pt-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        <div className="grid grid-cols-2 gap-x-3 gap-y-1 lg:grid-cols-4">
+          <Typed label="Name" example="Orrell H3, test clip" value={name} onChange={setName} />
+          <Choice label="Its rate is known by" value={kind} options={KINDS} onChoose={(next) => setKind(next as Kind)} />
+          {FIELDS[kind].map(([label, example], at) => (
+            <Typed key={label} label={label} example={example} value={typed[at] ?? ""} onChange={(text) => setTyped((old) => FIELDS[kind].map((_, number) => (number === at ? text : (old[number] ?? ""))))} />
+          ))}
+          <Choice
+            label="Sampling"
+            value={sampling}
+            options={(["4:2:0", "4:2:2", "4:4:4"] as const).map((value) => ({ value, label: value }))}
+            onChoose={(next) => setSampling(next as Codec["sampling"])}
+          />
+          <Choice label="Bit depth" value={bits} options={["8-bit", "10-bit", "12-bit", "16-bit"].map((value) => ({ value, label: value }))} onChoose={setBits} />
+        </div>
+        {refusal && (
+          <p role="alert" className="mt-0.5 text-small text-stop">
+            {refusal}
+          </p>
+        )}
+        <Button type="submit" className="mt-1.5">
+          Add the codec
+        </Button>
+      </form>
+    </section>
+  );
+}
+
+function Typed({ label, example, value, onChange }: { label: string; example: string; value: string; onChange: (typed: string) => void }) {
+  return (
+    <label className="min-w-0 text-small text-dim">
+      {label}
+      <input
+        value={value}
+        placeholder={example}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => onChange(event.target.value)}
+        onKeyDown={(event) => event.stopPropagation()}
+        className="w-full border border-rule bg-sunk px-1.5 py-0.5 text-body text-ink placeholder:text-dim/60"
+      />
+    </label>
+  );
+}

@@ -1,0 +1,81 @@
+import { Problem, type Device, type Placement, type RecordingSetting, type SlotUse } from "../api/client";
+import { useWorkbench } from "../frame/workbench";
+import { Choice, Tick, TypedField } from "../ui/field";
+
+/** Settings that most recordings leave alone: off speed, sound widths, a proxy alongside, pre-record, how slots are used, heat. */
+export function MoreSettings({ placement, device, set }: {
+  placement: Placement;
+  device: Device;
+  set: (change: Partial<RecordingSetting>) => Promise<unknown>;
+}) {
+  const { reference } = useWorkbench();
+  const setting = placement.settings?.recording;
+  const can = device.records;
+  if (!setting || !can) return null;
+  const quietly = (change: Partial<RecordingSetting>) => void set(change).catch(() => undefined);
+  const proxies = reference.catalogue.codecs.filter((codec) => codec.own || can.codecs.includes(codec.id));
+  const open =
+    setting.sensor_rate || setting.sound_bits || setting.proxy || setting.pre_record || setting.screen_away || setting.coupler || setting.to_drive || (setting.slots && setting.slots !== "relay");
+  return (
+    <details className="mt-1" open={open ? true : undefined}>
+      <summary className="cursor-pointer text-small text-dim">More settings of {placement.name}</summary>
+      <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-1 lg:grid-cols-4">
+        {can.sensor && (
+          <TypedField
+            label="Sensor’s frame rate"
+            value={setting.sensor_rate ?? ""}
+            hint="Off speed: 100 in a 25 project plays four times slower; empty for the project’s"
+            send={(typed) => set({ sensor_rate: typed.trim() || null })}
+          />
+        )}
+        <Choice
+          label="Bits of a sound sample"
+          value={String(setting.sound_bits ?? 24)}
+          options={[
+            { value: "16", label: "16-bit" },
+            { value: "24", label: "24-bit" },
+            { value: "32", label: "32-bit float" },
+          ]}
+          onChoose={(bits) => quietly({ sound_bits: bits === "24" ? null : Number(bits) })}
+        />
+        {(can.slots ?? 1) > 1 && (
+          <Choice
+            label="The slots"
+            value={setting.slots ?? "relay"}
+            options={[
+              { value: "relay", label: "one after the other" },
+              { value: "mirror", label: "the same on both" },
+              { value: "proxy", label: "main, and a proxy in the second" },
+            ]}
+            onChoose={(slots) => quietly({ slots: slots as SlotUse })}
+          />
+        )}
+        <Choice
+          label="Proxy alongside"
+          value={setting.proxy ?? ""}
+          options={[{ value: "", label: "None" }, ...proxies.map((codec) => ({ value: codec.id, label: codec.name }))]}
+          onChoose={(proxy) => quietly({ proxy: proxy || null })}
+        />
+        <TypedField label="Pre-record, kept" value={setting.pre_record ?? ""} hint="5 s before each take; empty for none" send={(typed) => set({ pre_record: typed.trim() || null })} />
+        <div className="space-y-1 self-center">
+          {can.sensor && <Tick label="Screen stands away from the body" checked={setting.screen_away ?? false} onChange={(screen_away) => quietly({ screen_away })} />}
+          {can.sensor && <Tick label="Coupler instead of the inner battery" checked={setting.coupler ?? false} onChange={(coupler) => quietly({ coupler })} />}
+          {can.drive_port && <Tick label="To the drive on its data port" checked={setting.to_drive ?? false} onChange={(to_drive) => quietly({ to_drive })} />}
+        </div>
+      </div>
+    </details>
+  );
+}
+
+/** A count as typed. */
+export function wholeNumber(typed: string): number {
+  if (!/^\d{1,4}$/.test(typed.trim())) throw new Problem(422, `“${typed}” isn’t a number of tracks: write it like 4`);
+  return Number(typed);
+}
+
+/** Degrees as typed. */
+export function degrees(typed: string): number {
+  const text = typed.trim().replace(/\s*°?\s*C$/i, "").replace("−", "-");
+  if (!/^-?\d{1,2}$/.test(text)) throw new Problem(422, `“${typed}” isn’t a temperature: write whole degrees Celsius, like 35`);
+  return Number(text);
+}
