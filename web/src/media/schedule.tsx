@@ -105,7 +105,7 @@ function Entry({ entry }: { entry: ScheduleEntry }) {
       )}
       <button
         type="button"
-        className="mt-1 text-small text-dim underline decoration-dotted underline-offset-3 hover:text-ink"
+        className="min-h-6 text-small text-dim underline decoration-dotted underline-offset-3 hover:text-ink"
         onClick={() => attempt([{ do: "remove-schedule-entry", build: build.id, entry: entry.id }])}
       >
         Take {entry.name} out
@@ -138,7 +138,8 @@ function NewEntry({ add }: { add: (name: string, start: string, length: string) 
         event.preventDefault();
         add(typed.name.trim(), typed.start, typed.length).then(
           () => {
-            setTyped({ name: "", start: "", length: "" });
+            // Quick hands may already be at the next part: what they typed stays.
+            setTyped((now) => (now === typed ? { name: "", start: "", length: "" } : now));
             setRefusal(undefined);
           },
           (error: unknown) => setRefusal(error instanceof Error ? error.message : String(error)),

@@ -96,7 +96,7 @@ function SideBySide({ placement, device, setting, onTaken }: { placement: Placem
                   </Button>
                 )}{" "}
                 {choices.length > 1 && (
-                  <button type="button" className="text-small text-dim underline decoration-dotted" onClick={() => setChoices((old) => old.filter((_, at) => at !== number))}>
+                  <button type="button" className="min-h-6 text-small text-dim underline decoration-dotted" onClick={() => setChoices((old) => old.filter((_, at) => at !== number))}>
                     Leave choice {number + 1} out
                   </button>
                 )}

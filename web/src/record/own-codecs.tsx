@@ -139,7 +139,7 @@ export function OwnCodecs() {
             <span className="text-dim">
               {origin(codec)}; {codec.sampling} {codec.bits}
             </span>
-            <button type="button" className="ml-auto text-small text-dim underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => attempt([{ do: "remove-codec", codec: codec.id }])}>
+            <button type="button" className="ml-auto min-h-6 text-small text-dim underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => attempt([{ do: "remove-codec", codec: codec.id }])}>
               Remove {codec.name}
             </button>
           </li>

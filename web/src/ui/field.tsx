@@ -110,7 +110,7 @@ export function Choice({ label, value, options, onChoose, hideLabel }: {
         value={value}
         onChange={(event) => onChoose(event.target.value)}
         onKeyDown={(event) => event.stopPropagation()}
-        className="w-full border border-rule bg-sunk px-1 py-0.5 focus:border-dim"
+        className="min-h-6 w-full border border-rule bg-sunk px-1 py-0.5 focus:border-dim"
       >
         {options.map((option) => (
           <option key={option.value} value={option.value}>
@@ -125,7 +125,7 @@ export function Choice({ label, value, options, onChoose, hideLabel }: {
 /** Something that is so or isn't. */
 export function Tick({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
   return (
-    <label className="flex items-center gap-1.5">
+    <label className="flex min-h-6 items-center gap-1.5">
       <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} />
       {label}
     </label>

@@ -25,7 +25,9 @@ impl<T: DeserializeOwned, S: Send + Sync> FromRequest<S> for Body<T> {
         serde_json::from_str(&text).map(Self).map_err(|error| {
             let sentence = error.to_string();
             if error.is_data() {
-                Problem::refused(sentence)
+                // What a value should be is for a person; where it stood in the body isn’t.
+                let place = sentence.rfind(" at line ").unwrap_or(sentence.len());
+                Problem::refused(&sentence[..place])
             } else {
                 Problem::unreadable(format!("the body isn’t JSON: {sentence}"))
             }

@@ -1,0 +1,190 @@
+import type { Page } from "@playwright/test";
+import { readFile } from "node:fs/promises";
+import { expect, NIGHT, open, test } from "../server";
+
+const answer = (page: Page) => page.getByTestId("day-answer");
+const schedule = (page: Page) => page.getByRole("region", { name: "Schedule" });
+
+async function set(page: Page, label: string, typed: string) {
+  const field = page.getByLabel(label, { exact: true });
+  await field.fill(typed);
+  await field.press("Enter");
+  return field;
+}
+
+async function add(page: Page, name: string, from: string, length: string) {
+  const form = page.getByRole("form", { name: "New part of the day" });
+  await form.getByLabel("New part").fill(name);
+  await form.getByLabel("From").fill(from);
+  await form.getByLabel("For").fill(length);
+  await form.getByRole("button", { name: "Add to the day" }).click();
+}
+
+test("the night is planned from an empty day", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/media`);
+  await expect(answer(page)).toContainText("8 cards");
+  const written = await answer(page).textContent();
+  for (const part of ["First heat", "Supper", "The pour", "Breaking the mould"]) {
+    await schedule(page).getByRole("button", { name: `Take ${part} out` }).click();
+    await expect(schedule(page).getByRole("group", { name: part })).toHaveCount(0);
+  }
+  await expect(page.getByText("Nothing is planned, or nothing records.")).toBeVisible();
+
+  await add(page, "First heat", "18:00", "1h30");
+  const heat = schedule(page).getByRole("group", { name: "First heat" });
+  await heat.getByLabel("How much rolls").selectOption("Rolls so long in all");
+  await heat.getByLabel("In all").fill("20 min");
+  await heat.getByLabel("In all").press("Enter");
+  await add(page, "Supper", "19:30", "1 h");
+  await schedule(page).getByRole("group", { name: "Supper" }).getByLabel("How much rolls").selectOption("A break");
+  await add(page, "The pour", "20:30", "70 min");
+  await add(page, "Breaking the mould", "22:00", "1 h");
+  const after = schedule(page).getByRole("group", { name: "Breaking the mould" });
+  await after.getByLabel("How much rolls").selectOption("Screen time × ratio");
+  await expect(after.getByLabel("Ratio, to 1")).toHaveValue("10");
+  for (const [label, typed, kept] of [
+    ["On screen", "3 min", "3 min"],
+    ["Cameras that share it", "2", "2"],
+  ] as const) {
+    await after.getByLabel(label).fill(typed);
+    await after.getByLabel(label).press("Enter");
+    await expect(after.getByLabel(label)).toHaveValue(kept);
+  }
+  for (const recorder of ["B camera", "B recorder", "Mixer"]) {
+    await after.getByLabel(recorder, { exact: true }).click();
+    await expect(after.getByLabel(recorder, { exact: true })).not.toBeChecked();
+  }
+  await expect(answer(page)).toHaveText(written ?? "");
+  await expect(page.getByRole("list", { name: "The day in sentences" })).toContainText("Wrap at 23:00; the last copy is verified at 01:18 next day, 2 h 18 min later.");
+});
+
+test("another copy rule takes other cards", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/media`);
+  await expect(answer(page)).toContainText("8 cards");
+  await set(page, "Cards are changed at", "30 %");
+  await expect(answer(page)).not.toContainText(/^8 cards/);
+  const before = await answer(page).textContent();
+  await set(page, "Verified copies before formatting", "6");
+  await expect(answer(page)).not.toHaveText(before ?? "");
+  await expect(page.getByRole("list", { name: "The day in sentences" })).toContainText("each card is copied in 3 rounds");
+  await set(page, "Verified copies before formatting", "0");
+  await expect(page.getByRole("region", { name: "Card rules" }).getByRole("alert")).toContainText("a card is formatted after 1 to 9 verified copies, not 0");
+});
+
+test("what can’t be a day is said where it was typed", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/media`);
+  const form = page.getByRole("form", { name: "New part of the day" });
+  for (const [from, length, sentence] of [
+    ["21:00", "1 h", "“The pour” (20:30 to 21:40) and “Rain” (21:00 to 22:00) overlap for the same recorder"],
+    ["half eight", "1 h", "isn’t a time of day: write it like 20:30"],
+    ["23:30", "-2 h", "isn’t a length of time: write it like 2 h 10 min"],
+    ["23:30", "0 min", "must last from 1 s to 48 h"],
+  ] as const) {
+    await add(page, "Rain", from, length);
+    await expect(form.getByRole("alert")).toContainText(sentence);
+    await expect(form.getByLabel("For")).toHaveValue(length);
+  }
+  await set(page, "A reader reads", "1000000000000000000000000000000");
+  await expect(page.getByRole("region", { name: "Copying" }).getByRole("alert")).toContainText("isn’t a data rate: write it like 100 Mb/s");
+  await expect(answer(page)).toContainText("8 cards");
+});
+
+test("more readers, the job’s days, and the table of changes", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/media`);
+  await expect(page.getByTestId("job-storage")).toContainText("TiB");
+  const before = await page.getByTestId("job-storage").textContent();
+  const days = page.getByRole("region", { name: "Days of the job" }).getByLabel("Night pour");
+  await days.fill("3");
+  await days.press("Enter");
+  await expect(page.getByTestId("job-storage")).not.toHaveText(before ?? "");
+  await expect(page.getByRole("region", { name: "The job", exact: true })).toContainText("3 days of Night pour");
+  const drives = page.getByLabel("Drives, each written at");
+  await drives.fill("900 MB/s, 900 MB/s");
+  await drives.press("Enter");
+  await expect(page.getByRole("list", { name: "The day in sentences" })).toContainText("The reader is what limits.");
+
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Save the changes as CSV" }).click()]);
+  const text = await readFile(await download.path(), "utf8");
+  expect(text.split("\n")[0]).toBe("time,recorder,card in");
+  expect(text).toContain("A camera");
+});
+
+test("a rate that was measured from a clip is used", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  const form = page.getByRole("form", { name: "New codec" });
+  await form.getByLabel("Name").fill("Test of Tuesday");
+  await form.getByLabel("Size of the file").fill("0 GB");
+  await form.getByLabel("Length of the clip").fill("1 min");
+  await form.getByRole("button", { name: "Add the codec" }).click();
+  await expect(form.getByRole("alert")).toContainText("a measured clip has a size and a length");
+  await form.getByLabel("Size of the file").fill("10^30");
+  await form.getByRole("button", { name: "Add the codec" }).click();
+  await expect(form.getByRole("alert")).toContainText("isn’t a size: write it like 512 GB");
+  await form.getByLabel("Size of the file").fill("3 GB");
+  await form.getByRole("button", { name: "Add the codec" }).click();
+  await expect(page.getByRole("region", { name: "Own codecs" })).toContainText("measured: 3 GB in 1 min");
+
+  const recorder = page.getByRole("article", { name: "A camera", exact: true });
+  await recorder.getByLabel("Codec", { exact: true }).selectOption("Test of Tuesday");
+  await expect(recorder.getByRole("button", { name: "Data rate of A camera: show the working" })).toContainText("50.00 MB/s");
+  await recorder.getByRole("button", { name: "Data rate of A camera: show the working" }).click();
+  await expect(page.getByRole("dialog")).toContainText("3 GB");
+  await page.keyboard.press("Escape");
+
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Save them as a file" }).click()]);
+  const file = await download.path();
+  await recorder.getByLabel("Codec", { exact: true }).selectOption("Mezzanine High");
+  await page.getByRole("button", { name: "Remove Test of Tuesday" }).click();
+  await expect(page.getByRole("region", { name: "Own codecs" })).not.toContainText("measured");
+  await page.getByLabel("File of codecs").setInputFiles(file);
+  await expect(page.getByRole("region", { name: "Own codecs" })).toContainText("measured: 3 GB in 1 min");
+});
+
+test("a recorder’s further settings change what it does", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  const recorder = page.getByRole("article", { name: "B camera", exact: true });
+  await expect(recorder).toContainText("55 min");
+  const air = page.getByLabel("Air where it is shot, °C");
+  await air.fill("35 °C");
+  await air.press("Enter");
+  await expect(recorder).not.toContainText("55 min");
+  await recorder.getByText("More settings of B camera").click();
+  await recorder.getByLabel("Coupler instead of the inner battery").click();
+  await expect(recorder.getByLabel("Coupler instead of the inner battery")).toBeChecked();
+  const rate = recorder.getByLabel("Sensor’s frame rate");
+  await rate.fill("240");
+  await rate.press("Enter");
+  await expect(recorder.getByRole("alert")).toContainText("its sensor doesn’t run at 240 frames a second");
+});
+
+test("choices are compared, and one is taken", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  await page.getByRole("button", { name: "Compare choices for A camera" }).click();
+  const sheet = page.getByRole("dialog", { name: "Choices for A camera" });
+  await expect(sheet.getByRole("row", { name: /^On its cards/ })).toContainText("1 h 29 min");
+  await sheet.getByLabel("Codec, choice 2").selectOption("Mezzanine Standard");
+  await expect(sheet.getByRole("row", { name: /^On its cards/ })).toContainText("2 h 14 min");
+  await sheet.getByRole("button", { name: "Take choice 2" }).click();
+  await expect(page.getByTestId("time-a")).toContainText("2 h 14 min");
+});
+
+test("the quick sum is turned around, passed on, and stands in a table", async ({ page, server }) => {
+  await page.goto(`${server.address}/sum`);
+  await expect(page.getByTestId("quick-sum")).toHaveText("1 h 29 min");
+  const times = page.getByRole("region", { name: "Times at a glance" });
+  await expect(times.getByRole("row", { name: /^Mezzanine High/ })).toContainText("1 h 29 min");
+  await page.getByLabel("Find").selectOption("The largest codec for both");
+  await page.getByLabel("Must last").fill("3 h");
+  await expect(page.getByTestId("quick-sum")).toContainText("is the largest that fits");
+  const told = await page.getByTestId("quick-sum").textContent();
+  const address = page.url();
+  await page.goto(`${server.address}/`);
+  await page.goto(address);
+  await expect(page.getByTestId("quick-sum")).toHaveText(told ?? "");
+  await page.getByLabel("Find").selectOption("The media for a time");
+  await expect(page.getByTestId("quick-sum")).toContainText("of media for 3 h 00 min");
+  await page.getByLabel("Family").selectOption("HEVC");
+  await expect(times).toContainText("HEVC constant quality, high");
+  await page.getByLabel("Must last").fill("-1 h");
+  await expect(page.getByText("isn’t a length of time")).toBeVisible();
+});
