@@ -17,6 +17,28 @@ for (const theme of ["night", "day"]) {
     await page.screenshot({ path: shot(`record-${theme}`) });
     if (theme === "day") return;
 
+    await open(page, server, `${NIGHT}/media`);
+    await expect(page.getByTestId("day-answer")).toBeVisible();
+    await page.screenshot({ path: shot("media") });
+
+    await open(page, server, `${NIGHT}/record`);
+    await page.getByRole("button", { name: "Compare choices for A camera" }).click();
+    await expect(page.getByRole("row", { name: /^On its cards/ })).toContainText("min");
+    await page.screenshot({ path: shot("choices") });
+
+    await open(page, server, `${NIGHT}/needs`);
+    await expect(page.getByRole("region", { name: "House rules" })).toBeVisible();
+    await page.screenshot({ path: shot("needs") });
+
+    await open(page, server, `${NIGHT}/kit`);
+    await expect(page.getByRole("region", { name: "Own descriptions" })).toBeVisible();
+    await page.screenshot({ path: shot("kit") });
+
+    await open(page, server, `${NIGHT}/path?route=a>client`);
+    await expect(map).toBeVisible();
+    await expect(page.getByRole("article", { name: /^Way 3/ })).toBeVisible();
+    await page.screenshot({ path: shot("routes") });
+
     await page.goto(server.address);
     await expect(page.getByRole("link", { name: "First Light", exact: true })).toBeVisible();
     await page.screenshot({ path: shot("productions") });

@@ -1782,7 +1782,7 @@ export interface components {
             name: string;
             /**
              * Format: int32
-             * @description What one costs, as the crew keeps its prices.
+             * @description What one costs, in whole units of the crew’s money.
              */
             price?: number | null;
             /** @description The rate at which it is read when it is copied. */
@@ -2043,6 +2043,11 @@ export interface components {
              * @description How many the kit has.
              */
             owned: number;
+            /**
+             * Format: int32
+             * @description What those that are short cost, where the catalogue knows a price.
+             */
+            to_buy?: number | null;
             /**
              * Format: int32
              * @description How many where none is used twice.

@@ -79,6 +79,7 @@ function Answer({ day }: { day: DayAnswer }) {
                   <td className={`text-right ${pool.owned < pool.needed ? "text-caution" : ""}`}>
                     {pool.owned}
                     {pool.owned < pool.needed && `, ${pool.needed - pool.owned} short`}
+                    {pool.to_buy != null && `, ${pool.to_buy} to buy`}
                   </td>
                 </tr>
               ))}

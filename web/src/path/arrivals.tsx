@@ -1,5 +1,6 @@
 import type { ArrivalReport } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
+import { LimitStrip } from "../record/limits";
 import { Figure } from "../ui/figure";
 import { SeverityMark } from "../ui/mark";
 
@@ -66,6 +67,7 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
           <span className="text-dim">nothing</span>
         )}
         {row.records && <span className="block text-small text-dim">records {row.records}</span>}
+        {row.records && <LimitStrip device={row.device} />}
       </td>
       <td className="px-2 py-1 whitespace-nowrap max-md:order-3">
         {picture && (

@@ -8,6 +8,7 @@ import { SeverityMark } from "../ui/mark";
 import { Choices } from "./choices";
 import { OwnCodecs } from "./own-codecs";
 import { QuickSum } from "./quick-sum";
+import { LimitBars, longest } from "./limits";
 import { degrees, MoreSettings, wholeNumber } from "./settings";
 
 /** The Record view: every recorder, its rate, its media, and what ends it first. */
@@ -15,7 +16,7 @@ export function RecordView() {
   const { build, workspace, reference } = useWorkbench();
   const { recordings } = workspace.report;
   const devices = new Map(reference.catalogue.devices.map((device) => [device.id, device]));
-  const axis = Math.max(1, ...recordings.filter((row) => row.format).map((row) => row.axis_seconds));
+  const axis = longest(recordings);
   const able = build.placements.flatMap((placement) => {
     const device = devices.get(placement.device);
     return device?.records ? [{ placement, device }] : [];
@@ -172,35 +173,5 @@ function HouseRules() {
       <TypedField label="Kept back of each card" value={rules.reserve ?? ""} send={(reserve) => set({ reserve })} />
       <TypedField label="Air where it is shot, °C" value={String(rules.air_celsius ?? "")} send={async (typed) => set({ air_celsius: degrees(typed) })} />
     </div>
-  );
-}
-
-/** What ends a recording, as bars on one time axis for all recorders; the shortest first. */
-function LimitBars({ row, axis }: { row: RecordingReport; axis: number }) {
-  const percent = (seconds: number) => Math.min(100, (seconds / axis) * 100);
-  return (
-    <ul className="mt-2 space-y-1" aria-label={`What ends ${row.name}`}>
-      {row.limits.map((limit, number) => (
-        <li key={limit.name} className="grid grid-cols-[5.5rem_1fr_5.5rem] items-center gap-2 text-small">
-          <span className={number === 0 ? "font-semibold" : "text-dim"}>{limit.name}</span>
-          <span className="relative h-3 bg-sunk">
-            {limit.until && <span role="img" aria-label={`up to ${limit.until.label} where the picture is easy`} className="lane-copying absolute inset-y-0" style={{ left: `${percent(limit.seconds)}%`, width: `${percent(limit.until.seconds) - percent(limit.seconds)}%` }} />}
-            <span className={`absolute inset-y-0 left-0 ${number === 0 ? "bg-ink" : "bg-dim/50"}`} style={{ width: `${percent(limit.seconds)}%` }} />
-            {row.need && (
-              <span className="absolute -inset-y-0.5 w-0.5 bg-caution" style={{ left: `${percent(row.need.seconds)}%` }} role="img" aria-label={`must last ${row.need.label}`} />
-            )}
-          </span>
-          <span className="text-right">
-            {limit.label}
-            {limit.until && <span className="block text-dim">to {limit.until.label}</span>}
-          </span>
-        </li>
-      ))}
-      {(row.need || row.change_at) && (
-        <li className="text-small text-dim">
-          {[row.need && `must last ${row.need.label}`, row.change_at && `change level after ${row.change_at.label}`].filter(Boolean).join("; ")}
-        </li>
-      )}
-    </ul>
   );
 }

@@ -63,7 +63,7 @@ pub struct Medium {
     /// What is kept back of it; the house rule's share where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub reserve: Option<Percent>,
-    /// What one costs, as the crew keeps its prices.
+    /// What one costs, in whole units of the crew’s money.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub price: Option<u32>,
 }

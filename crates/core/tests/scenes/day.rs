@@ -73,6 +73,9 @@ fn the_night_of_the_demo() {
     });
     let lines: Vec<String> = day.says.iter().cloned().chain(swaps).collect();
     assert_snapshot!(lines.join("\n"));
+    // The caddy that is short, at its price in the catalogue.
+    let to_buy: Vec<Option<u32>> = day.pools.iter().map(|pool| pool.to_buy).collect();
+    assert_eq!(to_buy, [None, None, Some(70), None]);
 }
 
 #[test]

@@ -67,7 +67,7 @@ pub async fn csv(
     let write = |table: &mut csv::Writer<Vec<u8>>| -> Result<(), csv::Error> {
         table.write_record(["time", "recorder", "card in"])?;
         for swap in plan.day.iter().flat_map(|day| &day.swaps) {
-            let card = swap.card.as_deref().unwrap_or("wrap");
+            let card = swap.card.as_deref().unwrap_or("nothing");
             table.write_record([&swap.at, &swap.name, card])?;
         }
         Ok(())

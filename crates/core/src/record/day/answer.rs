@@ -58,6 +58,8 @@ pub struct Pool {
     pub without_reuse: u32,
     /// How many the kit has.
     pub owned: u32,
+    /// What those that are short cost, where the catalogue knows a price.
+    pub to_buy: Option<u32>,
 }
 
 /// A card that is changed.
@@ -243,11 +245,17 @@ pub fn day(floor: &Floor, recordings: &[Recording]) -> Option<DayAnswer> {
                 .fills
                 .iter()
                 .filter(|fill| plan.recorders[fill.recorder].medium == medium);
+            let (needed, owned) = (run.needed(medium), floor.production.owned(medium, None));
+            let price = floor.catalogue.medium(medium).and_then(|known| known.price);
+            let short = needed.saturating_sub(owned);
             Pool {
                 name: name(medium),
-                needed: run.needed(medium),
+                needed,
                 without_reuse: own.map(|fill| plan.recorders[fill.recorder].together).sum(),
-                owned: floor.production.owned(medium, None),
+                owned,
+                to_buy: price
+                    .filter(|_| short > 0)
+                    .map(|price| price.saturating_mul(short)),
                 medium: medium.into(),
             }
         })
