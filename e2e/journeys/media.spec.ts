@@ -188,3 +188,127 @@ test("the quick sum is turned around, passed on, and stands in a table", async (
   await page.getByLabel("Must last").fill("-1 h");
   await expect(page.getByText("isn’t a length of time")).toBeVisible();
 });
+
+test("the plan prints without the frame around it", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/media`);
+  await expect(answer(page)).toBeVisible();
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("navigation", { name: "Stages of the work" })).toBeHidden();
+  await expect(page.getByRole("complementary", { name: "Schedule and copies" })).toBeHidden();
+  await expect(page.getByRole("button", { name: "Print" })).toBeHidden();
+  await expect(page.getByText("The Night Pour, Night pour")).toBeVisible();
+  const ink = await page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  expect(ink).toBe("rgb(255, 255, 255)");
+  const cut = await page.evaluate(() => [...document.querySelectorAll("[data-scrolls]")].some((part) => part.scrollHeight > part.clientHeight + 1 && getComputedStyle(part).overflowY !== "visible"));
+  expect(cut).toBe(false);
+});
+
+test("edits of the day are undone and made again", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/media`);
+  const before = await answer(page).textContent();
+  await schedule(page).getByRole("button", { name: "Take The pour out" }).click();
+  await expect(answer(page)).not.toHaveText(before ?? "");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(answer(page)).toHaveText(before ?? "");
+  await expect(schedule(page).getByRole("group", { name: "The pour" })).toBeVisible();
+  await page.getByRole("button", { name: "Redo" }).click();
+  await expect(schedule(page).getByRole("group", { name: "The pour" })).toHaveCount(0);
+});
+
+test("the house’s schools of cards move the plan", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/needs`);
+  const rules = page.getByRole("region", { name: "House rules" });
+  await expect(rules.getByRole("radio", { name: /^at the change level/ })).toBeChecked();
+  await rules.getByRole("radio", { name: /^when it is full/ }).click();
+  await expect(rules.getByRole("radio", { name: /^when it is full/ })).toBeChecked();
+  await page.getByRole("link", { name: "Media" }).click();
+  // A full card of B recorder lasts longer: its first change comes later than at 85 %.
+  const changes = page.getByRole("region", { name: "Changes of cards" }).getByRole("listitem");
+  await expect(changes.first()).toContainText("B recorder");
+  await expect(changes.first()).not.toContainText("20:45");
+});
+
+test("a card size by the house’s school", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  const recorder = page.getByRole("article", { name: "B recorder", exact: true });
+  await expect(recorder.getByRole("button", { name: /^Put SSD caddy 1 TB in B recorder/ })).toBeVisible();
+  await page.getByRole("link", { name: "Needs" }).click();
+  await page.getByRole("radio", { name: /^few large ones/ }).click();
+  await expect(page.getByRole("radio", { name: /^few large ones/ })).toBeChecked();
+});
+
+test("every way to know a codec’s rate is taken, or refused in a sentence", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  const form = page.getByRole("form", { name: "New codec" });
+  const codecs = page.getByRole("region", { name: "Own codecs" });
+  for (const [kind, fields, told] of [
+    ["A named rate", [["Rate of the picture", "300 Mb/s"]], "named rate: 300 Mb/s"],
+    ["Bits a pixel", [["Bits a pixel", "2,5"]], "2.5 bits a pixel"],
+    ["Ratio to the sensor’s samples", [["Ratio, to 1", "7:1"]], "7:1"],
+    [
+      "Constant quality, a band",
+      [
+        ["Bits a pixel, low", "1"],
+        ["Bits a pixel, typical", "1.5"],
+        ["Bits a pixel, high", "2"],
+      ],
+      "a band: 1, 1.5, 2 bits a pixel",
+    ],
+  ] as const) {
+    await form.getByLabel("Its rate is known by").selectOption(kind);
+    await form.getByLabel("Name").fill(`By ${kind.toLowerCase()}`);
+    for (const [label, typed] of fields) await form.getByLabel(label, { exact: true }).fill(typed);
+    await form.getByRole("button", { name: "Add the codec" }).click();
+    await expect(codecs).toContainText(told);
+  }
+  await form.getByLabel("Its rate is known by").selectOption("Bits a pixel");
+  await form.getByLabel("Name").fill("Wrong");
+  for (const [typed, sentence] of [
+    ["lots", "isn’t a number; write it like 2.36"],
+    ["0", "every one is above zero"],
+    ["999999", "at most 100 bits a pixel"],
+  ] as const) {
+    await form.getByLabel("Bits a pixel", { exact: true }).fill(typed);
+    await form.getByRole("button", { name: "Add the codec" }).click();
+    await expect(form.getByRole("alert")).toContainText(sentence);
+    await expect(form.getByLabel("Bits a pixel", { exact: true })).toHaveValue(typed);
+  }
+});
+
+test("a band is drawn with both ends, and two slots are mirrored", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  const recorder = page.getByRole("article", { name: "A camera", exact: true });
+  const form = page.getByRole("form", { name: "New codec" });
+  await form.getByLabel("Its rate is known by").selectOption("Constant quality, a band");
+  await form.getByLabel("Name").fill("Band");
+  for (const [label, typed] of [
+    ["Bits a pixel, low", "1"],
+    ["Bits a pixel, typical", "1.5"],
+    ["Bits a pixel, high", "2"],
+  ] as const)
+    await form.getByLabel(label, { exact: true }).fill(typed);
+  await form.getByRole("button", { name: "Add the codec" }).click();
+  await expect(page.getByRole("region", { name: "Own codecs" })).toContainText("a band");
+  await recorder.getByLabel("Codec", { exact: true }).selectOption("Band");
+  await expect(recorder.getByRole("img", { name: /^up to .* where the picture is easy/ })).toBeVisible();
+  const alone = await page.getByTestId("time-a").textContent();
+  await recorder.getByLabel("Slot 2").selectOption("CFexpress B 512 GB");
+  await expect(page.getByTestId("time-a")).not.toHaveText(alone ?? "");
+  await recorder.getByText("More settings of A camera").click();
+  await recorder.getByLabel("The slots").selectOption("the same on both");
+  await expect(page.getByTestId("time-a")).toHaveText(alone ?? "");
+});
+
+test("a fifth choice isn’t offered, and one that can’t be says why", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record`);
+  await page.getByRole("button", { name: "Compare choices for B camera" }).click();
+  const sheet = page.getByRole("dialog", { name: "Choices for B camera" });
+  await sheet.getByRole("button", { name: "One more choice" }).click();
+  await expect(sheet.getByLabel("Codec, choice 4")).toBeVisible();
+  await expect(sheet.getByRole("button", { name: "One more choice" })).toHaveCount(0);
+  await sheet.getByRole("button", { name: "Leave choice 4 out" }).click();
+  await expect(sheet.getByRole("button", { name: "One more choice" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(sheet).toBeHidden();
+  await expect(page.getByTestId("time-b")).toContainText("30 min");
+});

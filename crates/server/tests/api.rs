@@ -827,3 +827,162 @@ async fn the_quick_sum_is_turned_around() {
     let glance = server.post("/api/time-table", &asked).await.json();
     assert_eq!(glance["rows"][3]["times"][3], "1 h 29 min");
 }
+
+#[tokio::test]
+async fn a_day_that_cannot_be_is_refused_and_changes_nothing() {
+    let server = Server::new();
+    let part = |id: &str, start: &str, length: &str| {
+        json!({ "do": "put-schedule-entry", "build": "night", "entry":
+            { "id": id, "name": "Rain", "start": start, "length": length, "rolls": { "kind": "continuous" } } })
+    };
+    let station = |change: Value| {
+        let mut station = json!({
+            "readers": 1, "reader_rate": "400 MB/s", "bus_rate": "900 MB/s", "drives": ["220 MB/s"],
+            "verify": "read-back", "way": "5 min", "margin": "20 %"
+        });
+        station
+            .as_object_mut()
+            .unwrap()
+            .extend(change.as_object().unwrap().clone());
+        json!({ "do": "set-station", "station": station })
+    };
+    let codec = |model: Value| {
+        json!({ "do": "put-codec", "codec":
+            { "id": "own-clip", "name": "Clip", "model": model, "sampling": "4:2:2", "bits": "10-bit", "own": true } })
+    };
+    for (command, expected) in [
+        (
+            part("rain", "21:00", "1 h"),
+            "overlap for the same recorder",
+        ),
+        (part("rain", "soon", "1 h"), "isn’t a time of day"),
+        (part("rain", "02:00", "-1 h"), "isn’t a length of time"),
+        (
+            part("rain", "02:00", "1000000000000000000000000 h"),
+            "isn’t a length of time",
+        ),
+        (part("Rain!", "02:00", "1 h"), "a handle is 1 to 40"),
+        (station(json!({ "readers": 0 })), "1 to 32 readers"),
+        (station(json!({ "readers": -1 })), "invalid value"),
+        (station(json!({ "drives": [] })), "1 to 12 drives"),
+        (station(json!({ "bus_rate": "0 MB/s" })), "more than 0 MB/s"),
+        (station(json!({ "bus_rate": "fast" })), "isn’t a data rate"),
+        (station(json!({ "margin": "200 %" })), "from 0 % to 100 %"),
+        (
+            codec(json!({ "kind": "measured", "file": "0 GB", "length": "1 min" })),
+            "a measured clip has a size",
+        ),
+        (
+            codec(json!({ "kind": "constant", "rate": "2000 Gb/s" })),
+            "at most 100 bits a pixel or 1 Tb/s",
+        ),
+        (
+            codec(json!({ "kind": "by-pixel", "centibits": 1_000_000 })),
+            "at most 100 bits a pixel",
+        ),
+        (codec(json!({ "kind": "magic" })), "unknown variant"),
+        (
+            json!({ "do": "set-job", "job": [{ "build": "moon", "days": 1 }] }),
+            "there is no build “moon”",
+        ),
+    ] {
+        let refused = server.edit(1, command.clone()).await;
+        let sentence = refused.problem(StatusCode::UNPROCESSABLE_ENTITY);
+        assert!(sentence.contains(expected), "{command}: {sentence}");
+        assert!(!sentence.contains(" at line "), "{sentence}");
+    }
+    assert_eq!(server.get(NIGHT).await.json()["revision"], 1);
+}
+
+#[tokio::test]
+async fn own_codecs_are_used_and_travel() {
+    let server = Server::new();
+    let codec = json!({
+        "id": "own-clip", "name": "Clip of Tuesday", "family": "Own", "sampling": "4:2:2", "bits": "10-bit", "own": true,
+        "model": { "kind": "measured", "file": "3 GB", "length": "1 min" }
+    });
+    let put = json!({ "do": "put-codec", "codec": codec });
+    assert_eq!(server.edit(1, put.clone()).await.status, StatusCode::OK);
+    let recording = json!({ "codec": "own-clip", "media": ["cfx-b-512"] });
+    let set =
+        json!({ "do": "set-recording", "build": "night", "device": "a", "recording": recording });
+    let edited = server.edit(2, set).await.json();
+    let rows = edited["report"]["recordings"].as_array().unwrap();
+    let row = rows.iter().find(|row| row["device"] == "a").unwrap();
+    assert_eq!(
+        (&row["codec"], &row["time"]["video_bps"]),
+        (&json!("Clip of Tuesday"), &json!(400_000_000))
+    );
+
+    let file = server.get(&format!("{NIGHT}/entries?ids=own-clip")).await;
+    let written = file.json();
+    assert_eq!(written["format"], "west-rail-entries");
+    assert_eq!(written["codecs"][0]["model"], codec["model"]);
+    let read = server
+        .send(Method::POST, &format!("{NIGHT}/entries"), None, file.text)
+        .await
+        .json();
+    assert_eq!(read["codecs"][0]["name"], "Clip of Tuesday");
+    let missing = server.get(&format!("{NIGHT}/entries?ids=own-none")).await;
+    assert!(
+        missing
+            .problem(StatusCode::NOT_FOUND)
+            .contains("no device or codec “own-none”")
+    );
+}
+
+#[tokio::test]
+async fn the_table_and_the_sums_say_what_they_cannot_read() {
+    let server = Server::new();
+    let with = |path: &str, name: &str, typed: Value| {
+        let mut asked =
+            json!({ "raster": "3840x2160", "rate": "25", "audio": "4x48000x24", "reserve": "3 %" });
+        if path == "/api/quick-sum" {
+            asked["codec"] = json!("mezzanine-high");
+            asked["length"] = json!("1 h");
+        }
+        asked[name] = typed;
+        asked
+    };
+    for (path, name, typed, expected) in [
+        ("/api/time-table", "raster", json!("big"), "isn’t a raster"),
+        ("/api/time-table", "rate", json!("0"), "isn’t a frame rate"),
+        ("/api/time-table", "reserve", json!("-3 %"), "isn’t a share"),
+        (
+            "/api/quick-sum",
+            "length",
+            json!("-1 h"),
+            "isn’t a length of time",
+        ),
+        ("/api/quick-sum", "length", json!("0 min"), "above zero"),
+        (
+            "/api/quick-sum",
+            "codec",
+            json!("no-such"),
+            "there is no codec “no-such”",
+        ),
+        (
+            "/api/quick-sum",
+            "reserve",
+            json!("100 %"),
+            "keeps everything back",
+        ),
+        (
+            "/api/quick-sum",
+            "media",
+            json!("1 TB"),
+            "either a codec or a card",
+        ),
+    ] {
+        let refused = server.post(path, &with(path, name, typed)).await;
+        let sentence = refused.problem(StatusCode::UNPROCESSABLE_ENTITY);
+        assert!(sentence.contains(expected), "{path} {name}: {sentence}");
+    }
+    let unknown = server
+        .post(
+            "/api/time-table",
+            &with("/api/time-table", "family", json!("None such")),
+        )
+        .await;
+    assert_eq!(unknown.json()["rows"], json!([]));
+}

@@ -12,6 +12,7 @@ mod picture;
 mod questions;
 mod rates;
 mod recording;
+mod rotation;
 mod sound_and_time;
 mod stage;
 mod ways;

@@ -214,7 +214,9 @@ pub fn check_codec(catalogue: &Catalogue, codec: &Codec) -> Result<(), Refusal> 
     if !is_handle(&codec.id) {
         return Err(bad_handle(codec.id.clone()));
     }
-    if catalogue.item_name(&codec.id).is_some() {
+    // An own one may be put in its own place.
+    let in_place = catalogue.codec(&codec.id).is_some_and(|known| known.own);
+    if !in_place && catalogue.item_name(&codec.id).is_some() {
         return Err(Refusal::Taken(codec.id.clone()));
     }
     let figures = match &codec.model {
