@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { readFile } from "node:fs/promises";
 import { expect, NIGHT, open, test } from "../server";
@@ -311,4 +312,48 @@ test("a fifth choice isn’t offered, and one that can’t be says why", async (
   await page.keyboard.press("Escape");
   await expect(sheet).toBeHidden();
   await expect(page.getByTestId("time-b")).toContainText("30 min");
+});
+
+test("the plan can be read and changed on a phone", async ({ page, server }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await open(page, server, `${NIGHT}/media`);
+  await expect(answer(page)).toContainText("8 cards");
+  const wider = await page.evaluate(() => document.documentElement.scrollWidth > window.innerWidth);
+  expect(wider).toBe(false);
+  await set(page, "Readers", "2");
+  await expect(page.getByLabel("Readers", { exact: true })).toHaveValue("2");
+  const sheetOf = "Compare choices for A camera";
+  await page.getByRole("link", { name: "Record" }).click();
+  await page.getByRole("button", { name: sheetOf }).click();
+  const sheet = page.getByRole("dialog", { name: "Choices for A camera" });
+  await expect(sheet.getByRole("button", { name: "Take choice 1" })).toBeVisible();
+});
+
+test("what is open in Record and Media stands up to axe", async ({ page, server }) => {
+  const faults = async () => {
+    const found = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]).analyze();
+    return found.violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.html).join(" ")}`);
+  };
+  await open(page, server, `${NIGHT}/record`);
+  await page.getByText("More settings of A camera").click();
+  await expect(page.getByLabel("Proxy alongside").first()).toBeVisible();
+  expect(await faults()).toEqual([]);
+  await page.getByRole("button", { name: "Compare choices for A camera" }).click();
+  await expect(page.getByRole("row", { name: /^On its cards/ })).toContainText("1 h 29 min");
+  expect(await faults()).toEqual([]);
+  await open(page, server, `${NIGHT}/media`);
+  await add(page, "Rain", "21:00", "1 h");
+  await expect(page.getByRole("form", { name: "New part of the day" }).getByRole("alert")).toBeVisible();
+  expect(await faults()).toEqual([]);
+});
+
+test("a build with nothing planned says what to do, and another window follows", async ({ page, server, context }) => {
+  await open(page, server, NIGHT.replace(/night$/, "interview/media"));
+  await expect(page.getByText("Nothing is planned, or nothing records.")).toBeVisible();
+  const other = await context.newPage();
+  await open(other, server, NIGHT.replace(/night$/, "interview/media"));
+  await add(page, "Interview", "10:00", "1 h");
+  await expect(schedule(page).getByRole("group", { name: "Interview" })).toBeVisible();
+  await expect(schedule(other).getByRole("group", { name: "Interview" })).toBeVisible();
+  await expect(answer(other)).toContainText(/cards?:/);
 });

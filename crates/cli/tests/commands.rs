@@ -378,3 +378,55 @@ fn record_time_takes_every_codec_of_the_catalogue() {
         assert!(told["seconds"].as_u64().unwrap() > 0, "{}", codec.id);
     }
 }
+
+#[test]
+fn a_day_follows_what_the_file_says() {
+    let text = std::fs::read_to_string(DEMO).unwrap();
+    let folder = tempfile::tempdir().unwrap();
+    let with = |change: &dyn Fn(&mut Value)| {
+        let mut file: Value = serde_json::from_str(&text).unwrap();
+        change(&mut file["production"]);
+        let path = folder.path().join("changed.west-rail.json");
+        std::fs::write(&path, file.to_string()).unwrap();
+        answer(&["day", path.to_str().unwrap(), "--build", "night"])
+    };
+    let plain = with(&|_| ());
+    let fast =
+        with(&|production| production["station"]["drives"] = json!(["900 MB/s", "900 MB/s"]));
+    assert!(fast["last_copy_done_seconds"].as_u64() < plain["last_copy_done_seconds"].as_u64());
+    assert_eq!(fast["limit"], "reader");
+    let mirrored = with(&|production| production["house_rules"]["copies"] = json!(4));
+    assert!(mirrored["last_copy_done_seconds"].as_u64() > plain["last_copy_done_seconds"].as_u64());
+    // A day without breaks between two mornings.
+    let long = with(&|production| {
+        production["builds"][0]["schedule"] = json!([{ "id": "all", "name": "All of it", "start": "06:00", "length": "24 h", "rolls": { "kind": "continuous" } }]);
+    });
+    assert!(long["cards_needed"].as_u64() > plain["cards_needed"].as_u64());
+    assert_eq!(long["wrap_seconds"], 30 * 3600);
+}
+
+#[test]
+fn a_file_with_an_impossible_day_is_refused_or_reported_in_one_line() {
+    let text = std::fs::read_to_string(DEMO).unwrap();
+    let folder = tempfile::tempdir().unwrap();
+    for (from, to, expected) in [
+        ("\"18:00\"", "\"six\"", "isn’t a time of day"),
+        ("\"1 h 30 min\"", "\"-2 h\"", "isn’t a length of time"),
+        ("\"read-back\"", "\"hope\"", "unknown variant"),
+        (
+            "\"3.2 Gb/s\"",
+            "\"1000000000000000000000000000000\"",
+            "isn’t a data rate",
+        ),
+    ] {
+        let path = folder.path().join("broken.west-rail.json");
+        std::fs::write(&path, text.replacen(from, to, 1)).unwrap();
+        let (status, out, error) = run(&["day", path.to_str().unwrap()]);
+        assert_eq!(
+            (status, out.as_str(), error.lines().count()),
+            (2, "", 1),
+            "{error}"
+        );
+        assert!(error.contains(expected), "{error}");
+    }
+}

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Device, KitReport } from "../api/client";
-import { entriesAddress, readEntries, useKit, useSearch } from "../api/queries";
+import { useKit, useSearch } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { TypedField } from "../ui/field";
@@ -8,6 +8,7 @@ import { Problem } from "../api/client";
 import { DeviceCard } from "./device-card";
 import { EntryEditor } from "./entry-editor";
 import { blank } from "./entry";
+import { OwnHeading } from "./own-file";
 
 /** The Kit view: what there is, what the build uses, what is short; the catalogue beside it. */
 export function KitView() {
@@ -203,41 +204,12 @@ function FoundLead({ item, name }: { item: string; name: string }) {
 
 /** The crew's own descriptions: to change, remove, share. */
 function OwnEntries({ onEdit }: { onEdit: (start: Device) => void }) {
-  const { id, workspace, edit, attempt } = useWorkbench();
+  const { workspace, attempt } = useWorkbench();
   const [refusal, setRefusal] = useState<string>();
   const own = workspace.production.own?.devices ?? [];
-  async function take(file: File) {
-    try {
-      const { entries = [], codecs = [] } = await readEntries(id, await file.text());
-      await edit([...entries.map((entry) => ({ do: "put-entry" as const, entry })), ...codecs.map((codec) => ({ do: "put-codec" as const, codec }))]);
-      setRefusal(undefined);
-    } catch (error) {
-      setRefusal(error instanceof Error ? error.message : String(error));
-    }
-  }
   return (
     <section aria-label="Own descriptions" className="mt-8">
-      <h3 className="flex flex-wrap items-center gap-3 font-semibold">
-        Own descriptions
-        {own.length > 0 && (
-          <a className="text-small font-normal underline decoration-dotted underline-offset-3" href={entriesAddress(id, own.map((entry) => entry.id))} download>
-            Save them as a file
-          </a>
-        )}
-        <label className="text-small font-normal text-dim">
-          Take from a file{" "}
-          <input
-            type="file"
-            accept=".json,application/json"
-            aria-label="File of descriptions"
-            onChange={(event) => {
-              const [file] = event.target.files ?? [];
-              if (file) void take(file);
-              event.target.value = "";
-            }}
-          />
-        </label>
-      </h3>
+      <OwnHeading title="Own descriptions" ids={own.map((entry) => entry.id)} of="descriptions" onRefused={setRefusal} />
       {refusal && (
         <p role="alert" className="text-stop">
           {refusal}

@@ -1,8 +1,9 @@
 import { useState } from "react";
-import { Problem, type Rolls, type ScheduleEntry } from "../api/client";
+import type { Rolls, ScheduleEntry } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
-import { Choice, Tick, TypedField } from "../ui/field";
+import { Choice, PlainField, Tick, TypedField } from "../ui/field";
+import { hundredths, whole } from "../ui/typed";
 
 const KINDS: { value: Rolls["kind"]; label: string }[] = [
   { value: "continuous", label: "Rolls from end to end" },
@@ -16,18 +17,6 @@ const rollsOf = (kind: Rolls["kind"], length: string): Rolls => {
   if (kind === "rolling") return { kind, length };
   return { kind };
 };
-
-/** A number above zero, with up to two places after the point, in hundredths. */
-function hundredths(typed: string, what: string): number {
-  const text = typed.trim().replace(/\s*:\s*1$/, "");
-  if (!/^\d{1,6}([.,]\d{1,2})?$/.test(text)) throw new Problem(422, `“${typed}” isn’t ${what}: write it like 10 or 7.5`);
-  return Math.round(Number(text.replace(",", ".")) * 100);
-}
-
-function count(typed: string): number {
-  if (!/^\d{1,3}$/.test(typed.trim())) throw new Problem(422, `“${typed}” isn’t a number of cameras: write it like 2`);
-  return Number(typed);
-}
 
 /** What is shot in the day, in the order of the clock. */
 export function Schedule() {
@@ -86,8 +75,8 @@ function Entry({ entry }: { entry: ScheduleEntry }) {
         {rolls.kind === "ratio" && (
           <>
             <TypedField label="On screen" value={rolls.screen} send={(screen) => put({ rolls: { ...rolls, screen } })} />
-            <TypedField label="Ratio, to 1" value={String(rolls.centiratio / 100)} send={async (typed) => put({ rolls: { ...rolls, centiratio: hundredths(typed, "a ratio") } })} />
-            <TypedField label="Cameras that share it" value={String(rolls.cameras)} send={async (typed) => put({ rolls: { ...rolls, cameras: count(typed) } })} />
+            <TypedField label="Ratio, to 1" value={String(rolls.centiratio / 100)} send={async (typed) => put({ rolls: { ...rolls, centiratio: hundredths(typed, "Ratio") } })} />
+            <TypedField label="Cameras that share it" value={String(rolls.cameras)} send={async (typed) => put({ rolls: { ...rolls, cameras: whole(typed, "cameras") } })} />
           </>
         )}
       </div>
@@ -117,18 +106,8 @@ function Entry({ entry }: { entry: ScheduleEntry }) {
 function NewEntry({ add }: { add: (name: string, start: string, length: string) => Promise<unknown> }) {
   const [typed, setTyped] = useState({ name: "", start: "", length: "" });
   const [refusal, setRefusal] = useState<string>();
-  const field = (label: string, name: keyof typeof typed, placeholder: string) => (
-    <label className="min-w-0 text-small text-dim">
-      {label}
-      <input
-        value={typed[name]}
-        placeholder={placeholder}
-        autoComplete="off"
-        onChange={(event) => setTyped((old) => ({ ...old, [name]: event.target.value }))}
-        onKeyDown={(event) => event.stopPropagation()}
-        className="w-full border border-rule bg-sunk px-1.5 py-0.5 text-body text-ink placeholder:text-dim/60"
-      />
-    </label>
+  const field = (label: string, name: keyof typeof typed, example: string) => (
+    <PlainField label={label} example={example} value={typed[name]} onChange={(text) => setTyped((old) => ({ ...old, [name]: text }))} />
   );
   return (
     <form

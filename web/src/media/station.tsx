@@ -1,12 +1,7 @@
-import { Problem, type HouseRules, type Station } from "../api/client";
+import type { HouseRules, Station } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { Choice, TypedField } from "../ui/field";
-
-/** A count as typed. */
-function whole(typed: string, what: string): number {
-  if (!/^\d{1,6}$/.test(typed.trim())) throw new Problem(422, `“${typed}” isn’t a number of ${what}: write it like 2`);
-  return Number(typed);
-}
+import { whole } from "../ui/typed";
 
 /** Where cards are copied: readers, bus, drives, how copies are made sure of. */
 export function StationFields() {

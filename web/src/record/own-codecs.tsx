@@ -1,10 +1,11 @@
 import { useState } from "react";
-import { Problem, type Codec } from "../api/client";
-import { entriesAddress, readEntries } from "../api/queries";
+import type { Codec } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { handleOf } from "../kit/entry";
+import { OwnHeading } from "../kit/own-file";
 import { Button } from "../ui/button";
-import { Choice } from "../ui/field";
+import { Choice, PlainField } from "../ui/field";
+import { hundredths } from "../ui/typed";
 
 type Model = Codec["model"];
 type Kind = Exclude<Model["kind"], "uncompressed" | "sound-only">;
@@ -32,13 +33,6 @@ const KINDS: { value: Kind; label: string }[] = [
   { value: "ratio", label: "Ratio to the sensor’s samples" },
   { value: "constant-quality", label: "Constant quality, a band" },
 ];
-
-/** A number with up to two places after the point, in hundredths. */
-function hundredths(typed: string, what: string): number {
-  const text = typed.trim().replace(/\s*:\s*1$/, "").replace(",", ".");
-  if (!/^\d{1,6}(\.\d{1,2})?$/.test(text)) throw new Problem(422, `${what}: “${typed}” isn’t a number; write it like 2.36, with at most two places after the point`);
-  return Math.round(Number(text) * 100);
-}
 
 function modelOf(kind: Kind, typed: string[]): Model {
   const number = (at: number) => hundredths(typed[at] ?? "", FIELDS[kind][at]?.[0] ?? "");
@@ -79,7 +73,7 @@ function origin({ model }: Codec): string {
 
 /** The crew’s own codecs, with their figures or as measured from a clip. */
 export function OwnCodecs() {
-  const { id, workspace, edit, attempt } = useWorkbench();
+  const { workspace, edit, attempt } = useWorkbench();
   const own = workspace.production.own?.codecs ?? [];
   const [name, setName] = useState("");
   const [kind, setKind] = useState<Kind>("measured");
@@ -87,7 +81,6 @@ export function OwnCodecs() {
   const [sampling, setSampling] = useState<Codec["sampling"]>("4:2:2");
   const [bits, setBits] = useState<Codec["bits"]>("10-bit");
   const [refusal, setRefusal] = useState<string>();
-  const say = (error: unknown) => setRefusal(error instanceof Error ? error.message : String(error));
   async function add() {
     try {
       const codec: Codec = { id: `own-${handleOf(name)}`.slice(0, 40), name: name.trim(), family: "Own", model: modelOf(kind, typed), sampling, bits, raw: kind === "ratio", own: true };
@@ -96,42 +89,18 @@ export function OwnCodecs() {
       setTyped([]);
       setRefusal(undefined);
     } catch (error) {
-      say(error);
-    }
-  }
-  async function take(file: File) {
-    try {
-      const { codecs = [] } = await readEntries(id, await file.text());
-      if (codecs.length === 0) throw new Problem(422, "There is no codec in that file.");
-      await edit(codecs.map((codec) => ({ do: "put-codec" as const, codec })));
-      setRefusal(undefined);
-    } catch (error) {
-      say(error);
+      setRefusal(error instanceof Error ? error.message : String(error));
     }
   }
   return (
     <section aria-label="Own codecs" className="mt-8">
-      <h3 className="flex flex-wrap items-center gap-3 font-semibold">
-        Own codecs
-        {own.length > 0 && (
-          <a className="text-small font-normal underline decoration-dotted underline-offset-3" href={entriesAddress(id, own.map((codec) => codec.id))} download>
-            Save them as a file
-          </a>
-        )}
-        <label className="text-small font-normal text-dim">
-          Take from a file{" "}
-          <input
-            type="file"
-            accept=".json,application/json"
-            aria-label="File of codecs"
-            onChange={(event) => {
-              const [file] = event.target.files ?? [];
-              if (file) void take(file);
-              event.target.value = "";
-            }}
-          />
-        </label>
-      </h3>
+      <OwnHeading
+        title="Own codecs"
+        ids={own.map((codec) => codec.id)}
+        of="codecs"
+        onRefused={setRefusal}
+        check={({ codecs = [] }) => (codecs.length === 0 ? "There is no codec in that file." : undefined)}
+      />
       <ul>
         {own.map((codec) => (
           <li key={codec.id} className="flex items-baseline gap-3 border-t border-rule py-1">
@@ -154,10 +123,10 @@ export function OwnCodecs() {
         }}
       >
         <div className="grid grid-cols-2 gap-x-3 gap-y-1 lg:grid-cols-4">
-          <Typed label="Name" example="Orrell H3, test clip" value={name} onChange={setName} />
+          <PlainField label="Name" example="Orrell H3, test clip" value={name} onChange={setName} />
           <Choice label="Its rate is known by" value={kind} options={KINDS} onChoose={(next) => setKind(next as Kind)} />
           {FIELDS[kind].map(([label, example], at) => (
-            <Typed key={label} label={label} example={example} value={typed[at] ?? ""} onChange={(text) => setTyped((old) => FIELDS[kind].map((_, number) => (number === at ? text : (old[number] ?? ""))))} />
+            <PlainField key={label} label={label} example={example} value={typed[at] ?? ""} onChange={(text) => setTyped((old) => FIELDS[kind].map((_, number) => (number === at ? text : (old[number] ?? ""))))} />
           ))}
           <Choice
             label="Sampling"
@@ -177,22 +146,5 @@ export function OwnCodecs() {
         </Button>
       </form>
     </section>
-  );
-}
-
-function Typed({ label, example, value, onChange }: { label: string; example: string; value: string; onChange: (typed: string) => void }) {
-  return (
-    <label className="min-w-0 text-small text-dim">
-      {label}
-      <input
-        value={value}
-        placeholder={example}
-        autoComplete="off"
-        spellCheck={false}
-        onChange={(event) => onChange(event.target.value)}
-        onKeyDown={(event) => event.stopPropagation()}
-        className="w-full border border-rule bg-sunk px-1.5 py-0.5 text-body text-ink placeholder:text-dim/60"
-      />
-    </label>
   );
 }

@@ -1,15 +1,16 @@
-import { type Device, type Placement, type RecordingReport, type RecordingSetting } from "../api/client";
+import type { Device, Placement, RecordingReport, RecordingSetting } from "../api/client";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, TypedField } from "../ui/field";
 import { Figure } from "../ui/figure";
 import { SeverityMark } from "../ui/mark";
+import { degrees, whole } from "../ui/typed";
 import { Choices } from "./choices";
+import { LimitBars, longest } from "./limits";
 import { OwnCodecs } from "./own-codecs";
 import { QuickSum } from "./quick-sum";
-import { LimitBars, longest } from "./limits";
-import { degrees, MoreSettings, wholeNumber } from "./settings";
+import { MoreSettings } from "./settings";
 
 /** The Record view: every recorder, its rate, its media, and what ends it first. */
 export function RecordView() {
@@ -118,7 +119,7 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
         <TypedField
           label={`Sound tracks (${row.tracks_fed} ${row.tracks_fed === 1 ? "channel arrives" : "channels arrive"})`}
           value={String(row.tracks)}
-          send={async (typed) => set({ tracks: wholeNumber(typed) })}
+          send={async (typed) => set({ tracks: whole(typed, "tracks") })}
         />
         {device.records?.sensor && (
           <TypedField label="Records" value={setting?.format ?? row.format ?? ""} hint={setting?.format ? "Set on this body" : "Follows the project"} send={(typed) => set({ format: typed.trim() || null })} />

@@ -1,4 +1,4 @@
-import { Problem, type Device, type Placement, type RecordingSetting, type SlotUse } from "../api/client";
+import type { Device, Placement, RecordingSetting, SlotUse } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { Choice, Tick, TypedField } from "../ui/field";
 
@@ -65,17 +65,4 @@ export function MoreSettings({ placement, device, set }: {
       </div>
     </details>
   );
-}
-
-/** A count as typed. */
-export function wholeNumber(typed: string): number {
-  if (!/^\d{1,4}$/.test(typed.trim())) throw new Problem(422, `“${typed}” isn’t a number of tracks: write it like 4`);
-  return Number(typed);
-}
-
-/** Degrees as typed. */
-export function degrees(typed: string): number {
-  const text = typed.trim().replace(/\s*°?\s*C$/i, "").replace("−", "-");
-  if (!/^-?\d{1,2}$/.test(text)) throw new Problem(422, `“${typed}” isn’t a temperature: write whole degrees Celsius, like 35`);
-  return Number(text);
 }

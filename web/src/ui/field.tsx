@@ -131,3 +131,21 @@ export function Tick({ label, checked, onChange }: { label: string; checked: boo
     </label>
   );
 }
+
+/** A field of a form that is sent as a whole: it holds what was typed until then. */
+export function PlainField({ label, example, value, onChange }: { label: string; example: string; value: string; onChange: (typed: string) => void }) {
+  return (
+    <label className="min-w-0 text-small text-dim">
+      {label}
+      <input
+        value={value}
+        placeholder={example}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => onChange(event.target.value)}
+        onKeyDown={(event) => event.stopPropagation()}
+        className="w-full border border-rule bg-sunk px-1.5 py-0.5 text-body text-ink placeholder:text-dim/60"
+      />
+    </label>
+  );
+}

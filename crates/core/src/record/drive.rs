@@ -9,6 +9,8 @@ use crate::quantity::{BitRate, Bytes};
 pub struct DriveBehind<'a> {
     /// Its name on this floor.
     pub name: &'a str,
+    /// Its device, by the catalogue's id.
+    pub device: &'a str,
     /// What it holds.
     pub capacity: Bytes,
     /// The least of port, lead and drive.
@@ -41,8 +43,10 @@ pub(super) fn drive_behind<'a>(
         .into_iter()
         .filter_map(|(rate, name)| Some((rate?, name)))
         .min_by_key(|(rate, _)| *rate)?;
+    let device = floor.build.placements[node.placement].device.as_str();
     Some(DriveBehind {
         name,
+        device,
         capacity: drive.capacity,
         sustained,
         slowest,

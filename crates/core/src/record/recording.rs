@@ -26,6 +26,8 @@ pub struct Recording<'a> {
     pub media: Vec<&'a str>,
     /// The drive that it records to, in the place of cards.
     pub drive: Option<DriveBehind<'a>>,
+    /// The rate of a proxy on a card of its own, in bits a second; 0 where there is none.
+    pub proxy_bps: u64,
     /// The format of the file; `None` for sound alone.
     pub format: Option<PictureFormat>,
     /// What the file really holds.
@@ -192,6 +194,7 @@ fn recording<'a>(
         codec,
         media,
         drive,
+        proxy_bps: 0,
         format,
         effective,
         time: None,
@@ -408,10 +411,13 @@ fn fill_time<'a>(
     if setting.slots == SlotUse::Proxy && setting.proxy.is_some() {
         let bps = proxy_rate(floor, setting, picture, rate).max(1);
         match room.proxy {
-            Some(usable) => recording.limits.push(Limit {
-                kind: LimitKind::ProxyMedium,
-                after: Span(usable.saturating_mul(8) / bps),
-            }),
+            Some(usable) => {
+                recording.proxy_bps = bps;
+                recording.limits.push(Limit {
+                    kind: LimitKind::ProxyMedium,
+                    after: Span(usable.saturating_mul(8) / bps),
+                });
+            }
             None => recording.problems.push(RecordProblem::NoProxyMedium),
         }
     }

@@ -174,6 +174,50 @@ fn mirrored_cards_go_in_pairs_and_relayed_ones_in_turn() {
 }
 
 #[test]
+fn what_was_kept_before_a_take_is_on_the_card() {
+    let bytes = |pre_record: Option<&str>| {
+        let mut scene = two_slots(SlotUse::Relay);
+        scene.0.builds[0].schedule[0].rolls = Rolls::Rolling {
+            length: parsed("1 h"),
+        };
+        let recording = scene.0.builds[0].placements[0].settings.recording.as_mut();
+        recording.unwrap().pre_record = pre_record.map(parsed);
+        day(&scene).bytes
+    };
+    // Twenty takes of three minutes, each with nine seconds before it: a twentieth more.
+    assert_eq!(bytes(Some("9 s")) * 20, bytes(None) * 21);
+}
+
+#[test]
+fn a_proxy_fills_a_card_of_its_own() {
+    let mut scene = two_slots(SlotUse::Proxy);
+    let recording = scene.0.builds[0].placements[0].settings.recording.as_mut();
+    recording.unwrap().proxy = Some("mezzanine-proxy".into());
+    let alone = day(&two_slots(SlotUse::Proxy));
+    let with = day(&scene);
+    assert!(with.bytes > alone.bytes);
+    let names: Vec<&str> = with.swaps.iter().map(|swap| swap.name.as_str()).collect();
+    assert!(names.contains(&"A, proxy"), "{names:?}");
+}
+
+#[test]
+fn a_drive_on_the_data_port_is_in_the_plan() {
+    let scene = scene("2160p25")
+        .with("a", "orrell-c6")
+        .with("d", "castor-d2")
+        .line("a.data > d.data usb-c-10 0.5 m")
+        .on_a_drive("a", "mezzanine-high")
+        .does(part("a", "09:00", "1 h", Rolls::Continuous));
+    let day = day(&scene);
+    assert_eq!(
+        (day.pools.len(), day.pools[0].medium.as_str()),
+        (1, "castor-d2")
+    );
+    assert_eq!(day.cards_needed, 1);
+    assert!(day.last_copy_done_seconds < 4 * 3600, "{day:?}");
+}
+
+#[test]
 fn settings_change_the_rate_as_they_should() {
     let total = |change: &dyn Fn(&mut RecordingSetting)| {
         let mut recording = RecordingSetting {

@@ -11,6 +11,7 @@ mod laws;
 mod picture;
 mod questions;
 mod rates;
+mod recorder_settings;
 mod recording;
 mod rotation;
 mod sound_and_time;

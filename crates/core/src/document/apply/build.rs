@@ -7,6 +7,10 @@ use crate::document::{
     Build, Command, Connection, Handle, Kept, OutputSetting, Placement, PortRef, RecordingSetting,
     Settings, SlotUse, Unit, handle_from,
 };
+use crate::quantity::Span;
+
+/// What bodies keep from before a take, at most.
+const LONGEST_PRE_RECORD: Span = Span(10 * 60);
 
 impl Build {
     /// The catalogue's port behind a reference, where it faces as wanted.
@@ -179,6 +183,12 @@ impl Build {
                 if !ability.media.contains(&medium.kind) {
                     return Err(cannot(format!("{} doesn’t fit its slot", medium.name)));
                 }
+            }
+            if wanted
+                .pre_record
+                .is_some_and(|kept| kept > LONGEST_PRE_RECORD)
+            {
+                return Err(cannot("a pre-record keeps at most 10 min".into()));
             }
             if wanted.to_drive && ability.drive_port.is_none() {
                 return Err(cannot("it has no data port for a drive".into()));

@@ -150,7 +150,10 @@ impl Run {
             .iter()
             .map(|recorder| {
                 let medium = floor.catalogue.medium(&recorder.medium);
-                medium.map_or(1.0, |medium| (medium.read_rate.0 as f64 / 8.0).max(1.0))
+                // A drive that is plugged in itself is no slower than what reads it.
+                medium.map_or(f64::INFINITY, |medium| {
+                    (medium.read_rate.0 as f64 / 8.0).max(1.0)
+                })
             })
             .collect();
         let copies = floor.production.house_rules.copies;

@@ -1,8 +1,8 @@
 //! What fills which card when.
 
-use crate::document::{Build, MediaChange, Production, Rolls, SlotUse};
+use crate::document::{Build, MediaChange, Production, Rolls, ScheduleEntry, SlotUse};
 use crate::path::Floor;
-use crate::quantity::Percent;
+use crate::quantity::{Percent, Span};
 use crate::record::Recording;
 
 /// Everything that the day's sums are made of, in bytes and seconds since midnight.
@@ -62,52 +62,88 @@ pub struct Fill {
 /// A take, where a crew rolls on and off: three minutes.
 const TAKE_SECONDS: u64 = 180;
 
+/// What is written of the day's parts at a rate, with what was kept from before each take.
+fn stretches(parts: &[&ScheduleEntry], pre_record: Span, bps: u64) -> Vec<Stretch> {
+    let written =
+        |seconds: u64| u64::try_from(u128::from(bps) * u128::from(seconds) / 8).unwrap_or(u64::MAX);
+    let mut found: Vec<Stretch> = parts
+        .iter()
+        .filter_map(|entry| {
+            let rolled = entry.rolls.seconds(entry.length).min(entry.length.0);
+            let take = match entry.rolls {
+                Rolls::Continuous => rolled,
+                _ => rolled.min(TAKE_SECONDS),
+            };
+            let takes = rolled.div_ceil(take.max(1));
+            (rolled > 0).then_some(Stretch {
+                start: entry.start.seconds(),
+                end: entry.start.seconds() + entry.length.0,
+                bytes: written(rolled + takes * pre_record.0),
+                take: written(take + pre_record.0),
+            })
+        })
+        .collect();
+    found.sort_by_key(|stretch| stretch.start);
+    found
+}
+
 /// The plan of a build's day.
 pub fn plan(floor: &Floor, recordings: &[Recording]) -> Plan {
     let (production, build): (&Production, &Build) = (floor.production, floor.build);
-    let recorders = recordings.iter().filter_map(|recording| {
+    let recorders = recordings.iter().flat_map(|recording| {
         let placement = &build.placements[recording.placement];
-        let time = recording.time.as_ref()?;
-        let setting = placement.settings.recording.as_ref()?;
-        let medium = floor.catalogue.medium(recording.media.first()?)?;
-        let reserve = medium.reserve.unwrap_or(production.house_rules.reserve);
-        let own = build
+        let setting = placement.settings.recording.as_ref();
+        let time = recording.time.as_ref();
+        let (Some(setting), Some(time)) = (setting, time) else {
+            return Vec::new();
+        };
+        let own: Vec<&ScheduleEntry> = build
             .schedule
             .iter()
-            .filter(|entry| entry.recorders.is_empty() || entry.recorders.contains(&placement.id));
-        let mut stretches: Vec<Stretch> = own
-            .filter_map(|entry| {
-                let rolled = entry.rolls.seconds(entry.length).min(entry.length.0);
-                let written = |seconds: u64| {
-                    u64::try_from(u128::from(time.total_bps) * u128::from(seconds) / 8)
-                        .unwrap_or(u64::MAX)
-                };
-                let take = match entry.rolls {
-                    Rolls::Continuous => rolled,
-                    _ => rolled.min(TAKE_SECONDS),
-                };
-                (rolled > 0).then_some(Stretch {
-                    start: entry.start.seconds(),
-                    end: entry.start.seconds() + entry.length.0,
-                    bytes: written(rolled),
-                    take: written(take),
-                })
-            })
+            .filter(|entry| entry.recorders.is_empty() || entry.recorders.contains(&placement.id))
             .collect();
-        stretches.sort_by_key(|stretch| stretch.start);
-        let mirrored = setting.slots == SlotUse::Mirror && recording.media.len() > 1;
-        Some(Recorder {
-            name: placement.name.clone(),
+        let recorder = |name: String, medium: &str, card: u64, bps: u64| Recorder {
+            name,
             handle: placement.id.clone(),
-            medium: medium.id.clone(),
-            card: reserve.off(medium.capacity.0),
-            together: if mirrored { 2 } else { 1 },
-            in_turn: match setting.slots {
-                SlotUse::Relay => recording.media.len().max(1),
-                SlotUse::Mirror | SlotUse::Proxy => 1,
-            },
-            stretches,
-        })
+            medium: medium.into(),
+            card,
+            together: 1,
+            in_turn: 1,
+            stretches: stretches(&own, setting.pre_record.unwrap_or_default(), bps),
+        };
+        let card = |id: &str| {
+            let medium = floor.catalogue.medium(id)?;
+            let reserve = medium.reserve.unwrap_or(production.house_rules.reserve);
+            Some(reserve.off(medium.capacity.0))
+        };
+        let mut found = Vec::new();
+        let name = placement.name.clone();
+        if let Some(drive) = recording.drive {
+            let holds = production.house_rules.reserve.off(drive.capacity.0);
+            found.push(recorder(name, drive.device, holds, time.total_bps));
+        } else if let Some((first, holds)) = recording
+            .media
+            .first()
+            .and_then(|id| Some((*id, card(id)?)))
+        {
+            let mut main = recorder(name.clone(), first, holds, time.total_bps);
+            match setting.slots {
+                SlotUse::Mirror if recording.media.len() > 1 => main.together = 2,
+                SlotUse::Relay => main.in_turn = recording.media.len(),
+                SlotUse::Mirror | SlotUse::Proxy => {}
+            }
+            found.push(main);
+            let second = recording
+                .media
+                .get(1)
+                .filter(|_| recording.proxy_bps > 0)
+                .and_then(|id| Some((*id, card(id)?)));
+            if let Some((second, holds)) = second {
+                let name = format!("{name}, proxy");
+                found.push(recorder(name, second, holds, recording.proxy_bps));
+            }
+        }
+        found
     });
     Plan {
         recorders: recorders

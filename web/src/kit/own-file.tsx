@@ -1,0 +1,52 @@
+import type { EntriesFile } from "../api/client";
+import { entriesAddress, readEntries } from "../api/queries";
+import { useWorkbench } from "../frame/workbench";
+
+/** A heading over the crew’s own entries, with the way out to a file and in from one. */
+export function OwnHeading({ title, ids, of, onRefused, check }: {
+  title: string;
+  ids: string[];
+  /** What is in the file: *descriptions*. */
+  of: string;
+  /** The sentence to show; nothing once it went well. */
+  onRefused: (sentence: string | undefined) => void;
+  /** What is wrong with a file for this place, if anything. */
+  check?: (file: EntriesFile) => string | undefined;
+}) {
+  const { id, edit } = useWorkbench();
+  async function take(chosen: File) {
+    try {
+      const file = await readEntries(id, await chosen.text());
+      const wrong = check?.(file);
+      if (wrong) return onRefused(wrong);
+      const { entries = [], codecs = [] } = file;
+      await edit([...entries.map((entry) => ({ do: "put-entry" as const, entry })), ...codecs.map((codec) => ({ do: "put-codec" as const, codec }))]);
+      onRefused(undefined);
+    } catch (error) {
+      onRefused(error instanceof Error ? error.message : String(error));
+    }
+  }
+  return (
+    <h3 className="flex flex-wrap items-center gap-3 font-semibold">
+      {title}
+      {ids.length > 0 && (
+        <a className="text-small font-normal underline decoration-dotted underline-offset-3" href={entriesAddress(id, ids)} download>
+          Save them as a file
+        </a>
+      )}
+      <label className="text-small font-normal text-dim">
+        Take from a file{" "}
+        <input
+          type="file"
+          accept=".json,application/json"
+          aria-label={`File of ${of}`}
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            if (file) void take(file);
+            event.target.value = "";
+          }}
+        />
+      </label>
+    </h3>
+  );
+}
