@@ -672,3 +672,33 @@ proptest! {
         prop_assert!(fills(&larger).len() <= fills(&plan).len());
     }
 }
+
+#[test]
+fn questions_about_what_is_not_there_have_no_answer() {
+    let production = demo();
+    assert!(media_plan(&production, "moon", catalogue()).is_none());
+    let none = compare_choices(&production, "night", catalogue(), &"moon".into(), &[]);
+    assert_eq!(none, None);
+    let empty = compare_choices(&production, "night", catalogue(), &"a".into(), &[]);
+    assert_eq!(empty, Some(Vec::new()));
+}
+
+#[test]
+fn a_job_of_several_builds_counts_each_day_of_its_own() {
+    let production = demo();
+    let plan = media_plan(&production, "night", catalogue()).unwrap();
+    let daily = |build: &str| {
+        let day = day_of(&production, build, catalogue()).unwrap();
+        day.map_or(0, |day| day.bytes)
+    };
+    let all: u64 = production
+        .job
+        .iter()
+        .map(|line| u64::from(line.days) * daily(&line.build))
+        .sum();
+    assert_eq!((plan.job.bytes, plan.job.days), (all, 5));
+    // The same whichever build is looked at.
+    let other = media_plan(&production, "day", catalogue()).unwrap();
+    assert_eq!(other.job, plan.job);
+    assert_eq!(plan.job.lines.len(), 3);
+}
