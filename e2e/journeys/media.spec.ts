@@ -245,6 +245,14 @@ test("every way to know a codec’s rate is taken, or refused in a sentence", as
   for (const [kind, fields, told] of [
     ["A named rate", [["Rate of the picture", "300 Mb/s"]], "named rate: 300 Mb/s"],
     ["Bits a pixel", [["Bits a pixel", "2,5"]], "2.5 bits a pixel"],
+    [
+      "Uncompressed, packed in groups",
+      [
+        ["Bytes of a group", "8"],
+        ["Pixels of a group", "3"],
+      ],
+      "8 bytes for 3 pixels",
+    ],
     ["Ratio to the sensor’s samples", [["Ratio, to 1", "7:1"]], "7:1"],
     [
       "Constant quality, a band",

@@ -5,10 +5,10 @@ import { handleOf } from "../kit/entry";
 import { OwnHeading } from "../kit/own-file";
 import { Button } from "../ui/button";
 import { Choice, PlainField } from "../ui/field";
-import { hundredths } from "../ui/typed";
+import { hundredths, whole } from "../ui/typed";
 
 type Model = Codec["model"];
-type Kind = Exclude<Model["kind"], "uncompressed" | "sound-only">;
+type Kind = Exclude<Model["kind"], "sound-only">;
 
 /** What each model is written with: the fields’ names and an example. */
 const FIELDS: Record<Kind, [string, string][]> = {
@@ -19,6 +19,10 @@ const FIELDS: Record<Kind, [string, string][]> = {
   constant: [["Rate of the picture", "240 Mb/s"]],
   "by-pixel": [["Bits a pixel", "2.36"]],
   ratio: [["Ratio, to 1", "5"]],
+  uncompressed: [
+    ["Bytes of a group", "8"],
+    ["Pixels of a group", "3"],
+  ],
   "constant-quality": [
     ["Bits a pixel, low", "1.2"],
     ["Bits a pixel, typical", "2"],
@@ -31,6 +35,7 @@ const KINDS: { value: Kind; label: string }[] = [
   { value: "constant", label: "A named rate" },
   { value: "by-pixel", label: "Bits a pixel" },
   { value: "ratio", label: "Ratio to the sensor’s samples" },
+  { value: "uncompressed", label: "Uncompressed, packed in groups" },
   { value: "constant-quality", label: "Constant quality, a band" },
 ];
 
@@ -46,6 +51,8 @@ function modelOf(kind: Kind, typed: string[]): Model {
       return { kind, centibits: number(0) };
     case "ratio":
       return { kind, centiratio: number(0) };
+    case "uncompressed":
+      return { kind, bytes: whole(text(0), "bytes"), pixels: whole(text(1), "pixels") };
     case "constant-quality":
       return { kind, low: number(0), typical: number(1), high: number(2) };
   }
@@ -65,7 +72,7 @@ function origin({ model }: Codec): string {
     case "constant-quality":
       return `a band: ${model.low / 100}, ${model.typical / 100}, ${model.high / 100} bits a pixel`;
     case "uncompressed":
-      return "uncompressed";
+      return `${model.bytes} bytes for ${model.pixels} pixels`;
     case "sound-only":
       return "sound alone";
   }
