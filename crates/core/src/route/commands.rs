@@ -38,6 +38,8 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
             format: Some(format),
             ..known
         };
+        let port = floor.ports[route.tap].port;
+        let setting = floor.build.able_part(floor.catalogue, &at, port, setting);
         commands.push(Command::SetOutput {
             build: build(),
             at,
