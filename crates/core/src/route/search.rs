@@ -140,18 +140,21 @@ pub fn routes(floor: &Floor, resolved: &Resolved, asked: &Asked) -> Result<Vec<R
     Ok(found)
 }
 
-/// The destination's inputs for a picture, free ones first.
+/// The destination's inputs for a picture, free ones first: those that it shows or records, or, where
+/// it does neither or one was named, those that go on to an output.
 fn inputs(floor: &Floor, asked: &Asked) -> Vec<PortIx> {
     let Some(device) = floor.devices[asked.target] else {
         return Vec::new();
     };
     let shown = device.destination_inputs();
+    let goes_on = shown.is_empty() || asked.input.is_some();
     let carries = |port: &&Port| {
         shown.contains(&port.id)
-            || device
-                .paths
-                .iter()
-                .any(|path| path.carries_picture() && path.from.contains(&port.id))
+            || goes_on
+                && device
+                    .paths
+                    .iter()
+                    .any(|path| path.carries_picture() && path.from.contains(&port.id))
     };
     let ports = device.ports_facing(Direction::In).filter(carries);
     let mut inputs: Vec<PortIx> = ports
