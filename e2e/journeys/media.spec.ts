@@ -152,6 +152,7 @@ test("a recorder’s further settings change what it does", async ({ page, serve
   await recorder.getByText("More settings of B camera").click();
   await recorder.getByLabel("Coupler instead of the inner battery").click();
   await expect(recorder.getByLabel("Coupler instead of the inner battery")).toBeChecked();
+  await expect(recorder.getByRole("list", { name: "What ends B camera" })).toContainText("42 min");
   const rate = recorder.getByLabel("Sensor’s frame rate");
   await rate.fill("240");
   await rate.press("Enter");
@@ -227,15 +228,6 @@ test("the house’s schools of cards move the plan", async ({ page, server }) =>
   const changes = page.getByRole("region", { name: "Changes of cards" }).getByRole("listitem");
   await expect(changes.first()).toContainText("B recorder");
   await expect(changes.first()).not.toContainText("20:45");
-});
-
-test("a card size by the house’s school", async ({ page, server }) => {
-  await open(page, server, `${NIGHT}/record`);
-  const recorder = page.getByRole("article", { name: "B recorder", exact: true });
-  await expect(recorder.getByRole("button", { name: /^Put SSD caddy 1 TB in B recorder/ })).toBeVisible();
-  await page.getByRole("link", { name: "Needs" }).click();
-  await page.getByRole("radio", { name: /^few large ones/ }).click();
-  await expect(page.getByRole("radio", { name: /^few large ones/ })).toBeChecked();
 });
 
 test("every way to know a codec’s rate is taken, or refused in a sentence", async ({ page, server }) => {

@@ -73,6 +73,9 @@ export class Problem extends Error {
   }
 }
 
+/** The sentence to show for whatever went wrong. */
+export const sentenceOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
+
 interface Request {
   method?: "GET" | "POST" | "DELETE";
   body?: unknown;

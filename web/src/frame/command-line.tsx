@@ -3,7 +3,7 @@ import { useState, type KeyboardEvent } from "react";
 import { useNavigate } from "react-router";
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { lineQuestion } from "../api/queries";
-import { Problem } from "../api/client";
+import { sentenceOf } from "../api/client";
 import { useWorkbench } from "./workbench";
 
 /** The command line: `a.sdi1 > dir.sdi`, with completion. What a line means is the core's business. */
@@ -47,7 +47,7 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
       if (first?.do === "connect") select({ kind: "device", id: first.to.split(".")[0] ?? "" });
       close();
     } catch (error) {
-      setRefusal(error instanceof Problem ? error.message : String(error));
+      setRefusal(sentenceOf(error));
     }
   }
 

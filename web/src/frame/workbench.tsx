@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
-import { Problem, type Build, type Command, type Fix, type Outlook, type Reference, type Workspace } from "../api/client";
+import { Problem, sentenceOf, type Build, type Command, type Fix, type Outlook, type Reference, type Workspace } from "../api/client";
 import { keepWorkspace, lookAhead, requestEdit, type Step } from "../api/queries";
 
 export type Selection = { kind: "device" | "lead"; id: string };
@@ -112,7 +112,7 @@ export function WorkbenchProvider({ id, build, workspace, reference: shipped, ch
             keepWorkspace(client, id, build.id, error.current, true);
             setNotice({ text: "Someone changed the production meanwhile, and you see their change now. Yours was not made; nothing of it is lost.", again: what });
           } else {
-            setNotice({ text: error instanceof Error ? error.message : String(error) });
+            setNotice({ text: sentenceOf(error) });
           }
           throw error;
         }

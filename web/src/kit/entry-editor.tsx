@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Device, FormatGroup, Mode, Port } from "../api/client";
+import { sentenceOf, type Device, type FormatGroup, type Mode, type Port } from "../api/client";
 import { useEntryCheck } from "../api/queries";
 import { OutlookSummary } from "../findings/outlook";
 import { useWorkbench } from "../frame/workbench";
@@ -62,7 +62,7 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
       await edit([{ do: "put-entry", entry }]);
       onClose();
     } catch (error) {
-      setRefusal(error instanceof Error ? error.message : String(error));
+      setRefusal(sentenceOf(error));
     }
   }
 

@@ -1,4 +1,4 @@
-import type { EntriesFile } from "../api/client";
+import { sentenceOf, type EntriesFile } from "../api/client";
 import { entriesAddress, readEntries } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 
@@ -23,7 +23,7 @@ export function OwnHeading({ title, ids, of, onRefused, check }: {
       await edit([...entries.map((entry) => ({ do: "put-entry" as const, entry })), ...codecs.map((codec) => ({ do: "put-codec" as const, codec }))]);
       onRefused(undefined);
     } catch (error) {
-      onRefused(error instanceof Error ? error.message : String(error));
+      onRefused(sentenceOf(error));
     }
   }
   return (

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Rolls, ScheduleEntry } from "../api/client";
+import { sentenceOf, type Rolls, type ScheduleEntry } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, PlainField, Tick, TypedField } from "../ui/field";
@@ -49,7 +49,7 @@ function Entry({ entry }: { entry: ScheduleEntry }) {
   const choose = (change: Partial<ScheduleEntry>) => {
     put(change).then(
       () => setRefusal(undefined),
-      (error: unknown) => setRefusal(error instanceof Error ? error.message : String(error)),
+      (error: unknown) => setRefusal(sentenceOf(error)),
     );
   };
   const { rolls } = entry;
@@ -121,7 +121,7 @@ function NewEntry({ add }: { add: (name: string, start: string, length: string) 
             setTyped((now) => (now === typed ? { name: "", start: "", length: "" } : now));
             setRefusal(undefined);
           },
-          (error: unknown) => setRefusal(error instanceof Error ? error.message : String(error)),
+          (error: unknown) => setRefusal(sentenceOf(error)),
         );
       }}
     >

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Problem } from "../api/client";
+import { sentenceOf } from "../api/client";
 
 /** A choice in the middle of a sentence. */
 export function Word({ label, value, options, onChoose }: { label: string; value: string; options: { value: string; label: string }[]; onChoose: (value: string) => void }) {
@@ -37,7 +37,7 @@ export function WordTyped({ label, value, empty, send }: { label: string; value:
       setTyped(undefined);
       setRefusal(undefined);
     } catch (error) {
-      setRefusal(error instanceof Problem ? error.message : String(error));
+      setRefusal(sentenceOf(error));
     }
   }
 

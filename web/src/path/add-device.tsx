@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Command } from "../api/client";
+import { sentenceOf, type Command } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { Choice } from "../ui/field";
 import { Sheet } from "../ui/sheet";
@@ -26,7 +26,7 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
       setRefusal(undefined);
       return true;
     } catch (error) {
-      setRefusal(error instanceof Error ? error.message : String(error));
+      setRefusal(sentenceOf(error));
       return false;
     }
   }

@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { Problem, type Placement, type Port } from "../api/client";
+import { sentenceOf, type Placement, type Port } from "../api/client";
 import { readEdid } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
@@ -23,7 +23,7 @@ export function InputSettings({ known, placement }: { known: Port; placement: Pl
       setPasted("");
       setRefusal(undefined);
     } catch (error) {
-      setRefusal(error instanceof Problem ? error.message : String(error));
+      setRefusal(sentenceOf(error));
     }
   }
 

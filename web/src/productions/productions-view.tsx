@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { Listed } from "../api/client";
+import { sentenceOf, type Listed } from "../api/client";
 import { fileAddress, useListActions, useProductions, useReference } from "../api/queries";
 import { ThemeSwitch } from "../frame/theme";
 import { Button } from "../ui/button";
@@ -22,7 +22,7 @@ export function ProductionsView() {
       setProblem(undefined);
       return await work;
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
+      setProblem(sentenceOf(error));
       return undefined;
     }
   }

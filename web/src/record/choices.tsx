@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from "react";
-import type { Device, Placement, RecordingSetting } from "../api/client";
+import { sentenceOf, type Device, type Placement, type RecordingSetting } from "../api/client";
 import { useChoices } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
@@ -36,7 +36,7 @@ function SideBySide({ placement, device, setting, onTaken }: { placement: Placem
   const [refusal, setRefusal] = useState<string>();
   const change = (at: number, next: Partial<RecordingSetting>) => setChoices((old) => old.map((choice, number) => (number === at ? { ...choice, ...next } : choice)));
   const take = (choice: RecordingSetting) => {
-    edit([{ do: "set-recording", build: build.id, device: placement.id, recording: choice }]).then(onTaken, (error: unknown) => setRefusal(error instanceof Error ? error.message : String(error)));
+    edit([{ do: "set-recording", build: build.id, device: placement.id, recording: choice }]).then(onTaken, (error: unknown) => setRefusal(sentenceOf(error)));
   };
   const rows: [string, (number: number) => ReactNode][] = [
     [

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Codec } from "../api/client";
+import { sentenceOf, type Codec } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { handleOf } from "../kit/entry";
 import { OwnHeading } from "../kit/own-file";
@@ -96,7 +96,7 @@ export function OwnCodecs() {
       setTyped([]);
       setRefusal(undefined);
     } catch (error) {
-      setRefusal(error instanceof Error ? error.message : String(error));
+      setRefusal(sentenceOf(error));
     }
   }
   return (

@@ -1,5 +1,5 @@
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from "react";
-import { Problem } from "../api/client";
+import { sentenceOf } from "../api/client";
 
 interface Props {
   label: string;
@@ -36,7 +36,7 @@ export function TypedField({ label, value, send, hint, choices, hideLabel }: Pro
       setTyped(undefined);
       setRefusal(undefined);
     } catch (error) {
-      setRefusal(error instanceof Problem ? error.message : String(error));
+      setRefusal(sentenceOf(error));
     } finally {
       sending.current = false;
     }

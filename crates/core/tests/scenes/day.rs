@@ -126,7 +126,7 @@ fn what_rolls_is_counted_three_ways() {
         cameras: 2,
     };
     assert_eq!(bytes(ratio), hour);
-    // 734.06 Mb/s of picture × 1.005, no sound: 332 GB an hour.
+    // 734.06 Mb/s of picture × 1.005, no sound: just under 332 GB an hour.
     assert_eq!(hour / 1_000_000_000, 331);
 }
 
@@ -584,7 +584,7 @@ fn plans() -> impl Strategy<Value = (Plan, Station, u8)> {
 fn run(plan: &Plan, station: &Station, copies: u8) -> (Vec<Fill>, Vec<Copied>, Bound) {
     let fills = fills(plan);
     let reads = vec![500e6; plan.recorders.len()];
-    let (copied, limit) = rotate(plan, &fills, station, copies, &reads);
+    let (copied, limit) = rotate(&fills, station, copies, &reads);
     (fills, copied, limit)
 }
 

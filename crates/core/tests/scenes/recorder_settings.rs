@@ -212,7 +212,6 @@ fn every_recorder_records_every_codec_that_it_says() {
                     "{}, {codec}",
                     device.name
                 );
-                assert!(!scene.codes().contains(&"R-104".to_string()) || time.is_some());
             }
             tried += 1;
         }

@@ -1,6 +1,6 @@
 use crate::stage::{Scene, scene};
 use insta::assert_snapshot;
-use west_rail_core::document::Purpose;
+use west_rail_core::document::{CardSize, Purpose};
 
 fn recorder(format: &str, codec: &str, media: &[&str]) -> Scene {
     let scene = scene(format)
@@ -105,4 +105,28 @@ fn raw_is_counted_on_the_sensor() {
             .records("a", "raw-5to1", &["cfx-b-1000"], 0);
     let time = scene.report().recordings[0].time.clone().unwrap();
     assert_eq!(time.video_bps, 4608 * 3164 * 12 * 25 / 5);
+}
+
+#[test]
+fn the_card_that_is_offered_follows_the_house_rule() {
+    let offered = |card_size: CardSize| {
+        let scene = recorder("2160p25", "mezzanine-high", &["ssd-240"])
+            .kit("ssd-2000", None)
+            .kit("ssd-1000", None);
+        let mut scene = scene.needs("rec", Purpose::Record, |need| {
+            need.length = Some("1 h 10 min".parse().unwrap())
+        });
+        scene.0.house_rules.card_size = card_size;
+        let report = scene.report();
+        let ends = report
+            .findings
+            .iter()
+            .find(|finding| finding.code.to_string() == "R-105");
+        ends.unwrap().fixes[0].title.clone()
+    };
+    assert_eq!(
+        offered(CardSize::SeveralSmaller),
+        "Put SSD caddy 1 TB in REC"
+    );
+    assert_eq!(offered(CardSize::FewLarge), "Put SSD caddy 2 TB in REC");
 }

@@ -62,7 +62,7 @@ struct Run {
 fn run(plan: &Plan, station: &Station, copies: u8, card_reads: u64) -> Run {
     let fills = fills(plan);
     let reads = vec![card_reads as f64 * 1e6; plan.recorders.len()];
-    let (copied, limit) = rotate(plan, &fills, station, copies, &reads);
+    let (copied, limit) = rotate(&fills, station, copies, &reads);
     Run {
         fills,
         copied,

@@ -157,7 +157,7 @@ impl Run {
             })
             .collect();
         let copies = floor.production.house_rules.copies;
-        let (copied, limit) = rotate(plan, &fills, station, copies, &rates);
+        let (copied, limit) = rotate(&fills, station, copies, &rates);
         Self {
             plan: plan.clone(),
             fills,

@@ -1,6 +1,6 @@
 //! How cards rotate through copying: readers side by side until the bus, or a drive, is full.
 
-use super::{Fill, Plan};
+use super::Fill;
 use crate::document::{Station, Verify};
 
 /// What became of a card.
@@ -51,7 +51,6 @@ struct Stream {
 /// Cards that share a bus hold each other up, so that a reader more can end later than without it: as
 /// many readers are used as end soonest, and of those the number that brings cards back soonest.
 pub fn rotate(
-    plan: &Plan,
     fills: &[Fill],
     station: &Station,
     copies: u8,
@@ -59,7 +58,7 @@ pub fn rotate(
 ) -> (Vec<Copied>, Bound) {
     let useful = (station.readers as usize).clamp(1, fills.len().max(1));
     let runs = (1..=useful).rev().map(|readers| {
-        let (times, limit) = with_readers(readers, plan, fills, station, copies, read_rates);
+        let (times, limit) = with_readers(readers, fills, station, copies, read_rates);
         let last = times.iter().map(|card| card.safe).fold(0.0, f64::max);
         let waits: f64 = times.iter().map(|card| card.ready).sum();
         (last, waits, times, limit)
@@ -80,7 +79,6 @@ pub fn rotate(
 
 fn with_readers(
     readers: usize,
-    plan: &Plan,
     fills: &[Fill],
     station: &Station,
     copies: u8,
@@ -214,14 +212,6 @@ fn with_readers(
         });
         streams.extend(done);
     }
-    debug_assert!(
-        plan.recorders.len()
-            >= fills
-                .iter()
-                .map(|fill| fill.recorder + 1)
-                .max()
-                .unwrap_or(0)
-    );
     let all = [Bound::Reader, Bound::Bus, Bound::Drive, Bound::Card];
     let most = all.into_iter().max_by(|one, other| {
         bound_seconds[*one as usize]
