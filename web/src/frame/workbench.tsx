@@ -1,11 +1,13 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
-import { Problem, sentenceOf, type Build, type Command, type Fix, type Outlook, type Reference, type Workspace } from "../api/client";
+import { Problem, sentenceOf, type Build, type Command, type Fix, type Outlook, type Reference, type Workspace, type Production } from "../api/client";
 import { keepWorkspace, lookAhead, requestEdit, type Step } from "../api/queries";
 
 export type Selection = { kind: "device" | "lead"; id: string };
-type Edit = Command[] | Step;
+/** Commands, a step back or forward, or commands made from the document as it is when their turn comes:
+ *  what changes a part of something must not be made from what was on the screen before. */
+type Edit = Command[] | Step | ((newest: Production) => Command[]);
 
 interface Notice {
   text: string;
@@ -91,9 +93,10 @@ export function WorkbenchProvider({ id, build, workspace, reference: shipped, ch
   const previewed = useRef(preview);
   previewed.current = preview;
   const edit = useCallback(
-    (what: Edit, certain = false) => {
+    (asked: Edit, certain = false) => {
       const run = async () => {
         try {
+          const what = typeof asked === "function" ? asked(newest.current.production) : asked;
           // What a fix would do has been shown; anything else that switches an output off says so first.
           const asks = !certain && typeof what !== "string" && !previewed.current && what.some((command) => SWITCHING.has(command.do));
           const ahead = asks ? await lookAhead(id, build.id, what) : undefined;
@@ -110,7 +113,7 @@ export function WorkbenchProvider({ id, build, workspace, reference: shipped, ch
           if (error instanceof Problem && error.current) {
             newest.current = error.current;
             keepWorkspace(client, id, build.id, error.current, true);
-            setNotice({ text: "Someone changed the production meanwhile, and you see their change now. Yours was not made; nothing of it is lost.", again: what });
+            setNotice({ text: "Someone changed the production meanwhile, and you see their change now. Yours was not made; nothing of it is lost.", again: asked });
           } else {
             setNotice({ text: sentenceOf(error) });
           }

@@ -30,12 +30,14 @@ export function Schedule() {
         <Entry key={entry.id} entry={entry} />
       ))}
       <NewEntry
-        add={(name, start, length) => {
-          const taken = new Set(entries.map((entry) => entry.id));
-          let number = entries.length + 1;
-          while (taken.has(`part-${number}`)) number += 1;
-          return edit([{ do: "put-schedule-entry", build: build.id, entry: { id: `part-${number}`, name, start, length, rolls: { kind: "continuous" } } }]);
-        }}
+        add={(name, start, length) =>
+          edit(({ builds }) => {
+            const taken = new Set(builds.find((known) => known.id === build.id)?.schedule?.map((entry) => entry.id));
+            let number = taken.size + 1;
+            while (taken.has(`part-${number}`)) number += 1;
+            return [{ do: "put-schedule-entry", build: build.id, entry: { id: `part-${number}`, name, start, length, rolls: { kind: "continuous" } } }];
+          })
+        }
       />
     </section>
   );
@@ -43,11 +45,18 @@ export function Schedule() {
 
 function Entry({ entry }: { entry: ScheduleEntry }) {
   const { build, reference, edit, attempt } = useWorkbench();
-  const put = (change: Partial<ScheduleEntry>) => edit([{ do: "put-schedule-entry", build: build.id, entry: { ...entry, ...change } }]);
+  const put = (change: (now: ScheduleEntry) => Partial<ScheduleEntry>) =>
+    edit(({ builds }) => {
+      const schedule = builds.find((known) => known.id === build.id)?.schedule ?? [];
+      const now = schedule.find((known) => known.id === entry.id) ?? entry;
+      return [{ do: "put-schedule-entry", build: build.id, entry: { ...now, ...change(now) } }];
+    });
+  /** Changes how much rolls, where it still rolls in that way. */
+  const putRolls = <K extends Rolls["kind"]>(kind: K, change: Partial<Extract<Rolls, { kind: K }>>) => put((now) => (now.rolls.kind === kind ? { rolls: { ...now.rolls, ...change } } : {}));
   const [refusal, setRefusal] = useState<string>();
   // A choice has no field of its own for a refusal: it stands under the part.
   const choose = (change: Partial<ScheduleEntry>) => {
-    put(change).then(
+    put(() => change).then(
       () => setRefusal(undefined),
       (error: unknown) => setRefusal(sentenceOf(error)),
     );
@@ -65,18 +74,18 @@ function Entry({ entry }: { entry: ScheduleEntry }) {
   return (
     <fieldset aria-label={entry.name} className="mt-2 border-t border-rule pt-2">
       <div className="grid grid-cols-[1fr_4.5rem_5.5rem] gap-2">
-        <TypedField label="Part of the day" value={entry.name} send={(name) => put({ name: name.trim() })} />
-        <TypedField label="From" value={entry.start} send={(start) => put({ start })} />
-        <TypedField label="For" value={entry.length} send={(length) => put({ length })} />
+        <TypedField label="Part of the day" value={entry.name} send={(name) => put(() => ({ name: name.trim() }))} />
+        <TypedField label="From" value={entry.start} send={(start) => put(() => ({ start }))} />
+        <TypedField label="For" value={entry.length} send={(length) => put(() => ({ length }))} />
       </div>
       <div className="mt-1 grid grid-cols-2 gap-2">
         <Choice label="How much rolls" value={rolls.kind} options={KINDS} onChoose={(kind) => choose({ rolls: rollsOf(kind as Rolls["kind"], entry.length) })} />
-        {rolls.kind === "rolling" && <TypedField label="In all" value={rolls.length} send={(length) => put({ rolls: { ...rolls, length } })} />}
+        {rolls.kind === "rolling" && <TypedField label="In all" value={rolls.length} send={(length) => putRolls("rolling", { length })} />}
         {rolls.kind === "ratio" && (
           <>
-            <TypedField label="On screen" value={rolls.screen} send={(screen) => put({ rolls: { ...rolls, screen } })} />
-            <TypedField label="Ratio, to 1" value={String(rolls.centiratio / 100)} send={async (typed) => put({ rolls: { ...rolls, centiratio: hundredths(typed, "Ratio") } })} />
-            <TypedField label="Cameras that share it" value={String(rolls.cameras)} send={async (typed) => put({ rolls: { ...rolls, cameras: whole(typed, "cameras") } })} />
+            <TypedField label="On screen" value={rolls.screen} send={(screen) => putRolls("ratio", { screen })} />
+            <TypedField label="Ratio, to 1" value={String(rolls.centiratio / 100)} send={async (typed) => putRolls("ratio", { centiratio: hundredths(typed, "Ratio") })} />
+            <TypedField label="Cameras that share it" value={String(rolls.cameras)} send={async (typed) => putRolls("ratio", { cameras: whole(typed, "cameras") })} />
           </>
         )}
       </div>

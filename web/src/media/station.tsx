@@ -1,5 +1,6 @@
-import type { HouseRules, Station } from "../api/client";
+import type { Station } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
+import { useHouseRules } from "../needs/rules";
 import { Choice, TypedField } from "../ui/field";
 import { whole } from "../ui/typed";
 
@@ -8,7 +9,7 @@ export function StationFields() {
   const { workspace, edit } = useWorkbench();
   const { station } = workspace.production;
   if (!station) return null;
-  const put = (change: Partial<Station>) => edit([{ do: "set-station", station: { ...station, ...change } }]);
+  const put = (change: Partial<Station>) => edit((newest) => [{ do: "set-station", station: { ...station, ...newest.station, ...change } }]);
   return (
     <section aria-label="Copying" className="mt-5 border-t border-rule pt-2">
       <h3 className="font-semibold">Where cards are copied</h3>
@@ -44,10 +45,8 @@ export function StationFields() {
 
 /** The rules that decide when a card may be changed and formatted. */
 export function CopyRules() {
-  const { workspace, edit } = useWorkbench();
-  const rules = workspace.production.house_rules;
+  const { rules, set } = useHouseRules();
   if (!rules) return null;
-  const set = (change: Partial<HouseRules>) => edit([{ do: "set-house-rules", rules: { ...rules, ...change } }]);
   return (
     <section aria-label="Card rules" className="mt-5 border-t border-rule pt-2">
       <h3 className="font-semibold">House rules for cards</h3>
@@ -63,10 +62,12 @@ export function CopyRules() {
 export function JobDays() {
   const { workspace, edit } = useWorkbench();
   const { builds, job = [] } = workspace.production;
-  const put = (build: string, days: number) => {
-    const lines = builds.map((known) => ({ build: known.id, days: known.id === build ? days : (job.find((line) => line.build === known.id)?.days ?? 0) }));
-    return edit([{ do: "set-job", job: lines.filter((line) => line.days > 0) }]);
-  };
+  const put = (build: string, days: number) =>
+    edit((newest) => {
+      const known = (of: string) => newest.job?.find((line) => line.build === of)?.days ?? 0;
+      const lines = newest.builds.map(({ id }) => ({ build: id, days: id === build ? days : known(id) }));
+      return [{ do: "set-job", job: lines.filter((line) => line.days > 0) }];
+    });
   return (
     <section aria-label="Days of the job" className="mt-5 border-t border-rule pt-2">
       <h3 className="font-semibold">Days of the job</h3>

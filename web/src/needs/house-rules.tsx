@@ -1,6 +1,6 @@
-import type { HouseRules } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { TypedField } from "../ui/field";
+import { useHouseRules } from "./rules";
 
 const SCHOOLS = ["picture_of_record", "transmitter_feed", "monitor_size", "media_change", "card_size"] as const;
 type School = (typeof SCHOOLS)[number];
@@ -15,10 +15,9 @@ const DELAYS = [
 
 /** The choices between schools, each with both sides' reasons, and the usual limits. */
 export function HouseRulesSheet() {
-  const { workspace, reference, edit } = useWorkbench();
-  const rules = workspace.production.house_rules;
+  const { reference } = useWorkbench();
+  const { rules, set } = useHouseRules();
   if (!rules) return null;
-  const set = (change: Partial<HouseRules>) => edit([{ do: "set-house-rules", rules: { ...rules, ...change } }]);
   return (
     <section aria-label="House rules" className="p-3">
       <h2 className="font-semibold">House rules</h2>

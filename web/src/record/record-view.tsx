@@ -1,6 +1,7 @@
 import type { Device, Placement, RecordingReport, RecordingSetting } from "../api/client";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
+import { useHouseRules } from "../needs/rules";
 import { Button } from "../ui/button";
 import { Choice, TypedField } from "../ui/field";
 import { Figure } from "../ui/figure";
@@ -54,11 +55,12 @@ export function RecordView() {
 
 function useSetting(placement: Placement) {
   const { build, edit } = useWorkbench();
-  const setting = placement.settings?.recording;
-  return (change: Partial<RecordingSetting> | null) => {
-    const next = change && { codec: "", media: [], ...setting, ...change };
-    return edit([{ do: "set-recording", build: build.id, device: placement.id, recording: next }]);
-  };
+  return (change: Partial<RecordingSetting> | null) =>
+    edit(({ builds }) => {
+      const placements = builds.find((known) => known.id === build.id)?.placements ?? [];
+      const now = placements.find((known) => known.id === placement.id)?.settings?.recording;
+      return [{ do: "set-recording", build: build.id, device: placement.id, recording: change && { codec: "", media: [], ...now, ...change } }];
+    });
 }
 
 function Idle({ placement, device }: { placement: Placement; device: Device }) {
@@ -164,10 +166,8 @@ function MustLast({ row, placement }: { row: RecordingReport; placement: Placeme
 
 /** What the house keeps back of a card, and when it changes one. */
 function HouseRules() {
-  const { workspace, edit } = useWorkbench();
-  const rules = workspace.production.house_rules;
+  const { rules, set } = useHouseRules();
   if (!rules) return null;
-  const set = (change: Partial<typeof rules>) => edit([{ do: "set-house-rules", rules: { ...rules, ...change } }]);
   return (
     <div className="mt-2 grid max-w-xl grid-cols-3 gap-3">
       <TypedField label="Cards are changed at" value={rules.change_level ?? ""} send={(change_level) => set({ change_level })} />
