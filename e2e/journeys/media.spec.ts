@@ -357,3 +357,28 @@ test("a build with nothing planned says what to do, and another window follows",
   await expect(schedule(other).getByRole("group", { name: "Interview" })).toBeVisible();
   await expect(answer(other)).toContainText(/cards?:/);
 });
+
+test("quick hands lose nothing to a slow answer", async ({ page, server }) => {
+  await page.route("**/commands", async (route) => {
+    await new Promise((done) => setTimeout(done, 700));
+    await route.continue();
+  });
+  await open(page, server, `${NIGHT}/media`);
+  // The second is typed before the first is answered: neither may put the other back.
+  await set(page, "Readers", "3");
+  await set(page, "Margin for growth", "30 %");
+  const after = schedule(page).getByRole("group", { name: "Breaking the mould" });
+  await after.getByLabel("On screen").fill("5 min");
+  await after.getByLabel("On screen").press("Enter");
+  await after.getByLabel("Ratio, to 1").fill("12");
+  await after.getByLabel("Ratio, to 1").press("Enter");
+  await add(page, "Dawn", "25:00", "10 min");
+  await add(page, "Dusk", "26:00", "10 min");
+  await expect(schedule(page).getByRole("group", { name: "Dusk" })).toBeVisible();
+  await expect(schedule(page).getByRole("group", { name: "Dawn" })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel("Readers", { exact: true })).toHaveValue("3");
+  await expect(page.getByLabel("Margin for growth")).toHaveValue("30 %");
+  await expect(after.getByLabel("On screen")).toHaveValue("5 min");
+  await expect(after.getByLabel("Ratio, to 1")).toHaveValue("12");
+});

@@ -68,7 +68,10 @@ function count(typed: string): number {
 
 function Line({ line }: { line: KitReport }) {
   const { edit } = useWorkbench();
-  const set = (change: { quantity?: number; hired?: number }) => edit([{ do: "set-kit", line: { item: line.item, length: line.length, quantity: line.owned, hired: line.hired, ...change } }]);
+  const set = (change: { quantity?: number; hired?: number }) => edit(({ kit }) => {
+      const now = kit?.find((known) => known.item === line.item && (known.length ?? null) === (line.length ?? null));
+      return [{ do: "set-kit", line: { item: line.item, length: line.length, quantity: now?.quantity ?? 0, hired: now?.hired ?? 0, ...change } }];
+    });
   const name = line.length ? `${line.length} of ${line.name}` : line.name;
   return (
     <tr className="border-t border-rule align-top">
