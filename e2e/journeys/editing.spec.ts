@@ -34,10 +34,10 @@ test("timecode is set on a device, and who leads is chosen", async ({ page, serv
   await counts.press("Enter");
   await expect(page.getByRole("region", { name: "Findings here" })).toContainText("counts 23.98");
   await page.getByRole("button", { name: "Follow the project" }).click();
-  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 2 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 3 cautions");
   await page.getByLabel("The others follow it").click();
   await expect(page.getByLabel("The others follow it")).toBeChecked();
-  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 2 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 3 cautions");
 });
 
 test("a device is renamed, moved, removed and put back with its leads", async ({ page, server }) => {
@@ -158,7 +158,7 @@ test("a floor is described from nothing with the keyboard alone", async ({ page,
   await page.getByLabel("Name of a new production").focus();
   await page.keyboard.type("Keys only");
   await page.keyboard.press("Enter");
-  await expect(page.getByTestId(verdict)).toHaveText("Nothing to mend");
+  await expect(page.getByTestId(verdict)).toHaveText("Nothing to check yet");
   for (const device of ["orrell c4", "ashgill 7 on"]) {
     await page.keyboard.press("a");
     await expect(page.getByLabel("Search by name")).toBeFocused();
@@ -166,13 +166,14 @@ test("a floor is described from nothing with the keyboard alone", async ({ page,
     await page.keyboard.press("Enter");
     await expect(page.getByRole("dialog")).toBeHidden();
   }
-  await expect(page.getByTestId(verdict)).toHaveText("1 stop");
+  // The screen is dark, and nothing records the camera.
+  await expect(page.getByTestId(verdict)).toHaveText("1 stop, 1 note");
   await page.keyboard.press("ArrowUp");
   await expect(page.getByRole("button", { name: /^Orrell C4 cinema body, / })).toHaveAttribute("aria-pressed", "true");
   await page.keyboard.press("c");
   await expect(page.getByRole("button", { name: /^ashgill-7\.sdi/ })).toBeFocused();
   await page.keyboard.press("Enter");
   // The lead isn't in the kit yet: a note.
-  await expect(page.getByTestId(verdict)).toHaveText("1 note");
+  await expect(page.getByTestId(verdict)).toHaveText("2 notes");
   await expect(row(page, "Ashgill 7")).toContainText("1920×1080p25 4:2:2 10-bit");
 });

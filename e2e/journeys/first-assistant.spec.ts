@@ -5,7 +5,7 @@ const verdict = "verdict";
 test("reads the first stop, previews and applies its fix, undoes and redoes it", async ({ page, server }) => {
   await page.goto(server.address);
   await page.getByRole("link", { name: "The Night Pour", exact: true }).click();
-  await expect(page.getByTestId(verdict)).toHaveText("5 stops, 2 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("5 stops, 3 cautions");
 
   const first = page.getByRole("article").first();
   await expect(first).toContainText("70 m of Miniature coax, BNC from SDI of C camera to SDI in of C recorder is beyond its reach of 47 m");
@@ -15,18 +15,18 @@ test("reads the first stop, previews and applies its fix, undoes and redoes it",
   await expect(run).toHaveAccessibleName(/12G, stop/);
 
   await page.getByRole("button", { name: /^Use 75 m of RG-6 class coax/ }).click();
-  await expect(page.getByText("5 stops, 2 cautions → 4 stops, 3 cautions")).toBeVisible();
+  await expect(page.getByText("5 stops, 3 cautions → 4 stops, 4 cautions")).toBeVisible();
   await page.getByRole("button", { name: "Apply this fix" }).click();
-  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 3 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 4 cautions");
   await expect(run).toHaveAccessibleName(/12G, caution/);
   const arrival = page.getByRole("row", { name: /^C recorder/ });
   await expect(arrival).toContainText("is close to its reach of 77 m");
 
   await page.keyboard.press("u");
-  await expect(page.getByTestId(verdict)).toHaveText("5 stops, 2 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("5 stops, 3 cautions");
   await expect(arrival).toContainText("is beyond its reach of 47 m");
   await page.keyboard.press("Shift+U");
-  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 3 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 4 cautions");
 });
 
 test("follows the fixes from the keyboard until no stop is left", async ({ page, server }) => {
@@ -106,7 +106,7 @@ test("sets 2160p50 and sees the wire rates and the new findings", async ({ page,
   await expect(page.getByRole("dialog")).toContainText("Micro HDMI of B camera is off");
   await page.getByRole("button", { name: "Change it all the same" }).click();
   await expect(run).toHaveAccessibleName(/2160p50 · 12G/);
-  await expect(page.getByTestId(verdict)).not.toHaveText("5 stops, 2 cautions");
+  await expect(page.getByTestId(verdict)).not.toHaveText("5 stops, 3 cautions");
   await page.keyboard.press("Escape");
   await run.focus();
   await page.keyboard.press("Enter");
@@ -167,7 +167,7 @@ test("finds everything as it was after a restart, undo included", async ({ page,
   await open(page, server, `${NIGHT}/path`);
   await page.getByRole("button", { name: "Set B timecode box to 25" }).click();
   await page.getByRole("button", { name: "Apply this fix" }).click();
-  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 2 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 3 cautions");
   await server.stop();
   await expect(page.getByText("Server away, trying again")).toBeVisible();
 
@@ -184,8 +184,8 @@ test("finds everything as it was after a restart, undo included", async ({ page,
   await name.press("Enter");
   await expect(page.getByRole("row", { name: /^Typed meanwhile/ })).toBeVisible();
   await page.reload();
-  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 2 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 3 cautions");
   await page.getByRole("button", { name: "Undo" }).click();
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByTestId(verdict)).toHaveText("5 stops, 2 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("5 stops, 3 cautions");
 });

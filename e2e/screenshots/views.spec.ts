@@ -64,7 +64,7 @@ for (const theme of ["night", "day"]) {
 
     await open(page, server, `${NIGHT}/path`);
     await expect(map).toBeVisible();
-    await page.getByRole("button", { name: /^Set Micro HDMI of B camera/ }).click();
+    await page.getByRole("button", { name: /^Don’t record inside B camera/ }).click();
     await expect(page.getByRole("button", { name: "Apply this fix" })).toBeEnabled();
     await page.getByRole("button", { name: "Apply this fix" }).scrollIntoViewIfNeeded();
     await page.screenshot({ path: shot("fix-preview") });

@@ -9,7 +9,7 @@ use west_rail_core::carriage::{Margin, hdmi, sdi};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Scan};
 use west_rail_core::quantity::{BitRate, Bytes, Length, Percent};
-use west_rail_core::record::{AudioTracks, QuickSum, record_time as work_out};
+use west_rail_core::record::{AudioTracks, QuickSum, Video, record_time as work_out};
 
 #[derive(Args)]
 pub struct CarryArguments {
@@ -229,14 +229,11 @@ pub fn record_time(arguments: &RecordTimeArguments, json: bool) -> Outcome {
                     "there is no codec “{id}”; record-time --list names them"
                 ))
             })?;
-            Ok((
-                codec,
-                arguments
-                    .raster
-                    .ok_or_else(|| Failure("--raster is needed with --codec".into()))?,
-            ))
+            let raster = arguments.raster;
+            let raster = raster.ok_or_else(|| Failure("--raster is needed with --codec".into()))?;
+            Video::of(codec, raster)
         }
-        (None, Some(rate)) => Err(rate),
+        (None, Some(rate)) => Video::Rate(rate),
         (None, None) => return Err(Failure("give either --codec or --bit-rate".into())),
     };
     let typed = arguments.media.as_deref().unwrap_or_default();

@@ -7,7 +7,9 @@ use std::path::PathBuf;
 use std::process::ExitCode;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::finding::{Finding, Severity};
-use west_rail_core::report::{ArrivalReport, RecordingReport, Report, Standing, Verdict, report};
+use west_rail_core::report::{
+    ArrivalReport, RecordingReport, Report, Standing, Verdict, report_with_fixes,
+};
 
 #[derive(Args)]
 pub struct CheckArguments {
@@ -32,7 +34,7 @@ struct Answer<'a> {
 pub fn check(arguments: &CheckArguments, json: bool) -> Outcome {
     let production = files::read(&arguments.file)?.production;
     let build = files::build_of(&production, arguments.build.as_deref(), &arguments.file)?;
-    let report = report(&production, &build.id, Catalogue::shipped());
+    let report = report_with_fixes(&production, &build.id, Catalogue::shipped());
     let report = report.ok_or_else(|| Failure(format!("there is no build “{}”", build.id)))?;
     if json {
         let Report {

@@ -5,6 +5,7 @@ use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use serde::Serialize;
 use utoipa::ToSchema;
+use west_rail_core::report::Outlook;
 use west_rail_store::StoreError;
 
 /// What went wrong.
@@ -22,6 +23,9 @@ pub struct Problem {
     /// With 412: the production as it is now.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub current: Option<Box<Workspace>>,
+    /// With 409: what the edit would change, were it made.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub outlook: Option<Box<Outlook>>,
 }
 
 impl Problem {
@@ -32,6 +36,7 @@ impl Problem {
             status: status.as_u16(),
             detail: detail.into(),
             current: None,
+            outlook: None,
         }
     }
 
@@ -65,6 +70,15 @@ impl Problem {
         let detail =
             "an edit says which revision it was made on: send If-Match with the revision in quotes";
         Self::new(StatusCode::PRECONDITION_REQUIRED, "No revision", detail)
+    }
+
+    /// 409: it would switch an output off, and was sent to ask first.
+    pub fn asks(outlook: Outlook) -> Self {
+        let detail = "this would switch an output off; it was not made";
+        Self {
+            outlook: Some(Box::new(outlook)),
+            ..Self::new(StatusCode::CONFLICT, "Asks first", detail)
+        }
     }
 
     /// 412: made on an old revision; brings the current document.

@@ -113,7 +113,13 @@ async fn an_edit_is_answered_with_the_new_report() {
         (&before["revision"], &before["report"]["verdict"]["stops"]),
         (&json!(1), &json!(5))
     );
-    let fix = &before["report"]["findings"][0]["fixes"][0]["commands"][0];
+    let finding = before["report"]["findings"][0]["id"].as_str().unwrap();
+    let fixes = server
+        .get(&format!("{NIGHT}/fixes?build=night&finding={finding}"))
+        .await
+        .json();
+    assert_eq!(fixes[0]["effort"], "cable");
+    let fix = &fixes[0]["commands"][0];
     let after = server.edit(1, fix.clone()).await.json();
     assert_eq!(
         (&after["revision"], &after["report"]["verdict"]["stops"]),
@@ -351,9 +357,14 @@ async fn questions_change_nothing() {
         )
         .await
         .json();
+    // The client's need stays, and nobody meets it.
     assert_eq!(
-        (&ahead["after"]["stops"], &ahead["gone"][0]["code"]),
-        (&json!(4), &json!("V-102"))
+        (
+            &ahead["after"]["stops"],
+            &ahead["gone"][0]["code"],
+            &ahead["come"][0]["code"]
+        ),
+        (&json!(5), &json!("V-102"), &json!("K-105"))
     );
     assert_eq!(server.get(NIGHT).await.text, before);
 }

@@ -68,6 +68,7 @@ export class Problem extends Error {
     readonly status: number,
     message: string,
     readonly current?: Workspace,
+    readonly outlook?: Outlook,
   ) {
     super(message);
   }
@@ -97,5 +98,5 @@ export async function call<T>(path: string, { method = "GET", body, text, bytes,
   }
   if (response.ok) return response.status === 204 ? (undefined as T) : ((await response.json()) as T);
   const problem: Partial<ProblemBody> = await response.json().catch(() => ({}));
-  throw new Problem(response.status, problem.detail ?? `The server answered ${response.status}.`, problem.current ?? undefined);
+  throw new Problem(response.status, problem.detail ?? `The server answered ${response.status}.`, problem.current ?? undefined, problem.outlook ?? undefined);
 }

@@ -9,6 +9,7 @@ import {
   type EdidReading,
   type EntriesFile,
   type EntryAnswer,
+  type Fix,
   type FormatsReport,
   type Hop,
   type InputReport,
@@ -73,16 +74,17 @@ export function useWorkspace(id: string, build: string) {
 
 const newer = (old: Workspace | undefined, next: Workspace) => (old && old.revision > next.revision ? old : next);
 
-const send = (id: string, revision: number, build: string, commands: Command[]) =>
-  call<Workspace>(`${at(id)}/commands`, { method: "POST", revision, body: { build, commands } });
+const send = (id: string, revision: number, build: string, commands: Command[], ask = false) =>
+  call<Workspace>(`${at(id)}/commands`, { method: "POST", revision, body: { build, commands, ask } });
 
 export type Step = "undo" | "redo";
 
-/** One edit, or one step along the history, on a revision. */
-export const requestEdit = (id: string, build: string, revision: number, what: Command[] | Step) =>
+/** One edit, or one step along the history, on a revision; an edit may ask first before it switches
+ *  an output off. */
+export const requestEdit = (id: string, build: string, revision: number, what: Command[] | Step, ask: boolean) =>
   typeof what === "string"
     ? call<Workspace>(`${at(id)}/${what}`, { method: "POST", revision, body: { build } })
-    : send(id, revision, build, what);
+    : send(id, revision, build, what, ask);
 
 /** Keeps an answer, unless a newer one is there, and lets the other builds be read again. What came
  *  with a refusal is what the server has, whatever was known here: it is kept as it is. */
@@ -126,6 +128,27 @@ export const useOutlook = (id: string, build: string, revision: number, commands
     enabled: commands !== undefined,
     retry: false,
   });
+
+const fixesOf = (id: string, build: string, revision: number, finding: string) =>
+  queryOptions({
+    queryKey: ["fixes", id, build, revision, finding],
+    queryFn: () => call<Fix[]>(`${at(id)}/fixes?${new URLSearchParams({ build, finding })}`),
+    staleTime: Infinity,
+    retry: false,
+  });
+
+/** What would mend a finding, looked for when it is asked for. */
+export const useFixes = (id: string, build: string, revision: number, finding: string, wanted: boolean) =>
+  useQuery({
+    ...fixesOf(id, build, revision, finding),
+    enabled: wanted,
+    // After an edit the fixes of the same finding stay until they were looked for again: nothing jumps.
+    placeholderData: (old, before) => (before?.queryKey[4] === finding ? old : undefined),
+  });
+
+/** The same, asked once: what is known already is not asked again. */
+export const fetchFixes = (client: QueryClient, id: string, build: string, revision: number, finding: string) =>
+  client.fetchQuery(fixesOf(id, build, revision, finding));
 
 export const useInputs = (id: string, build: string, revision: number, from: string | undefined) =>
   useQuery({

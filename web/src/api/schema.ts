@@ -241,6 +241,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/fixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would mend a finding: each fix was tried on a copy, least change first. */
+        get: operations["fixes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/follow": {
         parameters: {
             query?: never;
@@ -733,7 +750,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "S-101" | "S-102" | "T-101" | "T-102" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "T-101" | "T-102" | "T-103" | "T-104" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -1201,11 +1218,22 @@ export interface components {
         };
         /** @description Commands, and the build whose report is to come back. */
         Edit: {
+            /**
+             * @description Whether an edit that would switch an output off is answered 409 with what it would change,
+             *     and not made.
+             */
+            ask?: boolean;
             /** @description The build to report on. */
             build: components["schemas"]["String"];
             /** @description What to do, all of it or none. */
             commands: components["schemas"]["Command"][];
         };
+        /**
+         * @description What it takes to carry a fix out, in the order in which a first assistant would try: a setting,
+         *     what lies unused in the kit, another cable, what costs something elsewhere, a hire, going without.
+         * @enum {string}
+         */
+        Effort: "setting" | "kit" | "cable" | "compromise" | "hire" | "removal";
         /** @description Entries as a file. */
         EntriesFile: {
             /** @description Codecs. */
@@ -1267,6 +1295,10 @@ export interface components {
         Fix: {
             /** @description The commands that do it. */
             commands: components["schemas"]["Command"][];
+            /** @description What it takes to do it. */
+            effort: components["schemas"]["Effort"];
+            /** @description The same as long as it does the same: made from what it does. */
+            id: string;
             /** @description What it does: *Set SDI 1 of A camera to 1920×1080p25 4:2:2 10-bit*. */
             title: string;
         };
@@ -1745,6 +1777,13 @@ export interface components {
             /** @description How far the lead carries it, to the decimetre. */
             reach?: string | null;
         };
+        /** @description What a mode's processing makes of the picture at some outputs. */
+        Makes: {
+            /** @description No more than this. */
+            as: components["schemas"]["Cap"];
+            /** @description Which outputs. */
+            ports: string[];
+        };
         /**
          * @description How a picture is spread over several links. Both ends must use the same one.
          * @enum {string}
@@ -1802,7 +1841,9 @@ export interface components {
         /** @description Something that a device does at the same time, with what it leaves of the outputs. */
         Mode: {
             /** @description What it leaves. */
-            leaves: components["schemas"]["Leaves"][];
+            leaves?: components["schemas"]["Leaves"][];
+            /** @description What its processing makes of the picture then, whatever the wire could hold. */
+            makes?: components["schemas"]["Makes"][];
             /** @description Its name, as it is said: *Recording to a drive*. */
             name: string;
             /** @description When it applies: all of these. */
@@ -1881,6 +1922,7 @@ export interface components {
             name: string;
             /** @description The answer: *met*, or what falls short. */
             says: string;
+            severity?: components["schemas"]["Severity"] | null;
         };
         /** @description The name of a new production. */
         NewProduction: {
@@ -2112,6 +2154,7 @@ export interface components {
             current?: components["schemas"]["Workspace"] | null;
             /** @description What was wrong and what is accepted. */
             detail: string;
+            outlook?: components["schemas"]["Outlook"] | null;
             /**
              * Format: int32
              * @description The HTTP status.
@@ -2412,7 +2455,7 @@ export interface components {
             connections: components["schemas"]["ConnectionReport"][];
             /** @description Each device: where it stands on the map, and its worst finding. */
             devices: components["schemas"]["DeviceReport"][];
-            /** @description What the check has to say: stops first. */
+            /** @description What the check has to say: stops first. Their fixes are looked for when they are asked for. */
             findings: components["schemas"]["Finding"][];
             /** @description The project's format in words. */
             format: string;
@@ -2800,6 +2843,8 @@ export interface components {
              * @description Its revision: send it with the next edit.
              */
             revision: number;
+            /** @description After an edit: what it left behind that nobody would look for, in sentences. */
+            said?: string[];
             /** @description What undo would take back. */
             undo?: string | null;
         };
@@ -3069,6 +3114,14 @@ export interface operations {
                     "application/json": components["schemas"]["Workspace"];
                 };
             };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             412: {
                 headers: {
                     [name: string]: unknown;
@@ -3311,6 +3364,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProductionFile"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fixes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The build. */
+                build: string;
+                /** @description The finding’s id. */
+                finding: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fix"][];
                 };
             };
             404: {

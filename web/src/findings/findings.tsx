@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Finding, Fix } from "../api/client";
-import { useOutlook } from "../api/queries";
+import { useFixes, useOutlook } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { SeverityMark } from "../ui/mark";
@@ -16,12 +16,16 @@ export function FindingsList() {
         Findings
       </h2>
       {findings.length === 0 ? (
-        <p className="px-3 text-dim">{verdict.text}: everything that is asked for arrives, fits and lasts.</p>
+        <p className="px-3 text-dim">
+          {workspace.report.arrivals.length + workspace.report.recordings.length > 0
+            ? `${verdict.text}: everything that is asked for arrives, fits and lasts.`
+            : `${verdict.text}. Add a camera, and a screen or a recorder for its picture.`}
+        </p>
       ) : (
         <ol>
           {findings.map((finding, number) => (
             <li key={`${finding.id}-${number}`}>
-              <FindingCard finding={finding} />
+              <FindingCard finding={finding} looks={number < LOOKED} />
             </li>
           ))}
         </ol>
@@ -36,16 +40,20 @@ export function FindingsAt({ findings }: { findings: Finding[] }) {
   return (
     <section aria-label="Findings here" className="border-t border-rule">
       {findings.map((finding, number) => (
-        <FindingCard key={`${finding.id}-${number}`} finding={finding} />
+        <FindingCard key={`${finding.id}-${number}`} finding={finding} looks={number < LOOKED} />
       ))}
     </section>
   );
 }
 
+/** So many findings of a list have their fixes looked for at once; the others when they are asked. */
+const LOOKED = 8;
+
 /** A finding: its code, one sentence, the reason, the fixes. */
-function FindingCard({ finding }: { finding: Finding }) {
+function FindingCard({ finding, looks }: { finding: Finding; looks: boolean }) {
   const { reference, select } = useWorkbench();
   const [open, setOpen] = useState(false);
+  const [asked, setAsked] = useState(looks);
   const page = reference.findings.find((known) => known.code === finding.code);
   const show = () => {
     const { connection, device } = finding.at;
@@ -73,25 +81,39 @@ function FindingCard({ finding }: { finding: Finding }) {
           <p>{page.todo}</p>
         </div>
       )}
-      {finding.fixes.length > 0 ? (
-        <ul className="mt-1.5 space-y-1">
-          {finding.fixes.map((fix) => (
-            <li key={fix.title}>
-              <FixRow fix={fix} />
-            </li>
-          ))}
-        </ul>
+      {asked ? (
+        <Fixes finding={finding.id} />
       ) : (
-        <p className="mt-1 text-small text-dim">Nothing in the kit mends this by itself.</p>
+        <Button className="mt-1.5" onClick={() => setAsked(true)}>
+          Show fixes
+        </Button>
       )}
     </article>
+  );
+}
+
+/** The fixes of a finding, each tried on a copy by the server. */
+function Fixes({ finding }: { finding: string }) {
+  const { id, build, workspace } = useWorkbench();
+  const fixes = useFixes(id, build.id, workspace.revision, finding, true);
+  if (fixes.error) return <p className="mt-1 text-small text-dim">{fixes.error.message}</p>;
+  if (!fixes.data) return <p className="mt-1 text-small text-dim">Looking for fixes…</p>;
+  if (fixes.data.length === 0) return <p className="mt-1 text-small text-dim">Nothing in the kit, or to hire, mends this by itself.</p>;
+  return (
+    <ul className="mt-1.5 space-y-1">
+      {fixes.data.map((fix) => (
+        <li key={fix.id}>
+          <FixRow fix={fix} />
+        </li>
+      ))}
+    </ul>
   );
 }
 
 /** A fix: what it does, what it would change, and the act. */
 function FixRow({ fix }: { fix: Fix }) {
   const { id, build, workspace, attempt, preview, setPreview } = useWorkbench();
-  const open = preview !== undefined && JSON.stringify(preview.commands) === JSON.stringify(fix.commands);
+  const open = preview?.id === fix.id;
   const outlook = useOutlook(id, build.id, workspace.revision, open ? fix.commands : undefined);
   return (
     <div className="border border-rule">

@@ -1,4 +1,6 @@
+import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
+import { fetchFixes } from "../api/queries";
 import { Sheet } from "../ui/sheet";
 import { useWorkbench } from "./workbench";
 import { neighbours } from "../path/trace";
@@ -39,6 +41,7 @@ export function useKeys({ openLine, openKeys }: { openLine: () => void; openKeys
   const workbench = useWorkbench();
   const latest = useRef(workbench);
   latest.current = workbench;
+  const client = useQueryClient();
 
   useEffect(() => {
     function onKey(event: KeyboardEvent) {
@@ -51,17 +54,17 @@ export function useKeys({ openLine, openKeys }: { openLine: () => void; openKeys
         return;
       }
       if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (act(event.key, latest.current, openKeys)) event.preventDefault();
+      if (act(event.key, latest.current, client, openKeys)) event.preventDefault();
     }
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [openLine, openKeys]);
+  }, [client, openLine, openKeys]);
 }
 
 type Bench = ReturnType<typeof useWorkbench>;
 
 /** Does what a key asks for; tells whether it asked for anything. */
-function act(key: string, bench: Bench, openKeys: () => void): boolean {
+function act(key: string, bench: Bench, client: QueryClient, openKeys: () => void): boolean {
   switch (key) {
     case "?":
       openKeys();
@@ -76,7 +79,7 @@ function act(key: string, bench: Bench, openKeys: () => void): boolean {
     case "N":
       return walkFindings(bench, key === "n" ? 1 : -1);
     case ".":
-      return firstFix(bench);
+      return firstFix(bench, client);
     case "a":
       window.dispatchEvent(new Event(ADD_DEVICE));
       return true;
@@ -109,13 +112,20 @@ function walkFindings(bench: Bench, step: number): boolean {
   return cards.length > 0;
 }
 
-function firstFix(bench: Bench): boolean {
+/** Previews the first fix of the finding that is focused, or of the first; once more applies it. */
+function firstFix(bench: Bench, client: QueryClient): boolean {
   const focused = document.activeElement?.closest<HTMLElement>("[data-finding]")?.dataset.finding;
   const { findings } = bench.workspace.report;
-  const fix = (findings.find((finding) => finding.id === focused) ?? findings[0])?.fixes[0];
-  if (!fix) return false;
-  if (bench.preview && JSON.stringify(bench.preview) === JSON.stringify(fix)) bench.attempt(fix.commands);
-  else bench.setPreview(fix);
+  const finding = findings.find((known) => known.id === focused) ?? findings[0];
+  if (!finding) return false;
+  const { id, build, workspace, preview } = bench;
+  void fetchFixes(client, id, build.id, workspace.revision, finding.id)
+    .then(([fix]) => {
+      if (!fix) return;
+      if (preview?.id === fix.id) bench.attempt(fix.commands);
+      else bench.setPreview(fix);
+    })
+    .catch(() => undefined);
   return true;
 }
 

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import { Problem, sentenceOf, type Build, type Command, type Fix, type Outlook, type Reference, type Workspace, type Production } from "../api/client";
-import { keepWorkspace, lookAhead, requestEdit, type Step } from "../api/queries";
+import { keepWorkspace, requestEdit, type Step } from "../api/queries";
 
 export type Selection = { kind: "device" | "lead"; id: string };
 /** Commands, a step back or forward, or commands made from the document as it is when their turn comes:
@@ -17,12 +17,9 @@ interface Notice {
 
 /** An edit that would switch an output off, waiting for a word. */
 interface Held {
-  commands: Command[];
+  edit: Edit;
   outlook: Outlook;
 }
-
-/** What can switch an output off. */
-const SWITCHING: ReadonlySet<Command["do"]> = new Set(["set-recording", "set-playback", "set-output", "set-project-format", "connect"] as const);
 
 interface Workbench {
   id: string;
@@ -98,18 +95,17 @@ export function WorkbenchProvider({ id, build, workspace, reference: shipped, ch
         try {
           const what = typeof asked === "function" ? asked(newest.current.production) : asked;
           // What a fix would do has been shown; anything else that switches an output off says so first.
-          const asks = !certain && typeof what !== "string" && !previewed.current && what.some((command) => SWITCHING.has(command.do));
-          const ahead = asks ? await lookAhead(id, build.id, what) : undefined;
-          if (ahead && ahead.switched_off.length > 0 && typeof what !== "string") {
-            setHeld({ commands: what, outlook: ahead });
-            return;
-          }
-          const next = await requestEdit(id, build.id, newest.current.revision, what);
+          const ask = !certain && !previewed.current;
+          const next = await requestEdit(id, build.id, newest.current.revision, what, ask);
           newest.current = next;
           keepWorkspace(client, id, build.id, next);
-          setNotice(undefined);
+          setNotice(next.said?.length ? { text: next.said.join(" ") } : undefined);
           setPreview(undefined);
         } catch (error) {
+          if (error instanceof Problem && error.outlook && typeof asked !== "string") {
+            setHeld({ edit: asked, outlook: error.outlook });
+            return;
+          }
           if (error instanceof Problem && error.current) {
             newest.current = error.current;
             keepWorkspace(client, id, build.id, error.current, true);
@@ -157,7 +153,7 @@ export function WorkbenchProvider({ id, build, workspace, reference: shipped, ch
       held,
       release: (make) => {
         setHeld(undefined);
-        if (make && held) void edit(held.commands, true).catch(() => undefined);
+        if (make && held) void edit(held.edit, true).catch(() => undefined);
       },
       notice,
       dismiss: () => setNotice(undefined),

@@ -196,6 +196,10 @@ function PortEditor({ port, camera, groups, onChange, onRemove }: { port: Port; 
   );
 }
 
+/** What a mode's processing makes, whatever the output could hold: *hdmi makes 8-bit 4:2:0*. */
+const makesInWords = ({ ports, as: cap }: NonNullable<Mode["makes"]>[number]) =>
+  `${ports.join(", ")} makes ${[cap.raster, cap.bits, cap.sampling].filter(Boolean).join(" ")}`;
+
 /** Modes: what it does at the same time, and what that leaves of its outputs. */
 function Modes({ entry, onChange, groups }: { entry: Device; onChange: (modes: Mode[]) => void; groups: FormatGroup[] }) {
   const modes = entry.modes ?? [];
@@ -213,7 +217,7 @@ function Modes({ entry, onChange, groups }: { entry: Device; onChange: (modes: M
       <p className="text-small text-dim">What an output gives depends on what else the device does.</p>
       <ul>
         {modes.map((mode, at) => {
-          const [leaves] = mode.leaves;
+          const [leaves, ...more] = mode.leaves ?? [];
           return (
             <li key={at} className="grid grid-cols-[1fr_1fr_1fr_1.4fr_auto] items-end gap-2 border-t border-rule py-1.5">
               <Text label="Mode" value={mode.name} onChange={(name) => set(at, { ...mode, name })} />
@@ -226,20 +230,26 @@ function Modes({ entry, onChange, groups }: { entry: Device; onChange: (modes: M
                 }}
                 options={conditionOf(mode.when[0]) ? CONDITIONS : [{ value: "", label: "as described" }, ...CONDITIONS]}
               />
-              <Choice
-                label="This output"
-                value={leaves?.ports[0] ?? ""}
-                onChoose={(port) => set(at, { ...mode, leaves: [{ ...leaves, ports: [port] }, ...mode.leaves.slice(1)] })}
-                options={outputs.map((port) => ({ value: port.id, label: port.name }))}
-              />
-              <Choice
-                label="Gives"
-                value={leaves?.formats ? (groups.find((group) => JSON.stringify(group.formats) === JSON.stringify(leaves.formats))?.id ?? "") : "off"}
-                onChoose={(next) =>
-                  set(at, { ...mode, leaves: [{ ports: leaves?.ports ?? [], ...(next === "off" ? {} : { formats: groups.find((group) => group.id === next)?.formats }) }, ...mode.leaves.slice(1)] })
-                }
-                options={[{ value: "off", label: "nothing: it is off" }, ...groups.map((group) => ({ value: group.id, label: `${group.id}: ${group.words}` })), ...(leaves?.formats ? [{ value: "", label: "as described" }] : [])]}
-              />
+              {leaves || !mode.makes?.length ? (
+                <>
+                  <Choice
+                    label="This output"
+                    value={leaves?.ports[0] ?? ""}
+                    onChoose={(port) => set(at, { ...mode, leaves: [{ ...leaves, ports: [port] }, ...more] })}
+                    options={outputs.map((port) => ({ value: port.id, label: port.name }))}
+                  />
+                  <Choice
+                    label="Gives"
+                    value={leaves?.formats ? (groups.find((group) => JSON.stringify(group.formats) === JSON.stringify(leaves.formats))?.id ?? "") : "off"}
+                    onChoose={(next) =>
+                      set(at, { ...mode, leaves: [{ ports: leaves?.ports ?? [], ...(next === "off" ? {} : { formats: groups.find((group) => group.id === next)?.formats }) }, ...more] })
+                    }
+                    options={[{ value: "off", label: "nothing: it is off" }, ...groups.map((group) => ({ value: group.id, label: `${group.id}: ${group.words}` })), ...(leaves?.formats ? [{ value: "", label: "as described" }] : [])]}
+                  />
+                </>
+              ) : (
+                <p className="col-span-2 pb-1 text-small text-dim">{mode.makes.map(makesInWords).join("; ")}</p>
+              )}
               <button type="button" aria-label={`Remove ${mode.name}`} className="px-1 py-1 text-small text-dim hover:text-ink" onClick={() => onChange(modes.filter((_, place) => place !== at))}>
                 Remove
               </button>

@@ -51,6 +51,30 @@ pub struct Hdmi {
     pub generation: Generation,
     /// The rate of the fixed-rate link, in Gb/s, where TMDS doesn't reach.
     pub frl_gbps: Option<u8>,
+    /// The sampling in which it travels: 4:2:0 below 2160p50 goes as 4:2:2.
+    pub sampling: Sampling,
+}
+
+/// The depths at which a sink that takes 4:2:2 takes it: it always travels with 12 bits in the 24-bit
+/// container (HDMI 1.4b, 6.2.3).
+pub const DEPTHS_OF_422: [Depth; 3] = [Depth::EIGHT, Depth::TEN, Depth::TWELVE];
+
+/// Whether 4:2:0 exists for a frame: at 2160 lines and 50 frames a second and above (HDMI 2.0, CTA-861-F).
+fn has_420(raster: Raster, rate: FrameRate) -> bool {
+    raster.height >= 2160 && rate >= FrameRate::whole(50)
+}
+
+/// A format as a source puts it on the wire: what is made in 4:2:0 where HDMI has no such thing is
+/// sent as 4:2:2, which adds nothing.
+pub fn as_sent(format: PictureFormat) -> PictureFormat {
+    if format.sampling == Sampling::Yuv420 && !has_420(format.raster, format.rate) {
+        PictureFormat {
+            sampling: Sampling::Yuv422,
+            ..format
+        }
+    } else {
+        format
+    }
 }
 
 /// PCM channels carried beside the picture.
@@ -60,6 +84,10 @@ const FRL_GBPS: [u8; 6] = [9, 18, 24, 32, 40, 48];
 
 /// The format as it would travel on HDMI, or why it can't.
 pub fn carry(format: PictureFormat) -> Result<Hdmi, String> {
+    let format = as_sent(format);
+    if (format.raster.width, format.raster.height) == (2048, 1080) {
+        return Err("CTA-861 has no timing for 2048×1080; send 1920×1080 or 4096×2160".into());
+    }
     let (total_width, total_height) = total_raster(format).ok_or_else(|| {
         format!(
             "HDMI defines no {} at {} frames a second",
@@ -114,6 +142,7 @@ pub fn carry(format: PictureFormat) -> Result<Hdmi, String> {
         tmds_character_rate_hz,
         generation,
         frl_gbps,
+        sampling: format.sampling,
     })
 }
 
@@ -178,7 +207,7 @@ fn total_raster(format: PictureFormat) -> Option<(u64, u64)> {
             50 | 100 => (1980, 750),
             _ => (1650, 750),
         }),
-        (1920 | 2048, 1080) => Some(([2750, 2640, 2200][family], 1125)),
+        (1920, 1080) => Some(([2750, 2640, 2200][family], 1125)),
         (3840 | 4096, 2160) => Some(([5500, 5280, 4400][family], 2250)),
         _ => None,
     }
@@ -229,6 +258,11 @@ mod tests {
             ("2160p120 4:2:2 10", 1188.0, "2.1", Some(32)),
             ("1080p60 4:2:2 8", 148.5, "1.0", None),
             ("2160p60 4:2:0 8", 297.0, "2.0", None),
+            ("2160p50 4:2:0 10", 371.25, "2.0", None),
+            // There is no 4:2:0 below 2160p50: it goes as 4:2:2.
+            ("2160p25 4:2:0 8", 297.0, "1.4", None),
+            ("2160p30 4:2:0 10", 297.0, "1.4", None),
+            ("1080p60 4:2:0 8", 148.5, "1.0", None),
             ("576i50 4:4:4 8", 27.0, "1.0", None),
         ] {
             let hdmi = carry(format.parse().unwrap()).unwrap();
@@ -259,6 +293,7 @@ mod tests {
     fn refusals_say_why() {
         let why = |text: &str| carry(text.parse().unwrap()).unwrap_err();
         insta::assert_snapshot!(why("4608x3164p25"), @"HDMI defines no 4608×3164 at 25 frames a second");
+        insta::assert_snapshot!(why("2048x1080p24"), @"CTA-861 has no timing for 2048×1080; send 1920×1080 or 4096×2160");
         insta::assert_snapshot!(why("2160p120 4:4:4 16"), @"3840×2160p120 4:4:4 16-bit is more than HDMI at 48 Gb/s holds");
     }
 }

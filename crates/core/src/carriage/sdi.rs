@@ -49,7 +49,8 @@ impl SdiClass {
     }
 }
 
-/// How a 3G wire maps 1080p at 47.95 to 60 (ST 425-1). A receiver that knows one of them shows
+/// How a 3G wire maps 1080 lines, 4:2:2 10-bit at 47.95 to 60 and 4:4:4 or 12-bit at 24 to 30
+/// (ST 425-1). A receiver that knows one of them shows
 /// nothing of the other.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub enum Level {
@@ -170,14 +171,10 @@ pub fn carry_over(format: PictureFormat, links: u8) -> Result<Sdi, String> {
     })
 }
 
-/// Whether the picture has two mappings on 3G, so that both ends must name the same level.
+/// Whether the picture has two mappings on 3G, so that both ends must name the same level: whatever
+/// 1080-line picture fills a 3G wire, fast or fine (ST 425-1).
 pub fn has_levels(format: PictureFormat) -> bool {
-    let progressive = format.scan == Scan::Progressive;
-    let fast = format.rate > FrameRate::whole(30) && format.rate <= FrameRate::whole(60);
-    format.raster.height == 1080
-        && progressive
-        && fast
-        && carry(format).is_ok_and(|sdi| sdi.class == SdiClass::G3)
+    format.raster.height == 1080 && carry(format).is_ok_and(|sdi| sdi.class == SdiClass::G3)
 }
 
 /// 20 bits a pixel hold 4:2:2 up to 10 bits; everything finer takes 40. 8-bit travels in the
@@ -387,14 +384,24 @@ mod tests {
     }
 
     #[test]
-    fn levels_exist_for_fast_1080_on_3g_only() {
-        let levels = |text: &str| has_levels(text.parse().unwrap());
-        assert!(levels("1080p50") && levels("1080p59.94"));
-        assert!(
-            !levels("1080p25")
-                && !levels("1080i50")
-                && !levels("1080p50 4:4:4 12")
-                && !levels("1080p25 4:4:4 12")
-        );
+    fn levels_exist_for_1080_lines_that_fill_3g() {
+        for (format, expected) in [
+            ("1080p50", true),
+            ("1080p59.94", true),
+            ("1080p47.95", true),
+            ("1080p25 4:4:4 10", true),
+            ("1080p23.98 4:4:4 12", true),
+            ("1080p30 4:2:2 12", true),
+            ("1080i50 4:4:4 10", true),
+            ("1080psf25 4:2:2 12", true),
+            ("2048x1080p24 4:4:4 12", true),
+            ("1080p25", false),
+            ("1080i50", false),
+            ("1080p50 4:4:4 12", false),
+            ("720p60 4:4:4 10", false),
+            ("2160p25", false),
+        ] {
+            assert_eq!(has_levels(format.parse().unwrap()), expected, "{format}");
+        }
     }
 }

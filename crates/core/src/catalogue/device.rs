@@ -250,8 +250,11 @@ impl Device {
             let from = path.from.iter().map(|id| (id, Direction::In));
             from.chain(path.to.iter().map(|id| (id, Direction::Out)))
         });
-        let left = self.modes.iter().flat_map(|mode| &mode.leaves);
-        let left = left.flat_map(|leaves| leaves.ports.iter().map(|id| (id, Direction::Out)));
+        let left = self.modes.iter().flat_map(|mode| {
+            let leaves = mode.leaves.iter().map(|leaves| &leaves.ports);
+            leaves.chain(mode.makes.iter().map(|makes| &makes.ports))
+        });
+        let left = left.flat_map(|ports| ports.iter().map(|id| (id, Direction::Out)));
         let screen = self.screen.iter().map(|id| (id, Direction::In));
         for (id, facing) in inputs.chain(paths).chain(left).chain(screen) {
             match self.port(id) {

@@ -165,6 +165,18 @@ impl FromStr for PathDelay {
 crate::written_as_text!(PathDelay, "PathDelay", "1 frame");
 
 impl Cap {
+    /// The lower of both ceilings, part by part.
+    pub fn and(self, other: Self) -> Self {
+        Self {
+            raster: match (self.raster, other.raster) {
+                (Some(one), Some(other)) => Some(one.smaller(other)),
+                (one, other) => one.or(other),
+            },
+            sampling: [self.sampling, other.sampling].into_iter().flatten().min(),
+            bits: [self.bits, other.bits].into_iter().flatten().min(),
+        }
+    }
+
     /// What is left of `quality` under this ceiling.
     pub fn limit(self, quality: Quality) -> Quality {
         Quality {

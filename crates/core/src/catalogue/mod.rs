@@ -23,8 +23,8 @@ pub use files::{CatalogueError, Files};
 pub use inside::{Cap, InternalPath, PathDelay, Via};
 pub use lead::Lead;
 pub use medium::{FileSystem, Medium, MediumKind};
-pub use mode::{Condition, Leaves, Mode};
-pub use port::{Direction, LinkGroup, Origin, Port, RawCarriage, SdiPort};
+pub use mode::{Condition, Leaves, Makes, Mode};
+pub use port::{Direction, LinkGroup, Origin, Port, RawCarriage, SdiPort, takes};
 pub use search::{Hit, NotUnderstood};
 
 use serde::{Deserialize, Serialize};

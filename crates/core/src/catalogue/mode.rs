@@ -1,6 +1,6 @@
 //! What an output gives depends on what else a body does: modes, and what each excludes.
 
-use super::Abilities;
+use super::{Abilities, Cap};
 use crate::format::FrameRate;
 use serde::{Deserialize, Serialize};
 use std::fmt;
@@ -15,7 +15,22 @@ pub struct Mode {
     /// When it applies: all of these.
     pub when: Vec<Condition>,
     /// What it leaves.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub leaves: Vec<Leaves>,
+    /// What its processing makes of the picture then, whatever the wire could hold.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub makes: Vec<Makes>,
+}
+
+/// What a mode's processing makes of the picture at some outputs.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Makes {
+    /// Which outputs.
+    pub ports: Vec<String>,
+    /// No more than this.
+    #[serde(rename = "as")]
+    pub cap: Cap,
 }
 
 /// What a mode leaves of some outputs.

@@ -2,9 +2,9 @@
 
 use super::{Abilities, Cap, PathDelay, SignalKind};
 use crate::carriage::connector::{Connector, Wire};
-use crate::carriage::hdmi::Generation;
+use crate::carriage::hdmi::{DEPTHS_OF_422, Generation};
 use crate::carriage::sdi::{Level, Mapping, SdiClass};
-use crate::format::{Depth, Raster};
+use crate::format::{Depth, PictureFormat, Raster, Sampling};
 use crate::quantity::BitRate;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -123,7 +123,28 @@ pub struct LinkGroup {
     pub mappings: Vec<Mapping>,
 }
 
+/// Whether these abilities take a format on a wire: on HDMI, 4:2:2 is taken at 8, 10 and 12 bits or
+/// not at all.
+pub fn takes(wire: Wire, abilities: &Abilities, format: PictureFormat) -> bool {
+    if abilities.hold(format) {
+        return true;
+    }
+    let alike = wire == Wire::Hdmi
+        && format.sampling == Sampling::Yuv422
+        && DEPTHS_OF_422.contains(&format.bits);
+    alike
+        && DEPTHS_OF_422
+            .into_iter()
+            .any(|bits| abilities.hold(PictureFormat { bits, ..format }))
+}
+
 impl Port {
+    /// Whether it takes or gives a format, by what is said of it. A rate that its socket doesn't
+    /// carry is another question.
+    pub fn takes(&self, format: PictureFormat) -> bool {
+        takes(self.wire, &self.formats, format)
+    }
+
     /// PCM channels that its wire carries here.
     pub fn hdmi_audio(&self) -> usize {
         self.audio.unwrap_or(crate::carriage::hdmi::AUDIO_CHANNELS)

@@ -93,7 +93,7 @@ pub enum Command {
         #[serde(default)]
         handle: Option<Handle>,
     },
-    /// Takes a device out, with its connections and needs.
+    /// Takes a device out, with its connections. Needs that speak of it stay, unmet.
     RemoveDevice { build: Handle, device: Handle },
     /// Gives a device another name on this floor.
     RenameDevice {

@@ -5,6 +5,7 @@ mod command;
 mod day;
 mod entries;
 mod file;
+mod misfit;
 mod names;
 mod production;
 mod rules;
@@ -15,6 +16,7 @@ pub use command::{Command, Kept};
 pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
+pub use misfit::{Misfit, able_part, misfit_of_output, misfits, slot_takes, without_misfits};
 pub use names::{PortRef, handle_from};
 pub use production::{
     Build, Connection, Handle, InputSetting, KitLine, Need, OutputSetting, Placement, Production,

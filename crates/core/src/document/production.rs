@@ -423,10 +423,7 @@ impl Production {
     /// The project's timecode: its frame rate, or pairs of frames above 30 (ST 12-1 counts no
     /// higher on a wire).
     pub fn timecode(&self) -> TimecodeRate {
-        let mut rate = self.format.rate;
-        while let (true, Some(half)) = (rate.nominal() > 30, rate.halved()) {
-            rate = half;
-        }
+        let rate = self.format.rate.time_base();
         let drop_frame = TimecodeRate::new(rate, self.drop_frame);
         drop_frame.unwrap_or_else(|| {
             TimecodeRate::new(rate, false)

@@ -127,6 +127,14 @@ codes! {
         "Two transmitters of a band are on one channel, or none is left."
         "They take the air from each other."
         "Set each to a channel of its own; with none left, run a lead.";
+    Deinterlaced "V-125" "Fields become frames"
+        "An interlaced picture comes in, and a progressive one goes on, without anybody having asked for it."
+        "Motion is half as fine, and what is recorded behind it has no fields."
+        "Send progressive from the camera, or take a way that keeps the scan, where it matters.";
+    Unfed "V-126" "Nothing feeds it"
+        "A transmitter, receiver, converter or switcher stands on the floor and gets nothing to pass on."
+        "It weighs, draws power and does nothing; what hangs on it is dark."
+        "Connect it, pair it, or take it out.";
     QualityShort "V-201" "Need not met: quality"
         "What arrives is poorer than what was asked for, whatever the wire could hold."
         "A recorder can’t add quality that the source didn’t send."
@@ -159,6 +167,10 @@ codes! {
         "Sound and picture arrive further apart than people accept."
         "Lips and voices don’t match; a recording has to be slipped."
         "Delay the earlier one where the gear can, or slip the sound in the edit.";
+    SqueezeTwice "V-209" "De-squeezed twice"
+        "The squeeze of the lens is taken out on the way and taken out again by the screen, or there was none to take out."
+        "Faces are wide, and framing can’t be judged."
+        "Take it out at one place.";
     RelayPower "V-301" "Goes with the monitor’s battery"
         "A monitor with a battery of its own relays the picture."
         "When its battery is changed, everything behind it is dark, the recorder too."
@@ -191,6 +203,22 @@ codes! {
         "The card’s file system ends files at 4 GiB."
         "A part that is missed in the copy is a hole in the take."
         "Copy whole cards, or use cards formatted exFAT where the recorder does.";
+    RawOfPicture "R-107" "A raw codec without raw"
+        "The codec records the sensor’s own samples, and a picture arrives that is no raw."
+        "The recorder has nothing to write in it."
+        "Send raw that the recorder names, or record with a codec for pictures.";
+    DoesNotFit "R-108" "It doesn’t fit the recorder"
+        "Cards of a kind that its slots don’t take, more cards than slots, more tracks than it has, or a setting that it doesn’t have."
+        "What doesn’t go in isn’t recorded on."
+        "Set what it takes.";
+    NotRecorded "R-109" "Not recorded"
+        "A picture is to be recorded, or a body stands there that could record, and nothing records it."
+        "There is no second take of a day."
+        "Set its recording, or connect it to a recorder.";
+    CardsShort "R-110" "Cards short for the day"
+        "The day’s plan wants more cards of a kind than the kit has."
+        "A camera waits, or a card is formatted before its copies are safe."
+        "Hire more cards, use larger ones, or copy faster.";
     SoundLost "S-101" "Sound doesn’t reach the recorder"
         "Fewer channels arrive than the recorder has tracks set to record."
         "The tracks are there and silent."
@@ -199,6 +227,14 @@ codes! {
         "Fewer sound channels arrive than were asked for."
         "Whoever needs the sound doesn’t get it."
         "Bring it along on the picture’s wire, or at an input of the recorder’s own.";
+    SoundUnused "S-103" "Sound that goes nowhere"
+        "A microphone’s sound reaches no track that is written, and nobody who listens."
+        "It was rigged for nothing, and is missed in the edit."
+        "Connect it, or record the track that it arrives at.";
+    NoSound "S-104" "A mixer without sound"
+        "Nothing is connected to the mixer’s inputs."
+        "What it mixes and records is silent."
+        "Connect a microphone or a receiver.";
     TimecodeRate "T-101" "Timecode rates differ"
         "Two devices that must agree count at different rates."
         "The recordings don’t line up in the edit."
@@ -207,6 +243,14 @@ codes! {
         "Two devices count at the same rate, one of them dropping labels to follow the clock."
         "The labels run apart although the pictures don’t."
         "Set both to one mode.";
+    TimecodeAgainstPicture "T-103" "Timecode and picture run apart"
+        "The timecode counts at another rate than the pictures, or the project, that it labels."
+        "Labels and frames drift apart from the first second on: nothing lines up in the edit."
+        "Set the timecode to the rate of the pictures.";
+    PictureRates "T-104" "Picture rates differ"
+        "Two rates that don’t run in step meet in one build: a camera against the project, or two inputs of a switcher."
+        "Sound and pictures, or two cameras, run apart; a switcher can’t cut between them."
+        "Set every camera to the project’s rate; shoot off speed with the sensor’s rate, not the project’s.";
     RecordElsewhere "H-101" "Not where the house records"
         "The picture of record isn’t made where the house rule says."
         "Media, copying and the sound plan follow the rule."
@@ -231,6 +275,14 @@ codes! {
         "The build uses more of something than the kit holds."
         "It isn’t there on the day."
         "Hire what is missing, or build without it.";
+    SetBeyond "K-104" "Set to what it can’t do"
+        "A setting names something that the device doesn’t have: it comes from a file, or its description was changed."
+        "The device does something else than the plan says."
+        "Set what it can do.";
+    NeedWithoutDevice "K-105" "A need at nobody"
+        "A need speaks of a device that isn’t on the floor any more."
+        "It can’t be met."
+        "Remove the need, or put the device back.";
 }
 
 impl Serialize for Code {

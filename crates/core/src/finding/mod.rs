@@ -8,6 +8,7 @@ mod needs;
 mod words;
 
 pub use codes::{Code, CodePage, PAGES};
+pub use fix::last_resorts;
 pub use judge::findings;
 
 use crate::document::{Command, Handle};
@@ -61,10 +62,131 @@ pub struct Place {
 /// Something that would mend a finding: one undo.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Fix {
+    /// The same as long as it does the same: made from what it does.
+    pub id: String,
     /// What it does: *Set SDI 1 of A camera to 1920×1080p25 4:2:2 10-bit*.
     pub title: String,
+    /// What it takes to do it.
+    pub effort: Effort,
     /// The commands that do it.
     pub commands: Vec<Command>,
+}
+
+/// What it takes to carry a fix out, in the order in which a first assistant would try: a setting,
+/// what lies unused in the kit, another cable, what costs something elsewhere, a hire, going without.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Effort {
+    /// Something is set otherwise.
+    Setting,
+    /// Something of the kit that lies unused is put to use.
+    Kit,
+    /// A cable is run otherwise, or is another one.
+    Cable,
+    /// It makes something else worse: a picture poorer or later, a recording shorter.
+    Compromise,
+    /// Something is hired.
+    Hire,
+    /// Something is taken out.
+    Removal,
+}
+
+impl Fix {
+    /// A fix with its id and what it takes, both from what it does.
+    pub fn new(title: impl Into<String>, commands: Vec<Command>) -> Self {
+        let effort = Effort::of(&commands);
+        Self {
+            id: fix_id(&commands),
+            title: title.into(),
+            effort,
+            commands,
+        }
+    }
+
+    /// This one, and then another.
+    pub fn then(self, next: Self) -> Self {
+        let mut title = format!("{}; then {}", self.title, lower_first(&next.title));
+        title.truncate(title.len().min(400));
+        let effort = self.effort.max(next.effort);
+        let commands = [self.commands, next.commands].concat();
+        Self {
+            id: fix_id(&commands),
+            title,
+            effort,
+            commands,
+        }
+    }
+}
+
+/// A short digest of what is done (64-bit FNV-1a over the commands' text).
+fn fix_id(commands: &[Command]) -> String {
+    let text = serde_json::to_string(commands).unwrap_or_default();
+    let digest = text.bytes().fold(0xcbf2_9ce4_8422_2325_u64, |hash, byte| {
+        (hash ^ u64::from(byte)).wrapping_mul(0x0100_0000_01b3)
+    });
+    format!("fix-{digest:016x}")
+}
+
+fn lower_first(text: &str) -> String {
+    let mut letters = text.chars();
+    letters.next().map_or_else(String::new, |first| {
+        first.to_lowercase().chain(letters).collect()
+    })
+}
+
+impl Effort {
+    fn of(commands: &[Command]) -> Self {
+        let has = |is: fn(&Command) -> bool| commands.iter().any(is);
+        let adds = has(|command| {
+            matches!(
+                command,
+                Command::AddDevice { .. } | Command::Connect { .. } | Command::SetRecording { .. }
+            )
+        });
+        if has(|command| matches!(command, Command::SetKit { .. })) {
+            Self::Hire
+        } else if !adds
+            && has(|command| {
+                matches!(
+                    command,
+                    Command::RemoveDevice { .. }
+                        | Command::Disconnect { .. }
+                        | Command::RemoveNeed { .. }
+                )
+            })
+        {
+            Self::Removal
+        } else if has(|command| {
+            matches!(
+                command,
+                Command::Disconnect { .. } | Command::SetLead { .. } | Command::Connect { .. }
+            )
+        }) && !has(|command| matches!(command, Command::AddDevice { .. }))
+        {
+            Self::Cable
+        } else if has(|command| {
+            matches!(
+                command,
+                Command::AddDevice { .. } | Command::SetAdapters { .. }
+            )
+        }) {
+            Self::Kit
+        } else {
+            Self::Setting
+        }
+    }
+}
+
+/// Whose fixes are proposed while findings are judged: proposing is more work than judging.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum Proposals<'w> {
+    /// Nobody's.
+    #[default]
+    None,
+    /// Those of the finding with this id.
+    Of(&'w str),
+    /// Everyone's.
+    All,
 }
 
 /// All that findings are judged on.
@@ -75,4 +197,17 @@ pub struct Facts<'f, 'a> {
     pub resolved: &'f Resolved,
     /// What is recorded.
     pub recordings: &'f [Recording<'a>],
+    /// Whose fixes are proposed.
+    pub proposals: Proposals<'f>,
+}
+
+impl Facts<'_, '_> {
+    fn proposes(&self, finding: &str) -> bool {
+        match self.proposals {
+            Proposals::None => false,
+            // Namesakes are numbered when all are there.
+            Proposals::Of(id) => id.split_once('~').map_or(id, |(id, _)| id) == finding,
+            Proposals::All => true,
+        }
+    }
 }

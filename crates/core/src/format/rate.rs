@@ -90,6 +90,16 @@ impl FrameRate {
         }
     }
 
+    /// The rate to which it halves at or below 30: what runs in step with it. 50 and 100 run in step
+    /// with 25, 59.94 with 29.97.
+    pub fn time_base(self) -> Self {
+        let mut rate = self;
+        while let (true, Some(half)) = (rate.nominal > 30, rate.halved()) {
+            rate = half;
+        }
+        rate
+    }
+
     /// Half the rate, where it is even.
     pub fn halved(self) -> Option<Self> {
         self.nominal.is_multiple_of(2).then_some(Self {

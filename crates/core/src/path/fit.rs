@@ -62,6 +62,12 @@ pub fn candidates(floor: &Floor, resolved: &Resolved, output: PortIx) -> Vec<Can
     found.into_iter().map(|(_, candidate)| candidate).collect()
 }
 
+/// Whether an input would take what an output gives if its socket were free.
+pub fn would_take(floor: &Floor, resolved: &Resolved, output: PortIx, input: PortIx) -> bool {
+    floor.ports[input].port.direction == Direction::In
+        && obstacle(floor, resolved, output, input).is_none()
+}
+
 /// Ranks of what keeps an output from an input, nearest to fitting first.
 const FORMAT: u8 = 1;
 const LEVEL: u8 = 2;
@@ -132,7 +138,7 @@ fn obstacle(
             format!("takes {takes} on {most}, not {}", picture.format),
         ));
     }
-    if picture.leg.is_none() && !picture.raw && !floor.takes(input).hold(picture.format) {
+    if picture.leg.is_none() && !picture.raw && !floor.takes_format(input, picture.format) {
         return Some((FORMAT, format!("takes {takes}, not {}", picture.format)));
     }
     let knows = |level: &Level| to.sdi.as_ref().is_none_or(|sdi| sdi.levels.contains(level));

@@ -2,7 +2,7 @@
 
 use super::{Floor, PortIx};
 use crate::carriage::connector::Wire;
-use crate::catalogue::{Abilities, Condition, Mode, nearest_of};
+use crate::catalogue::{Abilities, Cap, Condition, Mode, nearest_of};
 use crate::format::{FrameRate, PictureFormat};
 
 /// What an output can be set to now.
@@ -32,6 +32,27 @@ pub fn giving<'a>(floor: &Floor<'a>, port: PortIx) -> Giving<'a> {
         narrowed,
         wire: node.port.wire,
     }
+}
+
+/// What an output's processing makes of the picture now, and the mode that lowers it to that.
+pub fn made_as(floor: &Floor, port: PortIx) -> (Cap, Option<usize>) {
+    let node = floor.ports[port];
+    let usual = node
+        .port
+        .origin
+        .as_ref()
+        .map_or_else(Cap::default, |origin| origin.made_as);
+    let modes = floor.devices[node.placement].map_or(&[][..], |device| device.modes.as_slice());
+    let lower = modes.iter().enumerate().filter_map(|(number, mode)| {
+        let makes = mode
+            .makes
+            .iter()
+            .find(|makes| makes.ports.contains(&node.port.id))?;
+        applies(floor, node.placement, mode).then_some((makes.cap, number))
+    });
+    lower.fold((usual, None), |(cap, _), (lower, mode)| {
+        (cap.and(lower), Some(mode))
+    })
 }
 
 /// Whether a device does now what a mode names.

@@ -2,11 +2,13 @@
 
 use crate::carriage::hdmi::Generation;
 use crate::catalogue::{
-    Abilities, Adapter, Catalogue, Device, Direction, InternalPath, Lead, Port,
+    Abilities, Adapter, Catalogue, Device, Direction, InternalPath, Lead, Port, takes,
 };
 use crate::document::{
     Build, Connection, InputSetting, OutputSetting, Placement, PortRef, Production,
 };
+use crate::format::PictureFormat;
+use crate::timecode::TimecodeRate;
 use std::collections::HashMap;
 
 /// A port's place in the floor's list of ports.
@@ -204,6 +206,17 @@ impl<'a> Floor<'a> {
     pub fn takes(&self, port: PortIx) -> &'a Abilities {
         let own = self.input_setting(port).map(|setting| &setting.takes);
         own.unwrap_or(&self.ports[port].port.formats)
+    }
+
+    /// Whether an input takes a format, rates aside.
+    pub fn takes_format(&self, port: PortIx, format: PictureFormat) -> bool {
+        takes(self.ports[port].port.wire, self.takes(port), format)
+    }
+
+    /// The timecode that a device counts: as set, else the project's.
+    pub fn counts(&self, placement: usize) -> TimecodeRate {
+        let set = self.build.placements[placement].settings.timecode;
+        set.unwrap_or_else(|| self.production.timecode())
     }
 
     /// The HDMI generation of a port, and its fastest fixed-rate link.

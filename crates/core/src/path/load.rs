@@ -9,7 +9,7 @@ use crate::carriage::radio::{Budget, FADE_DB};
 use crate::carriage::sdi::{self, Level, Sdi, SdiClass};
 use crate::carriage::{Margin, hdmi_lead};
 use crate::catalogue::{Lead, Port};
-use crate::format::PictureFormat;
+use crate::format::{PictureFormat, Sampling};
 use crate::quantity::Length;
 
 /// What a connection carries, measured.
@@ -65,6 +65,13 @@ pub struct CoaxLoad {
     pub run: RunLength,
 }
 
+impl CoaxLoad {
+    /// What this cable alone loses.
+    fn cable_db(&self) -> f64 {
+        self.loss_db - self.adapters_db - self.before_db
+    }
+}
+
 /// A picture on HDMI.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct HdmiLoad {
@@ -72,8 +79,13 @@ pub struct HdmiLoad {
     pub hdmi: Hdmi,
     /// The oldest generation of both ports and the lead.
     pub limit: Generation,
-    /// The run against its reach.
+    /// The run against its reach: what is left of it behind passive boxes and couplers.
     pub run: Option<RunLength>,
+    /// What share of the reach is used up at its end, by this cable and those before it that passive
+    /// boxes join to it.
+    pub share: f64,
+    /// Of that, what the cables before it used up.
+    pub before: f64,
 }
 
 /// A run against its reach.
@@ -114,7 +126,11 @@ pub(super) fn measure_run(
     let Some(run) = link.lead.reach.map(|reach| run(length, reach)) else {
         return (Load::None, Vec::new());
     };
-    let long = (run.margin > Margin::Ok).then_some(Problem::LongRun { connection, run });
+    let long = (run.margin > Margin::Ok).then_some(Problem::LongRun {
+        connection,
+        run,
+        share: run.length.0 as f64 / run.reach.0.max(1) as f64,
+    });
     (Load::Run(run), long.into_iter().collect())
 }
 
@@ -235,11 +251,17 @@ fn measure_sdi(
             },
         }
     });
-    if let Some(run) = coax
-        .map(|coax| coax.run)
-        .filter(|run| run.margin > Margin::Ok)
-    {
-        problems.push(Problem::LongRun { connection, run });
+    if let Some(coax) = coax.filter(|coax| coax.run.margin > Margin::Ok) {
+        problems.push(Problem::LongRun {
+            connection,
+            run: coax.run,
+            share: if coax.loss_db > coax.cable_db() {
+                // With what is lost beside it, the reach that is left says little: the loss does.
+                coax.loss_db / budget_db(sdi.class)
+            } else {
+                length.0 as f64 / coax.run.reach.0.max(1) as f64
+            },
+        });
     }
     let ports = [link.from, link.to]
         .into_iter()
@@ -259,33 +281,45 @@ fn measure_hdmi(
         Ok(hdmi) => hdmi,
         Err(why) => return (Load::None, vec![Problem::NoCarriage { connection, why }]),
     };
-    let (needs, format) = (hdmi.generation, picture.format);
+    let format = picture.format;
     for port in [link.from, link.to] {
-        if let Some((has, _)) = floor.hdmi(port).filter(|has| !holds(&hdmi, *has)) {
+        if let Some(has) = floor.hdmi(port).filter(|has| !holds(&hdmi, *has)) {
             problems.push(Problem::OverHdmiPort {
                 connection,
                 port,
-                needs,
+                needs: hdmi,
                 has,
                 format,
             });
             break;
         }
     }
-    if let Some(has) = link.lead.hdmi.filter(|has| needs > *has) {
+    if let Some(has) = link
+        .lead
+        .hdmi
+        .filter(|has| oldest_that_carries(&hdmi) > *has)
+    {
         problems.push(Problem::OverHdmiLead {
             connection,
-            needs,
+            needs: hdmi,
             has,
         });
     }
     let length = floor.build.connections[connection].length;
-    let run = link
-        .lead
-        .make
-        .map(|make| run(length, hdmi_lead::reach(make, &hdmi)));
+    let before = picture.run_share;
+    let whole = link.lead.make.map(|make| hdmi_lead::reach(make, &hdmi));
+    let share = before + whole.map_or(0.0, |reach| length.0 as f64 / reach.0.max(1) as f64);
+    let run = whole.map(|reach| RunLength {
+        length,
+        reach: Length((reach.0 as f64 * (1.0 - before).max(0.0)) as u64),
+        margin: share_margin(share),
+    });
     if let Some(run) = run.filter(|run| run.margin > Margin::Ok) {
-        problems.push(Problem::LongRun { connection, run });
+        problems.push(Problem::LongRun {
+            connection,
+            run,
+            share,
+        });
     }
     let ports = [link.from, link.to]
         .into_iter()
@@ -294,12 +328,37 @@ fn measure_hdmi(
         .chain(link.lead.hdmi)
         .min()
         .unwrap_or(Generation::V2_1);
-    (Load::Hdmi(HdmiLoad { hdmi, limit, run }), problems)
+    let load = HdmiLoad {
+        hdmi,
+        limit,
+        run,
+        share,
+        before,
+    };
+    (Load::Hdmi(load), problems)
 }
 
 /// Whether a socket of a generation, with its fastest fixed-rate link, carries a picture.
 fn holds(hdmi: &Hdmi, (generation, frl): (Generation, u8)) -> bool {
-    hdmi.generation <= generation && hdmi.frl_gbps.is_none_or(|needs| needs <= frl)
+    oldest_that_carries(hdmi) <= generation && hdmi.frl_gbps.is_none_or(|needs| needs <= frl)
+}
+
+/// The oldest generation whose socket or cable carries it. The depths of 4:2:2 are no matter: they
+/// travel in one container since the first.
+fn oldest_that_carries(hdmi: &Hdmi) -> Generation {
+    let by_rate = Generation::ALL.into_iter().find(|generation| {
+        hdmi.frl_gbps.is_none() && hdmi.tmds_character_rate_hz <= generation.tmds_limit_hz()
+    });
+    match (hdmi.sampling, by_rate) {
+        (Sampling::Yuv422, Some(generation)) => generation,
+        _ => hdmi.generation,
+    }
+}
+
+/// How near a share of the reach is to all of it.
+fn share_margin(share: f64) -> Margin {
+    // In hundred-thousandths: finer than any guide.
+    Margin::of((share * 100_000.0).round() as u64, 100_000)
 }
 
 /// How near a loss is to what the equalizer covers.
@@ -346,7 +405,11 @@ pub fn lead_limits(lead: &Lead, length: Length, wire: Wire, format: PictureForma
             _ => Margin::Stop,
         },
         Wire::Hdmi => match hdmi::carry(format) {
-            Ok(hdmi) if lead.hdmi.is_none_or(|has| hdmi.generation <= has) => {
+            Ok(hdmi)
+                if lead
+                    .hdmi
+                    .is_none_or(|has| oldest_that_carries(&hdmi) <= has) =>
+            {
                 lead.make.map_or(Margin::Ok, |make| {
                     Margin::of(length.0, hdmi_lead::reach(make, &hdmi).0)
                 })

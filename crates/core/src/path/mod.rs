@@ -15,8 +15,8 @@ mod signal;
 
 pub use air::channels;
 pub use arrival::{Arrival, hops_to};
-pub use fit::{Candidate, candidates};
-pub use giving::{Giving, applies, giving};
+pub use fit::{Candidate, candidates, would_take};
+pub use giving::{Giving, applies, giving, made_as};
 pub use graph::{ConnectionIx, Floor, PortIx, PortNode};
 pub use load::{CoaxLoad, HdmiLoad, Load, RadioLoad, RunLength, SdiLoad, lead_limits, takes_rate};
 pub use problem::Problem;

@@ -2,7 +2,7 @@
 
 use super::load::RunLength;
 use super::{ConnectionIx, Leg, PortIx};
-use crate::carriage::hdmi::Generation;
+use crate::carriage::hdmi::{Generation, Hdmi};
 use crate::carriage::sdi::{Level, Sdi, SdiClass};
 use crate::format::PictureFormat;
 use crate::quantity::Length;
@@ -45,8 +45,8 @@ pub enum Problem {
     OverHdmiPort {
         connection: ConnectionIx,
         port: PortIx,
-        needs: Generation,
-        has: Generation,
+        needs: Hdmi,
+        has: (Generation, u8),
         format: PictureFormat,
     },
     /// More than a coaxial lead is made for.
@@ -58,7 +58,7 @@ pub enum Problem {
     /// More than an HDMI lead is made for.
     OverHdmiLead {
         connection: ConnectionIx,
-        needs: Generation,
+        needs: Hdmi,
         has: Generation,
     },
     /// The levels of 3G differ.
@@ -70,6 +70,8 @@ pub enum Problem {
     LongRun {
         connection: ConnectionIx,
         run: RunLength,
+        /// How much of what it may be is used up.
+        share: f64,
     },
     /// An output is set to what it doesn't give, or gives nothing at the project's rate.
     CannotGive { port: PortIx, wanted: PictureFormat },
@@ -138,6 +140,12 @@ pub enum Problem {
     Loop { ports: Vec<PortIx> },
     /// A destination gets no picture, and nothing upstream explains it.
     NothingArrives { placement: usize },
+    /// Fields become frames on the way, unasked.
+    Deinterlaced {
+        port: PortIx,
+        comes: PictureFormat,
+        given: PictureFormat,
+    },
     /// A device counts another rate or drop mode than it must agree with.
     OtherTimecode {
         placement: usize,
@@ -159,6 +167,7 @@ impl Problem {
                 | Self::LegLengths { .. }
                 | Self::WeakRadio { .. }
                 | Self::Strain { .. }
+                | Self::Deinterlaced { .. }
         )
     }
 }

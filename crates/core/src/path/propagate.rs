@@ -4,14 +4,14 @@ use super::graph::{Floor, Refused};
 use super::load::{level_at, measure, takes_rate};
 use super::{
     Arrival, Leg, Load, Picture, PortIx, Problem, Signal, Sound, Timecode, air, giving, links,
+    made_as,
 };
 use crate::carriage::connector::Wire;
-use crate::carriage::sdi;
+use crate::carriage::{hdmi, sdi};
 use crate::catalogue::{Direction, InternalPath, Origin, SignalKind, Via, nearest_of};
-use crate::format::{PictureFormat, Quality, Sampling, Squeeze};
+use crate::format::{PictureFormat, Quality, Sampling, Scan, Squeeze};
 use crate::quantity::Delay;
-use crate::timecode::TimecodeRate;
-use std::collections::VecDeque;
+use std::collections::{BTreeMap, VecDeque};
 
 /// What follows from a floor.
 #[derive(Debug, Clone, PartialEq)]
@@ -22,6 +22,8 @@ pub struct Resolved {
     pub picture_from: Vec<Option<PortIx>>,
     /// How full each connection is.
     pub loads: Vec<Load>,
+    /// What each mix is made of: the outputs where its channels began, by the output of the mix.
+    pub mixes: BTreeMap<PortIx, Vec<PortIx>>,
     /// What is wrong, in the order of the build.
     pub problems: Vec<Problem>,
     /// What arrives at each screen and recorder.
@@ -36,6 +38,7 @@ pub fn resolve(floor: &Floor) -> Resolved {
             signals: vec![Signal::default(); floor.ports.len()],
             picture_from: vec![None; floor.ports.len()],
             loads: vec![Load::None; floor.build.connections.len()],
+            mixes: BTreeMap::new(),
             problems: Vec::new(),
             arrivals: Vec::new(),
         },
@@ -222,15 +225,20 @@ impl Walk<'_, '_> {
         if let Some(mut picture) = signal.picture {
             let (load, mut found) = measure(floor, number, link, &picture);
             self.resolved.loads[number] = load;
-            if let Load::Sdi(sdi) = load {
-                picture.run_loss_db = sdi.coax.map_or(0.0, |coax| coax.loss_db);
+            match load {
+                Load::Sdi(sdi) => {
+                    picture.run_loss_db = sdi.coax.map_or(0.0, |coax| coax.loss_db);
+                }
+                Load::Hdmi(hdmi) => picture.run_share = hdmi.share,
+                _ => {}
             }
             let stopped = found.iter().any(Problem::stops_picture);
             if picture.raw {
                 if !stopped && !passes_raw(floor, port, &picture) {
                     found.push(Problem::RawNotTaken { connection: number });
                 }
-            } else if picture.leg.is_none() && !stopped && !floor.takes(port).hold(picture.format) {
+            } else if picture.leg.is_none() && !stopped && !floor.takes_format(port, picture.format)
+            {
                 found.push(Problem::NotTaken {
                     connection: number,
                     format: picture.format,
@@ -301,7 +309,7 @@ impl Walk<'_, '_> {
         if camera && device.keeps_timecode && node.port.wire == Wire::Sdi {
             let own = Timecode {
                 origin: node.placement,
-                rate: self.counts(node.placement),
+                rate: floor.counts(node.placement),
             };
             signal.timecode.get_or_insert(own);
         }
@@ -335,7 +343,7 @@ impl Walk<'_, '_> {
             SignalKind::Timecode => {
                 signal.timecode = Some(Timecode {
                     origin: node.placement,
-                    rate: self.counts(node.placement),
+                    rate: floor.counts(node.placement),
                 });
             }
             SignalKind::Data => signal.data = true,
@@ -345,6 +353,7 @@ impl Walk<'_, '_> {
                     let is = |said: fn(&crate::document::OutputSetting) -> bool| {
                         setting.is_some_and(said)
                     };
+                    let unsqueezes = origin.unsqueezes && is(|setting| setting.unsqueeze);
                     let lens = floor
                         .placement_of(port)
                         .settings
@@ -359,8 +368,9 @@ impl Walk<'_, '_> {
                             sampling: Sampling::Full444,
                             bits: raw.bits.unwrap_or(format.bits),
                         },
-                        None => origin.made_as.limit(format.quality()),
+                        None => made_as(floor, port).0.limit(format.quality()),
                     };
+                    let format = on_wire(node.port.wire, format);
                     signal.picture = Some(Picture {
                         origin: port,
                         format,
@@ -375,13 +385,11 @@ impl Walk<'_, '_> {
                             raw.is_none() && origin.look && is(|setting| setting.look),
                         ),
                         raw: raw.is_some(),
-                        squeeze: if origin.unsqueezes && is(|setting| setting.unsqueeze) {
-                            Squeeze::NONE
-                        } else {
-                            lens
-                        },
+                        squeeze: if unsqueezes { Squeeze::NONE } else { lens },
+                        unsqueezed: unsqueezes && lens.is_squeezed(),
                         leg: links::sends(floor, port),
                         run_loss_db: 0.0,
+                        run_share: 0.0,
                         delay: origin.delay.at(format),
                     });
                 }
@@ -412,7 +420,8 @@ impl Walk<'_, '_> {
             return Ok(wanted);
         }
         let taken = |format: &PictureFormat| {
-            floor.takes(sink).hold(*format) && takes_rate(floor, sink, *format)
+            let sent = hdmi::as_sent(*format);
+            floor.takes_format(sink, sent) && takes_rate(floor, sink, sent)
         };
         if taken(&wanted) {
             return Ok(wanted);
@@ -490,6 +499,22 @@ impl Walk<'_, '_> {
             }
             return;
         }
+        let asked = floor
+            .output_setting(port)
+            .and_then(|setting| setting.format);
+        if before.format.scan == Scan::Interlaced
+            && format.scan == Scan::Progressive
+            && asked.is_none()
+            && !floor.out_of[port].is_empty()
+        {
+            self.resolved.problems.push(Problem::Deinterlaced {
+                port,
+                comes: before.format,
+                given: format,
+            });
+        }
+        let made = format.quality();
+        let format = on_wire(floor.ports[port].port.wire, format);
         let looped = matches!(path.via, Via::Loop | Via::Relay);
         let look = path.look
             && floor
@@ -499,12 +524,14 @@ impl Walk<'_, '_> {
         let sound_added = path
             .sound_delay
             .map_or(added, |delay| delay.at(before.format));
+        // Only a passive loop leaves the run as it came.
+        let passive = f64::from(u8::from(path.via == Via::Loop));
         signal.picture = Some(Picture {
             format,
             effective: if before.raw {
                 before.effective
             } else {
-                path.keeps.limit(before.effective.through(format.quality()))
+                path.keeps.limit(before.effective.through(made))
             },
             level: if looped {
                 before.level
@@ -516,11 +543,8 @@ impl Walk<'_, '_> {
             overlay: before.overlay || path.overlay,
             looks: before.looks + u32::from(look),
             leg: before.leg.filter(|_| looped),
-            run_loss_db: if path.via == Via::Loop {
-                before.run_loss_db
-            } else {
-                0.0
-            },
+            run_loss_db: before.run_loss_db * passive,
+            run_share: before.run_share * passive,
             delay: Delay(before.delay.0 + added.0),
             ..before
         });
@@ -568,6 +592,8 @@ impl Walk<'_, '_> {
                         .map(|channel| channel.delay)
                         .max()
                         .unwrap_or_default();
+                    let made_of = came.iter().map(|channel| channel.origin);
+                    self.resolved.mixes.entry(port).or_default().extend(made_of);
                     signal.sound.extend(std::iter::repeat_n(
                         Sound {
                             origin: port,
@@ -589,12 +615,6 @@ impl Walk<'_, '_> {
         }
     }
 
-    /// The timecode that a device counts.
-    fn counts(&self, placement: usize) -> TimecodeRate {
-        let set = self.floor.build.placements[placement].settings.timecode;
-        set.unwrap_or_else(|| self.floor.production.timecode())
-    }
-
     /// Everything that carries time must agree: with the master where one is named, else with
     /// what is fed to it.
     fn check_timecode(&mut self) {
@@ -608,9 +628,9 @@ impl Walk<'_, '_> {
             let Some(device) = device.filter(|device| device.keeps_timecode) else {
                 continue;
             };
-            let counts = self.counts(placement);
+            let counts = floor.counts(placement);
             let leader = match master {
-                Some(master) => Some((self.counts(master), master)),
+                Some(master) => Some((floor.counts(master), master)),
                 None => {
                     let inputs = device
                         .ports_facing(Direction::In)
@@ -621,9 +641,9 @@ impl Walk<'_, '_> {
                     fed.next().map(|timecode| (timecode.rate, timecode.origin))
                 }
             };
-            if let Some((expected, from)) =
-                leader.filter(|(expected, from)| *from != placement && *expected != counts)
-            {
+            if let Some((expected, from)) = leader.filter(|(expected, from)| {
+                *from != placement && expected.in_pairs() != counts.in_pairs()
+            }) {
                 self.resolved.problems.push(Problem::OtherTimecode {
                     placement,
                     counts,
@@ -632,6 +652,15 @@ impl Walk<'_, '_> {
                 });
             }
         }
+    }
+}
+
+/// A format as it stands on a wire.
+fn on_wire(wire: Wire, format: PictureFormat) -> PictureFormat {
+    if wire == Wire::Hdmi {
+        hdmi::as_sent(format)
+    } else {
+        format
     }
 }
 
@@ -681,6 +710,12 @@ pub fn given_format(
     }
     match set {
         Some(format) if giving.hold(format) => Ok(format),
+        // Set to what it makes, where HDMI sends that in another container.
+        Some(format)
+            if floor.ports[port].port.wire == Wire::Hdmi && giving.hold(hdmi::as_sent(format)) =>
+        {
+            Ok(format)
+        }
         Some(format) => Err(format),
         None if giving.is_open() => Ok(wanted),
         // A body that shoots faster than its outputs go sends them slower.

@@ -44,10 +44,14 @@ pub struct Picture {
     pub raw: bool,
     /// How it is squeezed.
     pub squeeze: Squeeze,
+    /// Whether an output on the way has taken a squeeze out.
+    pub unsqueezed: bool,
     /// Which part of a picture over several links this is; `None`: all of it.
     pub leg: Option<Leg>,
     /// What the coaxial run has lost since it was last made anew, in decibels.
     pub run_loss_db: f64,
+    /// What share of its reach an HDMI picture has used up since it was last made anew.
+    pub run_share: f64,
     /// Since the lens.
     pub delay: Delay,
 }

@@ -1,4 +1,4 @@
-use super::{Unreadable, in_unit, split_unit};
+use super::{Unreadable, in_unit, split_unit, thousandths};
 use std::{fmt, str::FromStr};
 
 /// A length in millimetres: of a lead, of a run.
@@ -12,6 +12,16 @@ impl Length {
     /// The length in metres, for formulas that take it so.
     pub fn metres(self) -> f64 {
         self.0 as f64 / 1000.0
+    }
+
+    /// A reach as people say it: whole metres, tenths where those matter: `47 m`, `2.5 m`.
+    pub fn reach_label(self) -> String {
+        let places = if self.0 < 20_000 && !self.0.is_multiple_of(1000) {
+            1
+        } else {
+            0
+        };
+        format!("{} m", thousandths(self.0, 1000, places))
     }
 }
 

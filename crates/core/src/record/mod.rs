@@ -1,18 +1,22 @@
 //! Recording: data rates, record times, what each recorder makes of what arrives, what stops it
 //! first.
 
+mod capacity;
 pub mod day;
 mod drive;
 mod heat;
 mod quick;
 mod rate;
 mod recording;
+mod samples;
 mod table;
 
+pub use capacity::{Room, usable_capacity};
 pub use heat::limit as heat_limit;
-pub use quick::{QuickSum, RecordTime, SumError, record_time};
+pub use quick::{QuickSum, RecordTime, SumError, Video, record_time};
 pub use rate::{AudioTracks, video_rate};
 pub use recording::{
     Limit, LimitKind, RecordProblem, Recording, recorder_sum, recordings, sustained_needed,
 };
+pub use samples::Samples;
 pub use table::{Basis, TimeRow, TimeTable, largest_codec, media_for, table};

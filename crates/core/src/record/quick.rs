@@ -1,17 +1,37 @@
 //! The sum that every record time is made of: rates, capacity, time, with its working.
 
-use super::{AudioTracks, video_rate};
+use super::{AudioTracks, Samples, video_rate};
 use crate::catalogue::{BandRate, Codec, RateModel};
-use crate::format::{FrameRate, Raster};
+use crate::format::FrameRate;
 use crate::quantity::{BitRate, Bytes, Percent, Span, Working};
 use serde::Serialize;
 use utoipa::ToSchema;
 
+/// What a picture's data rate follows from.
+#[derive(Debug, Clone, Copy)]
+pub enum Video<'a> {
+    /// A codec, and the samples that it is fed.
+    Codec(&'a Codec, Samples),
+    /// A rate by itself.
+    Rate(BitRate),
+}
+
+impl<'a> Video<'a> {
+    /// A codec on a raster.
+    pub fn of(codec: &'a Codec, samples: impl Into<Samples>) -> Self {
+        Self::Codec(codec, samples.into())
+    }
+
+    fn is_measured(&self) -> bool {
+        matches!(self, Self::Codec(codec, _) if codec.is_measured())
+    }
+}
+
 /// What a record time follows from.
 #[derive(Debug, Clone, Copy)]
 pub struct QuickSum<'a> {
-    /// The codec and the raster that it records; or a rate by itself.
-    pub video: Result<(&'a Codec, Raster), BitRate>,
+    /// The picture's rate, or what it follows from.
+    pub video: Video<'a>,
     /// Recorded frames a second.
     pub rate: Option<FrameRate>,
     /// Sound.
@@ -79,7 +99,7 @@ pub enum SumError {
 pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
     let mut working = Working::new(format!("Record time on {}", sum.media.label()));
     let (band, container) = match sum.video {
-        Ok((codec, raster)) => {
+        Video::Codec(codec, samples) => {
             let fixed = matches!(
                 codec.model,
                 RateModel::Constant { .. } | RateModel::Measured { .. } | RateModel::SoundOnly
@@ -89,12 +109,12 @@ pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
                 None if fixed => FrameRate::whole(25),
                 None => return Err(SumError::NoRate(codec.name.clone())),
             };
-            let band = video_rate(codec, raster, rate);
+            let band = video_rate(codec, samples, rate);
             let value = BitRate(band.high_bps).label();
-            working = working.term("Picture", value, model_in_words(codec, raster, rate));
+            working = working.term("Picture", value, model_in_words(codec, samples, rate));
             (band, codec.container)
         }
-        Err(BitRate(bps)) => {
+        Video::Rate(BitRate(bps)) => {
             working = working.term("Picture", BitRate(bps).label(), "as given");
             let half_a_percent = Percent::from_millis(500).unwrap_or_default();
             (
@@ -108,8 +128,7 @@ pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
         }
     };
     // A measured clip has its sound and its container in it.
-    let measured = sum.video.is_ok_and(|(codec, _)| codec.is_measured());
-    let (container, audio_bps) = if measured {
+    let (container, audio_bps) = if sum.video.is_measured() {
         (Percent::whole(0), 0)
     } else {
         (sum.container.unwrap_or(container), sum.audio.bps())
@@ -215,8 +234,9 @@ pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
 }
 
 /// The model with its figures, as a source: *Mezzanine High: 3.54 bits a pixel × 3840×2160 × 25*.
-fn model_in_words(codec: &Codec, raster: Raster, rate: FrameRate) -> String {
-    let name = &codec.name;
+fn model_in_words(codec: &Codec, samples: Samples, rate: FrameRate) -> String {
+    let (name, raster) = (&codec.name, samples.raster);
+    let bits = samples.bits.unwrap_or(codec.bits);
     let hundredths = |value: u64| crate::quantity::thousandths(value, 100, 2);
     match codec.model {
         RateModel::ByPixel { centibits } => {
@@ -233,7 +253,7 @@ fn model_in_words(codec: &Codec, raster: Raster, rate: FrameRate) -> String {
         ),
         RateModel::Ratio { centiratio } => format!(
             "{name}: {raster} samples × {} bits ÷ {} × {rate} frames a second",
-            codec.bits.bits(),
+            bits.bits(),
             hundredths(centiratio)
         ),
         RateModel::Uncompressed { bytes, pixels } => {
@@ -262,10 +282,10 @@ mod tests {
         media: &str,
     ) -> QuickSum<'a> {
         QuickSum {
-            video: Ok((
+            video: Video::of(
                 Catalogue::shipped().codec(codec).unwrap(),
-                raster.parse().unwrap(),
-            )),
+                raster.parse::<crate::format::Raster>().unwrap(),
+            ),
             rate: Some(rate.parse().unwrap()),
             audio: audio.parse().unwrap(),
             container: None,
@@ -312,7 +332,7 @@ mod tests {
         );
 
         let long_gop = QuickSum {
-            video: Err("100 Mb/s".parse().unwrap()),
+            video: Video::Rate("100 Mb/s".parse().unwrap()),
             rate: None,
             ..codec_sum("h264-100", "UHD", "25", "2x48000x16", "128 GB")
         };
@@ -402,7 +422,7 @@ mod tests {
             bps in 1u64..10_000_000_000, more in 0u64..10_000_000_000, bytes in 1_000u64..10_000_000_000_000, extra in 0u64..10_000_000_000_000,
         ) {
             let time = |bps, bytes| {
-                let sum = QuickSum { video: Err(BitRate(bps)), media: Bytes(bytes), ..codec_sum("h264-100", "UHD", "25", "2x48000x16", "1 TB") };
+                let sum = QuickSum { video: Video::Rate(BitRate(bps)), media: Bytes(bytes), ..codec_sum("h264-100", "UHD", "25", "2x48000x16", "1 TB") };
                 record_time(&sum).unwrap().seconds
             };
             prop_assert!(time(bps + more, bytes) <= time(bps, bytes));

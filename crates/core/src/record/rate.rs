@@ -1,13 +1,16 @@
 //! Data rates of picture and sound.
 
+use super::Samples;
 use crate::catalogue::{BandRate, Codec, RateModel};
-use crate::format::{FrameRate, Raster};
+use crate::format::FrameRate;
 use crate::quantity::Unreadable;
 use std::{fmt, str::FromStr};
 
-/// The video rate of a codec for a raster at so many recorded frames a second, in bits a second;
+/// The video rate of a codec for so many samples at so many recorded frames a second, in bits a second;
 /// both ends of a band where the model has one, else the same figure three times.
-pub fn video_rate(codec: &Codec, raster: Raster, rate: FrameRate) -> BandRate {
+pub fn video_rate(codec: &Codec, samples: impl Into<Samples>, rate: FrameRate) -> BandRate {
+    let samples = samples.into();
+    let bits = samples.bits.unwrap_or(codec.bits);
     let a_second = |over: u128, under: u128| {
         let (over, under) = (
             over * u128::from(rate.numerator()),
@@ -15,7 +18,7 @@ pub fn video_rate(codec: &Codec, raster: Raster, rate: FrameRate) -> BandRate {
         );
         u64::try_from((over + under / 2) / under).unwrap_or(u64::MAX)
     };
-    let pixels = u128::from(raster.pixels());
+    let pixels = u128::from(samples.raster.pixels());
     let by_pixel = |centibits: u64| a_second(u128::from(centibits) * pixels, 100);
     let one = |bps: u64| BandRate {
         low_bps: bps,
@@ -32,7 +35,7 @@ pub fn video_rate(codec: &Codec, raster: Raster, rate: FrameRate) -> BandRate {
         }
         // One sample a photosite: raw isn't sampled for chroma.
         RateModel::Ratio { centiratio } => one(a_second(
-            pixels * u128::from(codec.bits.bits()) * 100,
+            pixels * u128::from(bits.bits()) * 100,
             u128::from(centiratio.max(1)),
         )),
         RateModel::Uncompressed {
@@ -74,7 +77,9 @@ impl AudioTracks {
 
     /// Their rate in bits a second.
     pub fn bps(self) -> u64 {
-        self.channels * self.sample_rate * self.bits
+        self.channels
+            .saturating_mul(self.sample_rate)
+            .saturating_mul(self.bits)
     }
 }
 

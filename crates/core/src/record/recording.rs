@@ -1,11 +1,12 @@
 //! What each recorder of a floor makes of what arrives, for how long, and what stops it first.
 
+use super::capacity::Room;
 use super::drive::{DriveBehind, drive_behind};
 use super::heat;
 use super::quick::{QuickSum, RecordTime, record_time};
-use super::{AudioTracks, SumError, video_rate};
-use crate::catalogue::{Codec, RateModel, RecordingAbility};
-use crate::document::{Purpose, RecordingSetting, SlotUse};
+use super::{AudioTracks, Samples, SumError, Video, video_rate};
+use crate::catalogue::{Codec, Device, RateModel, RecordingAbility};
+use crate::document::{Misfit, Purpose, RecordingSetting, SlotUse, misfits, slot_takes};
 use crate::format::{FrameRate, PictureFormat, Quality, Raster};
 use crate::path::{Floor, PortIx, Resolved};
 use crate::quantity::{BitRate, Bytes, Percent, Span};
@@ -30,6 +31,8 @@ pub struct Recording<'a> {
     pub proxy_bps: u64,
     /// The format of the file; `None` for sound alone.
     pub format: Option<PictureFormat>,
+    /// For raw over a wire: the sensor's samples that the carriage names.
+    pub raw: Option<Quality>,
     /// What the file really holds.
     pub effective: Option<Quality>,
     /// Rates and time, where something is recorded on something.
@@ -42,6 +45,8 @@ pub struct Recording<'a> {
     pub feed: TrackFeed,
     /// Tracks that are set to record.
     pub tracks: usize,
+    /// Tracks that are written with sound on them: those that are set and fed; none off speed.
+    pub written: usize,
     /// What is wrong with it.
     pub problems: Vec<RecordProblem>,
 }
@@ -83,6 +88,10 @@ pub enum RecordProblem {
     Splits { every: Span },
     /// A proxy goes to the second slot, and no card is in it.
     NoProxyMedium,
+    /// The codec records raw, and none arrives at the input.
+    NotRaw,
+    /// It is set to what it doesn't have.
+    Misfit(Misfit),
     /// The recorder doesn't have the codec.
     CodecNotRecorded,
     /// No card or drive is in.
@@ -107,32 +116,38 @@ pub enum RecordProblem {
 
 /// What every recorder of the floor does, in the order of the build.
 pub fn recordings<'a>(floor: &Floor<'a>, resolved: &Resolved) -> Vec<Recording<'a>> {
-    let mut found = Vec::new();
-    for (placement, device) in floor.devices.iter().enumerate() {
-        let Some(ability) = device.and_then(|device| device.records.as_ref()) else {
-            continue;
-        };
-        let Some(setting) = &floor.build.placements[placement].settings.recording else {
-            continue;
-        };
-        if let Some(recording) = recording(floor, resolved, placement, ability, setting) {
-            found.push(recording);
-        }
-    }
-    found
+    let placements = floor.build.placements.iter().enumerate();
+    let set = placements.filter_map(|(placement, known)| {
+        let device = floor.devices[placement]?;
+        Some((placement, device, known.settings.recording.as_ref()?))
+    });
+    set.filter_map(|(placement, device, setting)| {
+        recording(floor, resolved, (placement, device), setting)
+    })
+    .collect()
 }
 
 fn recording<'a>(
     floor: &Floor<'a>,
     resolved: &Resolved,
-    placement: usize,
-    ability: &'a RecordingAbility,
+    (placement, device): (usize, &'a Device),
     setting: &'a RecordingSetting,
 ) -> Option<Recording<'a>> {
-    let mut problems = Vec::new();
+    let ability = device.records.as_ref()?;
     let codec = floor.catalogue.codec(&setting.codec)?;
-    if !ability.codecs.contains(&codec.id) && !codec.own {
-        problems.push(RecordProblem::CodecNotRecorded);
+    let mut problems: Vec<RecordProblem> = misfits(floor.catalogue, device, setting)
+        .into_iter()
+        .filter_map(|misfit| match misfit {
+            Misfit::Codec { .. } => Some(RecordProblem::CodecNotRecorded),
+            // Said with the format that is recorded.
+            Misfit::Format { .. } | Misfit::SensorRate { .. } if ability.sensor => None,
+            misfit => Some(RecordProblem::Misfit(misfit)),
+        })
+        .collect();
+    if let Some(id) = setting.proxy.as_ref()
+        && floor.catalogue.codec(id).is_none()
+    {
+        problems.push(RecordProblem::NotInCatalogue { id: id.clone() });
     }
     let input = floor.chosen_input(placement, &ability.inputs);
     let picture = input.and_then(|input| resolved.signals[input].picture);
@@ -161,21 +176,29 @@ fn recording<'a>(
     } else {
         picture.map(|picture| (picture.format, picture.effective))
     };
+    let raw = picture
+        .filter(|picture| picture.raw && codec.raw && !ability.sensor)
+        .map(|picture| picture.effective);
+    if codec.raw && !ability.sensor && picture.is_some_and(|picture| !picture.raw) {
+        problems.push(RecordProblem::NotRaw);
+    }
     let format = came.map(|(format, _)| PictureFormat {
+        raster: raw.map_or(format.raster, |raw| raw.raster),
         sampling: codec.sampling,
         bits: codec.bits,
         ..format
     });
     let effective = came.map(|(format, picture)| {
         let file = Quality {
-            raster: format.raster,
+            raster: raw.map_or(format.raster, |raw| raw.raster),
             sampling: codec.sampling,
             bits: codec.bits,
         };
         if !ability.sensor && !ability.formats.hold(format) {
             problems.push(RecordProblem::FormatNotRecorded { format });
         }
-        if !picture.reaches(file) {
+        // A raw codec of what is no raw makes nothing at all.
+        if !picture.reaches(file) && (!codec.raw || ability.sensor || raw.is_some()) {
             problems.push(RecordProblem::HoldsMore { file, picture });
         }
         picture.through(file)
@@ -196,13 +219,21 @@ fn recording<'a>(
         drive,
         proxy_bps: 0,
         format,
+        raw,
         effective,
         time: None,
         change_at: None,
         limits: Vec::new(),
         feed,
         tracks: setting.tracks,
+        written: 0,
         problems,
+    };
+    let silent = format.is_some_and(|format| off_speed(ability, setting, format).is_some());
+    recording.written = if silent {
+        0
+    } else {
+        recording.tracks.min(recording.feed.channels.len())
     };
     if came.is_some() || sound_only {
         fill_time(floor, ability, setting, &mut recording);
@@ -217,11 +248,11 @@ pub fn recorder_sum<'c>(
     floor: &Floor,
     ability: &RecordingAbility,
     codec: &'c Codec,
-    picture: PictureFormat,
+    (picture, raw): (PictureFormat, Option<Quality>),
     setting: &RecordingSetting,
     media: Bytes,
 ) -> QuickSum<'c> {
-    let sensor = ability.sensor_raster.filter(|_| codec.raw);
+    let samples = samples(ability, codec, picture, raw);
     let off_speed = off_speed(ability, setting, picture);
     let rate = off_speed.unwrap_or(picture.rate);
     let tracks = if off_speed.is_some() {
@@ -230,7 +261,7 @@ pub fn recorder_sum<'c>(
         setting.tracks
     };
     QuickSum {
-        video: Ok((codec, sensor.unwrap_or(picture.raster))),
+        video: Video::Codec(codec, samples),
         rate: Some(rate),
         audio: AudioTracks {
             bits: u64::from(setting.sound_bits.unwrap_or(24)),
@@ -245,6 +276,25 @@ pub fn recorder_sum<'c>(
         media,
         reserve: floor.production.house_rules.reserve,
         usable: None,
+    }
+}
+
+/// What a codec is fed: raw is counted on the sensor, its own or the one that the carriage names.
+fn samples(
+    ability: &RecordingAbility,
+    codec: &Codec,
+    picture: PictureFormat,
+    raw: Option<Quality>,
+) -> Samples {
+    match raw.filter(|_| codec.raw) {
+        Some(raw) => Samples {
+            raster: raw.raster,
+            bits: Some(raw.bits),
+        },
+        None => {
+            let sensor = ability.sensor_raster.filter(|_| codec.raw);
+            sensor.unwrap_or(picture.raster).into()
+        }
     }
 }
 
@@ -276,72 +326,36 @@ fn proxy_rate(
     })
 }
 
-/// Cards or a drive, as the slots are used.
-struct Room<'r> {
-    /// Nominal capacity that counts for the picture of record.
-    nominal: u64,
-    /// What of it can be written.
-    usable: u64,
-    /// Whether any card has a reserve of its own.
-    own_reserve: bool,
-    /// The slowest part, and what it keeps up.
-    slowest: Option<(&'r str, BitRate)>,
-    /// What a card for the proxy can hold.
-    proxy: Option<u64>,
-    /// The smallest file that a card's file system ends.
-    largest_file: Option<Bytes>,
-}
-
-fn room<'a>(floor: &Floor<'a>, recording: &mut Recording<'a>, slots: SlotUse) -> Room<'a> {
+/// The cards in the slots that go in, or the drive behind the data port.
+fn room<'a>(
+    floor: &Floor<'a>,
+    ability: &RecordingAbility,
+    recording: &mut Recording<'a>,
+    slots: SlotUse,
+) -> Room<'a> {
     let reserve = floor.production.house_rules.reserve;
-    let mut room = Room {
-        nominal: 0,
-        usable: 0,
-        own_reserve: false,
-        slowest: None,
-        proxy: None,
-        largest_file: None,
-    };
     if let Some(drive) = recording.drive {
-        room.nominal = drive.capacity.0;
-        room.usable = reserve.off(drive.capacity.0);
-        room.slowest = Some((drive.slowest, drive.sustained));
+        return Room {
+            nominal: drive.capacity.0,
+            usable: reserve.off(drive.capacity.0),
+            slowest: Some((drive.slowest, drive.sustained)),
+            ..Room::default()
+        };
     }
     let mut cards = Vec::new();
     for id in &recording.media {
         match floor.catalogue.medium(id) {
-            Some(medium) => cards.push(medium),
+            // What doesn't go in isn't recorded on.
+            Some(medium) if slot_takes(ability, medium) && cards.len() < ability.slots => {
+                cards.push(medium);
+            }
+            Some(_) => {}
             None => recording
                 .problems
                 .push(RecordProblem::NotInCatalogue { id: (*id).into() }),
         }
     }
-    for (slot, medium) in cards.into_iter().enumerate() {
-        let usable = medium.reserve.unwrap_or(reserve).off(medium.capacity.0);
-        room.own_reserve |= medium.reserve.is_some();
-        match slots {
-            SlotUse::Proxy if slot > 0 => room.proxy = Some(room.proxy.unwrap_or(0) + usable),
-            SlotUse::Mirror if slot > 0 => {
-                room.nominal = room.nominal.min(medium.capacity.0);
-                room.usable = room.usable.min(usable);
-            }
-            _ => {
-                room.nominal = room.nominal.saturating_add(medium.capacity.0);
-                room.usable = room.usable.saturating_add(usable);
-            }
-        }
-        let proxy_only = slots == SlotUse::Proxy && slot > 0;
-        if !proxy_only
-            && room
-                .slowest
-                .is_none_or(|(_, slowest)| medium.sustained_write < slowest)
-        {
-            room.slowest = Some((&medium.name, medium.sustained_write));
-        }
-        let file = medium.file_system.largest_file();
-        room.largest_file = room.largest_file.into_iter().chain(file).min();
-    }
-    room
+    Room::of(&cards, slots, reserve)
 }
 
 fn fill_time<'a>(
@@ -351,7 +365,7 @@ fn fill_time<'a>(
     recording: &mut Recording<'a>,
 ) {
     let codec = recording.codec;
-    let room = room(floor, recording, setting.slots);
+    let room = room(floor, ability, recording, setting.slots);
     let picture = recording.format.unwrap_or(floor.production.format);
     let off = off_speed(ability, setting, picture);
     if let Some(rate) = off {
@@ -374,7 +388,8 @@ fn fill_time<'a>(
             format: PictureFormat { rate, ..picture },
         });
     }
-    let mut sum = recorder_sum(floor, ability, codec, picture, setting, Bytes(room.nominal));
+    let fed = (picture, recording.raw);
+    let mut sum = recorder_sum(floor, ability, codec, fed, setting, Bytes(room.nominal));
     sum.usable = (room.own_reserve && room.nominal > 0).then_some(Bytes(room.usable));
     match record_time(&sum) {
         Ok(time) => {

@@ -1,7 +1,7 @@
 //! The arrivals board: a row for each screen and recorder.
 
-use super::RecordingReport;
 use super::connections::{PictureReport, picture_report};
+use super::{NeedReport, RecordingReport};
 use crate::document::{Handle, Need, PortRef, Purpose};
 use crate::finding::{Facts, Finding, Severity};
 use crate::path::{Arrival, Picture, hops_to};
@@ -125,10 +125,7 @@ pub(super) fn list(
         let answer = |need: &Need| NeedAnswer {
             id: need.id.clone(),
             asks: asks(facts, need),
-            met: picture.is_some()
-                && !findings.iter().any(|finding| {
-                    finding.at.need.as_ref() == Some(&need.id) && finding.severity == Severity::Stop
-                }),
+            met: false,
         };
         ArrivalReport {
             device: placement.id.clone(),
@@ -169,6 +166,17 @@ pub(super) fn list(
         }
     };
     facts.resolved.arrivals.iter().map(one).collect()
+}
+
+/// Writes into each row which of its needs are met.
+pub(super) fn answer_needs(rows: &mut [ArrivalReport], needs: &[NeedReport]) {
+    let met: HashMap<&str, bool> = needs
+        .iter()
+        .map(|need| (need.id.as_str(), need.met))
+        .collect();
+    for answer in rows.iter_mut().flat_map(|row| &mut row.needs) {
+        answer.met = met.get(answer.id.as_str()).copied().unwrap_or(false);
+    }
 }
 
 /// Who applies the look, and who takes the squeeze of the lens out.
@@ -244,6 +252,7 @@ fn cause<'f>(facts: &Facts, findings: &'f [Finding], problem: usize) -> Option<&
         | Problem::Strain { connection } => on_connection(*connection),
         Problem::CannotGive { port, .. }
         | Problem::SwitchedOff { port, .. }
+        | Problem::Deinterlaced { port, .. }
         | Problem::KeepsRate { port, .. } => {
             on_device(floor.ports[*port].placement, &["V-110", "V-113", "V-118"])
         }

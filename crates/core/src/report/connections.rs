@@ -329,7 +329,9 @@ fn load_report(load: &Load) -> Option<LoadReport> {
                 margin: coax.map(|coax| coax.run.margin),
             })
         }
-        Load::Hdmi(HdmiLoad { hdmi, limit, run }) => {
+        Load::Hdmi(HdmiLoad {
+            hdmi, limit, run, ..
+        }) => {
             let rate = hdmi.tmds_character_rate_hz;
             Some(LoadReport {
                 needs: format!("HDMI {}", hdmi.generation),
@@ -462,13 +464,19 @@ fn working(
                     )
                     .term(
                         "Reach",
-                        format!("{:.0} m", coax.run.reach.metres()),
+                        coax.run.reach.reach_label(),
                         "covered ÷ loss of a metre; the maker’s data sheet wins",
                     );
             }
             working.gives(format!("{} of {}", sdi.class, limit_words(*limit)))
         }
-        Load::Hdmi(HdmiLoad { hdmi, limit, run }) => {
+        Load::Hdmi(HdmiLoad {
+            hdmi,
+            limit,
+            run,
+            before,
+            ..
+        }) => {
             let mut working = start(
                 "with blanking, CTA-861",
                 hdmi.total_width,
@@ -500,8 +508,17 @@ fn working(
             if let Some(run) = run {
                 working = working.term(
                     "Reach",
-                    format!("{:.0} m", run.reach.metres()),
-                    format!("a guide for {}; the run is {}", link.lead.name, run.length),
+                    run.reach.reach_label(),
+                    format!(
+                        "a guide for {}{}; the run is {}",
+                        link.lead.name,
+                        if *before > 0.0 {
+                            ", less what the cables before a passive box use up"
+                        } else {
+                            ""
+                        },
+                        run.length
+                    ),
                 );
             }
             working.gives(format!("HDMI {} of HDMI {limit}", hdmi.generation))

@@ -6,6 +6,7 @@ mod columns;
 mod compare;
 mod connections;
 mod day;
+mod fixes;
 mod follow;
 mod modes;
 mod needs;
@@ -18,17 +19,18 @@ pub use arrivals::{ArrivalReport, NeedAnswer, Standing};
 pub use compare::{BuildComparison, compare_builds};
 pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
 pub use day::{ChoiceReport, MediaPlan, compare_choices, day_of, media_plan};
+pub use fixes::{fixes_of, report_with_fixes};
 pub use follow::{Hop, follow};
 pub use modes::{ModeRow, ModesReport, modes};
 pub use needs::{NeedReport, OfferedNeed, usual_needs};
-pub use outlook::{Outlook, Shift, outlook};
+pub use outlook::{Outlook, Shift, left_behind, outlook};
 pub use recordings::{LimitReport, RecordingReport};
 pub use routes::{Ends, RouteReport, RoutesReport, find_routes};
 pub use summary::{DeviceReport, StageMarks, Verdict};
 
 use crate::catalogue::Catalogue;
 use crate::document::Production;
-use crate::finding::{Facts, Finding, findings};
+use crate::finding::{Facts, Finding, Proposals, findings};
 use crate::path::{Floor, resolve};
 use crate::record::recordings;
 use serde::Serialize;
@@ -61,7 +63,7 @@ pub struct Report {
     pub arrivals: Vec<ArrivalReport>,
     /// What is recorded, how long, and what ends it.
     pub recordings: Vec<RecordingReport>,
-    /// What the check has to say: stops first.
+    /// What the check has to say: stops first. Their fixes are looked for when they are asked for.
     pub findings: Vec<Finding>,
 }
 
@@ -76,20 +78,23 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
         floor: &floor,
         resolved: &resolved,
         recordings: &recordings,
+        proposals: Proposals::None,
     };
     let findings = findings(&facts);
     let recorded = recordings::list(&facts, &findings);
-    let arrivals = arrivals::list(&facts, &findings, &recorded);
+    let mut arrivals = arrivals::list(&facts, &findings, &recorded);
+    let needs = needs::list(&facts, &findings, &arrivals);
+    arrivals::answer_needs(&mut arrivals, &needs);
     Some(Report {
         build: build.into(),
         format: production.format.to_string(),
         timecode: production.timecode().to_string(),
-        verdict: Verdict::of(&findings),
+        verdict: Verdict::of(&findings, !arrivals.is_empty() || !recorded.is_empty()),
         stages: StageMarks::of(&findings),
         devices: summary::devices(&facts, &findings),
         ports: connections::ports(&facts),
         connections: connections::list(&facts, &findings),
-        needs: needs::list(&facts, &findings, &arrivals),
+        needs,
         offered: needs::offered(&facts),
         arrivals,
         recordings: recorded,

@@ -21,6 +21,8 @@ pub struct NeedReport {
     pub asks: String,
     /// Whether it is met.
     pub met: bool,
+    /// The worst of what keeps it from being met; the same as in the findings.
+    pub severity: Option<Severity>,
     /// The answer: *met*, or what falls short.
     pub says: String,
     /// Findings that keep it from being met.
@@ -84,6 +86,11 @@ pub(super) fn list(
                 .map_or(need.at.clone(), |placement| placement.name.clone()),
             asks: asks(facts, need),
             met: there && own.is_empty() && row.is_none(),
+            severity: if own.is_empty() && row.is_none() {
+                None
+            } else {
+                Some(Severity::Stop)
+            },
             says,
             findings: own
                 .into_iter()

@@ -1,6 +1,7 @@
 //! What an edit would change: two reports, compared.
 
-use super::{ArrivalReport, Report, Verdict};
+use super::{ArrivalReport, RecordingReport, Report, Verdict};
+use crate::document::{Command, Production};
 use crate::finding::{Code, Finding};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -74,20 +75,22 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
             .recordings
             .iter()
             .find(|old| old.device == row.device);
-        let time = |row: &super::RecordingReport| {
-            row.time.as_ref().map_or_else(
-                || "no time".into(),
-                |time| format!("{} at {}", time.label, time.rate_label),
-            )
-        };
-        let seconds =
-            |row: &super::RecordingReport| row.time.as_ref().map_or(0, |time| time.seconds);
         shift(
             &row.name,
-            old.map_or_else(|| "not recording".into(), time),
-            time(row),
-            old.is_some_and(|old| seconds(old) > seconds(row)),
+            old.map_or_else(|| "not recording".into(), recording_in_words),
+            recording_in_words(row),
+            old.is_some_and(|old| lasts(old) > lasts(row)),
         );
+    }
+    for old in &before.recordings {
+        if !after.recordings.iter().any(|row| row.device == old.device) {
+            shift(
+                &old.name,
+                recording_in_words(old),
+                "not recording".into(),
+                true,
+            );
+        }
     }
     let off = |report: &Report| -> Vec<(String, String)> {
         let findings = report
@@ -111,7 +114,43 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
     }
 }
 
+/// What an edit leaves behind that nobody would look for, in sentences: needs at a device that goes.
+pub fn left_behind(production: &Production, commands: &[Command]) -> Vec<String> {
+    let mut said = Vec::new();
+    for command in commands {
+        let Command::RemoveDevice { build, device } = command else {
+            continue;
+        };
+        let Some(build) = production.build(build) else {
+            continue;
+        };
+        let speak = build
+            .needs
+            .iter()
+            .filter(|need| need.at == *device || need.of.as_ref() == Some(device))
+            .count();
+        let name = build
+            .placement(device)
+            .map_or(device.as_str(), |placement| &placement.name);
+        match speak {
+            0 => {}
+            1 => said.push(format!(
+                "A need speaks of {name}: it stays, unmet, until you remove it under Needs."
+            )),
+            n => said.push(format!(
+                "{n} needs speak of {name}: they stay, unmet, until you remove them under Needs."
+            )),
+        }
+    }
+    said
+}
+
 impl Outlook {
+    /// Whether it asks for a word before it is made: an output with a cable would go off.
+    pub fn asks(&self) -> bool {
+        !self.switched_off.is_empty()
+    }
+
     /// The names of what would be worse than it is.
     pub fn worse(&self) -> Vec<String> {
         let worse = self.shifts.iter().filter(|shift| shift.worse);
@@ -129,6 +168,24 @@ fn is_worse(old: &ArrivalReport, new: &ArrivalReport) -> bool {
             !new.effective.reaches(old.effective) || new.delay_us > old.delay_us
         }
         (None, _) => false,
+    }
+}
+
+/// How long it records, in seconds, until whatever ends it first.
+fn lasts(row: &RecordingReport) -> u64 {
+    row.lasts.as_ref().map_or(0, |limit| limit.seconds)
+}
+
+/// What ends a recording first, and its rate: *media full after 1 h 29 min at 92.79 MB/s · 742 Mb/s*.
+fn recording_in_words(row: &RecordingReport) -> String {
+    match (&row.time, &row.lasts) {
+        (Some(time), Some(limit)) => {
+            format!(
+                "{} after {} at {}",
+                limit.name, limit.label, time.rate_label
+            )
+        }
+        _ => "no time".into(),
     }
 }
 

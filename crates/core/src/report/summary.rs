@@ -20,8 +20,9 @@ pub struct Verdict {
 }
 
 impl Verdict {
-    /// Counts findings.
-    pub fn of(findings: &[Finding]) -> Self {
+    /// Counts findings. A floor where nothing arrives anywhere and nothing records isn't good: there is
+    /// nothing to check yet.
+    pub fn of(findings: &[Finding], checked: bool) -> Self {
         let count = |severity| {
             findings
                 .iter()
@@ -39,7 +40,12 @@ impl Verdict {
             .map(|(n, name)| format!("{n} {name}{}", if n == 1 { "" } else { "s" }))
             .collect();
         let text = if words.is_empty() {
-            "Nothing to mend".into()
+            if checked {
+                "Nothing to mend"
+            } else {
+                "Nothing to check yet"
+            }
+            .into()
         } else {
             words.join(", ")
         };

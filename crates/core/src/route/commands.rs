@@ -1,7 +1,7 @@
 //! A route as commands.
 
 use super::{Asked, Route};
-use crate::document::{Command, OutputSetting, PortRef, handle_from};
+use crate::document::{Command, OutputSetting, PortRef, able_part, handle_from};
 use crate::kit;
 use crate::path::Floor;
 use crate::quantity::Length;
@@ -39,7 +39,10 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
             ..known
         };
         let port = floor.ports[route.tap].port;
-        let setting = floor.build.able_part(floor.catalogue, &at, port, setting);
+        let device = floor.devices[floor.ports[route.tap].placement];
+        let setting = device.map_or(setting.clone(), |device| {
+            able_part(device, &at, port, setting)
+        });
         commands.push(Command::SetOutput {
             build: build(),
             at,

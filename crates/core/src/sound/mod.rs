@@ -1,5 +1,7 @@
 //! Sound: which channels reach a recorder's tracks, and where they get lost on the way.
 
+use std::collections::BTreeSet;
+
 use crate::path::{Floor, PortIx, Resolved, Sound, hops_to};
 
 /// The sound that reaches a recorder.
@@ -9,6 +11,24 @@ pub struct TrackFeed {
     pub channels: Vec<Sound>,
     /// Where the picture's wire lost channels, and how many were left: the first such port.
     pub lost_at: Option<(PortIx, usize)>,
+}
+
+/// The outputs where a channel began, mixes taken apart: the microphones that are heard on it.
+pub fn made_of(resolved: &Resolved, origin: PortIx) -> Vec<PortIx> {
+    let mut found = Vec::new();
+    let mut open = vec![origin];
+    let mut seen = BTreeSet::new();
+    while let Some(port) = open.pop() {
+        if !seen.insert(port) {
+            continue;
+        }
+        match resolved.mixes.get(&port) {
+            Some(parts) => open.extend(parts),
+            None => found.push(port),
+        }
+    }
+    found.sort_unstable();
+    found
 }
 
 /// The channels that reach a recorder at `placement`, whose picture comes in at `input`.

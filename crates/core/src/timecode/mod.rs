@@ -75,11 +75,15 @@ impl TimecodeRate {
 
     /// Frames by which two counts run apart while the slower one counts an hour. Labels of a
     /// drop-frame count follow the clock; the others count whole seconds of their nominal rate.
-    /// Counts of different nominal rates number that many frames more or fewer.
+    /// At one rate, drop frame and non-drop count the same frames and call them otherwise.
+    ///
+    /// ```
+    /// use west_rail_core::timecode::TimecodeRate;
+    /// let count = |text: &str| text.parse::<TimecodeRate>().unwrap();
+    /// assert_eq!(format!("{:.1}", count("30").frames_apart_an_hour(count("29.97 drop"))), "107.9");
+    /// assert_eq!(format!("{:.1}", count("23.976").frames_apart_an_hour(count("24"))), "86.4");
+    /// ```
     pub fn frames_apart_an_hour(self, other: Self) -> f64 {
-        if self.rate.nominal() != other.rate.nominal() {
-            return 3600.0 * (self.rate.as_f64() - other.rate.as_f64()).abs();
-        }
         let label_seconds_a_second = |count: Self| {
             if count.drop_frame {
                 1.0
@@ -87,8 +91,23 @@ impl TimecodeRate {
                 count.rate.as_f64() / f64::from(count.rate.nominal())
             }
         };
-        let (ours, theirs) = (label_seconds_a_second(self), label_seconds_a_second(other));
-        3600.0 * (ours - theirs).abs() / ours.min(theirs) * f64::from(self.rate.nominal())
+        if self.rate == other.rate {
+            let (ours, theirs) = (label_seconds_a_second(self), label_seconds_a_second(other));
+            return 3600.0 * (ours - theirs).abs() / ours.min(theirs)
+                * f64::from(self.rate.nominal());
+        }
+        let slower = if self.rate < other.rate { self } else { other };
+        let hour = 3600.0 / label_seconds_a_second(slower);
+        hour * (self.rate.as_f64() - other.rate.as_f64()).abs()
+    }
+
+    /// What it counts in step with, at or below 30: timecode on a wire counts pairs of frames above
+    /// that (ST 12-3).
+    pub fn in_pairs(self) -> Self {
+        Self {
+            rate: self.rate.time_base(),
+            ..self
+        }
     }
 }
 
@@ -155,6 +174,10 @@ mod tests {
         assert_eq!(apart("23.976", "24"), 86.4);
         assert_eq!(apart("25", "25"), 0.0);
         assert_eq!(apart("24", "25"), 3600.0);
+        assert_eq!(apart("30", "29.97"), 108.0);
+        assert_eq!(apart("30", "29.97 drop"), 107.9);
+        assert_eq!(apart("29.97 drop", "30"), 107.9);
+        assert_eq!(apart("23.976", "25"), 3690.0);
         // Non-drop falls behind drop by 3.6 s an hour.
         assert_eq!(apart("29.97", "29.97 drop"), 108.0);
     }

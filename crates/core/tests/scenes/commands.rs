@@ -5,7 +5,7 @@ use west_rail_core::document::{
     Command, OutputSetting, PortRef, RecordingSetting, complete, read_line,
 };
 use west_rail_core::path::{Floor, candidates, resolve};
-use west_rail_core::report::{outlook, report};
+use west_rail_core::report::{outlook, report, report_with_fixes};
 
 fn refusal(command: Command) -> String {
     let scene = scene("1080p25")
@@ -96,7 +96,7 @@ fn refusals_say_what_was_wrong_and_what_is_accepted() {
         Command::SetTimecode {
             build: build(),
             device: "mon".into(),
-            timecode: None,
+            timecode: Some("25".parse().unwrap()),
         },
         Command::AddUnit {
             build: "other".into(),
@@ -185,7 +185,7 @@ fn inputs_for_an_output_come_in_order_of_fit_with_the_reason() {
 #[test]
 fn a_preview_says_what_an_edit_would_change() {
     let production = demo::productions().remove(0).1;
-    let before = report(&production, "night", catalogue()).unwrap();
+    let before = report_with_fixes(&production, "night", catalogue()).unwrap();
     let finding = before
         .findings
         .iter()
@@ -204,8 +204,8 @@ fn a_preview_says_what_an_edit_would_change() {
     assert_eq!(
         (ahead.before.text.as_str(), ahead.after.text.as_str(), gone),
         (
-            "5 stops, 2 cautions",
-            "4 stops, 2 cautions",
+            "5 stops, 3 cautions",
+            "4 stops, 3 cautions, 1 note",
             vec!["V-201@b-record"]
         )
     );

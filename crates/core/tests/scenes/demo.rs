@@ -2,7 +2,7 @@ use crate::stage::{catalogue, tell};
 use insta::assert_snapshot;
 use west_rail_core::demo;
 use west_rail_core::document::Production;
-use west_rail_core::report::report;
+use west_rail_core::report::{report, report_with_fixes};
 
 fn night_pour() -> Production {
     demo::productions().remove(0).1
@@ -10,7 +10,9 @@ fn night_pour() -> Production {
 
 #[test]
 fn the_demo_opens_with_one_of_each_main_trouble() {
-    assert_snapshot!(tell(&report(&night_pour(), "night", catalogue()).unwrap()));
+    assert_snapshot!(tell(
+        &report_with_fixes(&night_pour(), "night", catalogue()).unwrap()
+    ));
 }
 
 #[test]
@@ -31,7 +33,7 @@ fn the_other_builds_have_nothing_to_mend() {
 fn mended(mut production: Production, build: &str) -> (Production, Vec<String>) {
     let mut steps = Vec::new();
     for _ in 0..20 {
-        let now = report(&production, build, catalogue()).unwrap();
+        let now = report_with_fixes(&production, build, catalogue()).unwrap();
         let Some(fix) = now
             .findings
             .iter()
@@ -51,7 +53,7 @@ fn mended(mut production: Production, build: &str) -> (Production, Vec<String>) 
 #[test]
 fn the_fixes_within_the_kit_lead_to_a_floor_without_stops() {
     let (production, steps) = mended(night_pour(), "night");
-    let after = report(&production, "night", catalogue()).unwrap();
+    let after = report_with_fixes(&production, "night", catalogue()).unwrap();
     assert_eq!(after.verdict.stops, 0, "{}", tell(&after));
     assert_snapshot!(steps.join("\n"));
 }
@@ -59,7 +61,7 @@ fn the_fixes_within_the_kit_lead_to_a_floor_without_stops() {
 #[test]
 fn the_small_demo_is_mended_in_a_few_steps() {
     let (production, steps) = mended(demo::productions().remove(1).1, "profile");
-    let after = report(&production, "profile", catalogue()).unwrap();
+    let after = report_with_fixes(&production, "profile", catalogue()).unwrap();
     assert_snapshot!(format!("{}\n{}", steps.join("\n"), tell(&after)));
 }
 

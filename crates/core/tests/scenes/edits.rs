@@ -177,7 +177,7 @@ fn a_device_is_added_under_a_free_handle() {
 }
 
 #[test]
-fn a_device_takes_its_leads_and_needs_with_it() {
+fn a_device_takes_its_leads_with_it_and_leaves_what_was_promised() {
     let build = build_after(Command::RemoveDevice {
         build: id(),
         device: "mon".into(),
@@ -188,7 +188,7 @@ fn a_device_takes_its_leads_and_needs_with_it() {
             build.connections.len(),
             build.needs.len()
         ),
-        (2, 1, 0)
+        (2, 1, 1)
     );
     let build = build_after(Command::RemoveDevice {
         build: id(),

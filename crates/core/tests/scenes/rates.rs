@@ -7,7 +7,7 @@ use west_rail_core::catalogue::{Codec, RateModel};
 use west_rail_core::format::Raster;
 use west_rail_core::quantity::{BitRate, Bytes, Percent, Span};
 use west_rail_core::record::{
-    AudioTracks, Basis, QuickSum, RecordTime, largest_codec, media_for, record_time, table,
+    AudioTracks, Basis, QuickSum, RecordTime, Video, largest_codec, media_for, record_time, table,
     video_rate,
 };
 
@@ -70,7 +70,7 @@ fn each_model_gives_its_rate() {
         let told = format!("{model:?} at {raster} {rate}");
         let band = video_rate(
             &codec(model),
-            raster.parse().unwrap(),
+            raster.parse::<Raster>().unwrap(),
             rate.parse().unwrap(),
         );
         assert_eq!(
@@ -137,7 +137,7 @@ fn a_family_at_a_glance() {
 fn sum(rate: u64, media: u64, reserve: u32) -> Option<RecordTime> {
     let audio: AudioTracks = "2x48000x24".parse().unwrap();
     let sum = QuickSum {
-        video: Err(BitRate(rate)),
+        video: Video::Rate(BitRate(rate)),
         rate: None,
         audio,
         container: Some(Percent::whole(0)),
@@ -169,7 +169,7 @@ proptest! {
         prop_assume!(wanted.is_some());
         let lasts = |media: u64| {
             let sum = QuickSum {
-                video: Ok((codec, basis(reserve).raster)),
+                video: Video::of(codec, basis(reserve).raster),
                 rate: Some(basis(reserve).rate),
                 audio: basis(reserve).audio,
                 container: None,

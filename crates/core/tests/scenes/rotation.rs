@@ -245,8 +245,12 @@ fn the_level_and_the_take_decide_when_a_card_goes() {
     };
     assert_eq!(bytes(MediaChange::RunToEnd, 10), [90, 90]);
     assert_eq!(bytes(MediaChange::AtLevel, 10), [45, 45, 45, 45]);
-    // The take that passes 45 GB is finished on the card.
-    assert_eq!(bytes(MediaChange::EndOfTake, 10), [55, 55, 55, 15]);
+    // The take that passes 45 GB, from 40 to 50, is finished on the card, and no other is begun.
+    assert_eq!(bytes(MediaChange::EndOfTake, 10), [50, 50, 50, 30]);
+    // Takes that end on the level are the last on the card.
+    assert_eq!(bytes(MediaChange::EndOfTake, 45), [45, 45, 45, 45]);
+    // The second card is put in when the take from 42 to 49 is over, and changed after 98.
+    assert_eq!(bytes(MediaChange::EndOfTake, 7), [49, 49, 49, 33]);
     // A take that fills the card can’t be waited for.
     assert_eq!(bytes(MediaChange::EndOfTake, 90), [90, 90]);
 }

@@ -11,6 +11,7 @@ use serde::Deserialize;
 use utoipa::ToSchema;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{Command, Handle};
+use west_rail_core::report::{Outlook, left_behind, outlook, report};
 use west_rail_store::{Kept, Store, StoreError};
 
 /// Commands, and the build whose report is to come back.
@@ -21,6 +22,10 @@ pub struct Edit {
     build: Handle,
     /// What to do, all of it or none.
     commands: Vec<Command>,
+    /// Whether an edit that would switch an output off is answered 409 with what it would change,
+    /// and not made.
+    #[serde(default)]
+    ask: bool,
 }
 
 /// The build whose report is to come back.
@@ -34,18 +39,49 @@ pub struct Step {
 /// Changes a production. One edit is one undo.
 #[utoipa::path(post, path = "/api/productions/{id}/commands", tag = "edits", request_body = Edit,
     params(("If-Match" = String, Header, description = "The revision, in quotes")),
-    responses((status = 200, body = Workspace), (status = 412, body = Problem), (status = 422, body = Problem), (status = 428, body = Problem)))]
+    responses((status = 200, body = Workspace), (status = 409, body = Problem), (status = 412, body = Problem), (status = 422, body = Problem), (status = 428, body = Problem)))]
 pub async fn edit(
     State(app): State<App>,
     Path(id): Path<String>,
     Revision(revision): Revision,
     Body(edit): Body<Edit>,
 ) -> Result<Json<Workspace>, Problem> {
-    let Edit { build, commands } = edit;
+    let Edit {
+        build,
+        commands,
+        ask,
+    } = edit;
+    if ask {
+        ask_first(&app, &id, &build, &commands).await?;
+    }
+    let kept = app.with_store({
+        let id = id.clone();
+        move |store, _| store.get(&id)
+    });
+    let said = left_behind(&kept.await?.production, &commands);
     let work = move |store: &Store, catalogue: &Catalogue, id: &str| {
         store.edit(catalogue, id, revision, &commands)
     };
-    change(&app, id, build, work).await
+    let Json(workspace) = change(&app, id, build, work).await?;
+    Ok(Json(Workspace { said, ..workspace }))
+}
+
+/// 409 where an edit would switch an output off. What can't be looked at, the edit itself refuses.
+async fn ask_first(app: &App, id: &str, build: &str, commands: &[Command]) -> Result<(), Problem> {
+    let (id, build, commands) = (id.to_string(), build.to_string(), commands.to_vec());
+    let ahead = app.with_store(move |store, catalogue| {
+        let now = store.get(&id)?.production;
+        let ahead = now.edited(catalogue, &commands).ok().and_then(|edited| {
+            let before = report(&now, &build, catalogue)?;
+            let after = report(&edited.production, &build, catalogue)?;
+            Some(outlook(&before, &after))
+        });
+        Ok(ahead)
+    });
+    match ahead.await?.filter(Outlook::asks) {
+        Some(outlook) => Err(Problem::asks(outlook)),
+        None => Ok(()),
+    }
 }
 
 /// Takes the last edit back.

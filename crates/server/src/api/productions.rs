@@ -51,6 +51,9 @@ pub struct Workspace {
     pub undo: Option<String>,
     /// What redo would do again.
     pub redo: Option<String>,
+    /// After an edit: what it left behind that nobody would look for, in sentences.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub said: Vec<String>,
 }
 
 /// Which build.
@@ -94,6 +97,7 @@ impl Workspace {
             report,
             undo,
             redo,
+            said: Vec::new(),
         })
     }
 }

@@ -11,9 +11,10 @@ use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 use west_rail_core::catalogue::Direction;
 use west_rail_core::document::{Command, Completion, Handle, PortRef, complete, read_line};
+use west_rail_core::finding::Fix;
 use west_rail_core::format::PictureFormat;
 use west_rail_core::path::{Floor, candidates, giving, resolve};
-use west_rail_core::report::{Outlook, outlook as compare, report};
+use west_rail_core::report::{Outlook, fixes_of, outlook as compare, report};
 
 /// An edit to look ahead at.
 #[derive(Deserialize, ToSchema)]
@@ -85,6 +86,39 @@ pub async fn outlook(
     let after = report(&edited.production, &ahead.build, app.catalogue)
         .ok_or_else(|| no_build(&ahead.build))?;
     Ok(Json(compare(&before, &after)))
+}
+
+/// Which finding of which build.
+#[derive(Deserialize, IntoParams)]
+pub struct FindingQuery {
+    /// The build.
+    build: String,
+    /// The finding’s id.
+    finding: String,
+}
+
+/// What would mend a finding: each fix was tried on a copy, least change first.
+#[utoipa::path(get, path = "/api/productions/{id}/fixes", tag = "questions", params(FindingQuery),
+    responses((status = 200, body = Vec<Fix>), (status = 404, body = Problem)))]
+pub async fn fixes(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<FindingQuery>,
+) -> Result<Json<Vec<Fix>>, Problem> {
+    let kept = app.with_store(move |store, _| store.get(&id)).await?;
+    kept.production
+        .build(&query.build)
+        .ok_or_else(|| no_build(&query.build))?;
+    let found = fixes_of(
+        &kept.production,
+        &query.build,
+        app.catalogue,
+        &query.finding,
+    );
+    found.map(Json).ok_or_else(|| {
+        let finding: String = query.finding.chars().take(60).collect();
+        Problem::missing(format!("there is no finding “{finding}” any more"))
+    })
 }
 
 /// Every input for an output: those that fit first, the others with the reason why not.

@@ -10,7 +10,7 @@ use utoipa::ToSchema;
 use west_rail_core::format::{FrameRate, Raster};
 use west_rail_core::quantity::{BitRate, Bytes, Percent, Span};
 use west_rail_core::record::{
-    AudioTracks, Basis, QuickSum, RecordTime, TimeTable, largest_codec, media_for,
+    AudioTracks, Basis, QuickSum, RecordTime, TimeTable, Video, largest_codec, media_for,
     record_time as work_out, table,
 };
 
@@ -48,14 +48,12 @@ pub async fn record_time(
     let video = match (&asked.codec, asked.bit_rate) {
         (Some(id), None) => {
             let codec = app.catalogue.codec(id);
-            Ok((
-                codec.ok_or_else(|| {
-                    Problem::refused(format!("there is no codec “{id}” in the catalogue"))
-                })?,
-                asked.raster,
-            ))
+            let codec = codec.ok_or_else(|| {
+                Problem::refused(format!("there is no codec “{id}” in the catalogue"))
+            })?;
+            Video::of(codec, asked.raster)
         }
-        (None, Some(rate)) => Err(rate),
+        (None, Some(rate)) => Video::Rate(rate),
         _ => return Err(Problem::refused("give either a codec or a data rate")),
     };
     let sum = QuickSum {

@@ -5,12 +5,8 @@ use crate::catalogue::{Catalogue, Direction, Port};
 use crate::document::names::is_handle;
 use crate::document::{
     Build, Command, Connection, Handle, Kept, OutputSetting, Placement, PortRef, RecordingSetting,
-    Settings, SlotUse, Unit, handle_from,
+    Settings, Unit, handle_from, misfit_of_output, misfits,
 };
-use crate::quantity::Span;
-
-/// What bodies keep from before a take, at most.
-const LONGEST_PRE_RECORD: Span = Span(10 * 60);
 
 impl Build {
     /// The catalogue's port behind a reference, where it faces as wanted.
@@ -157,90 +153,22 @@ impl Build {
             .as_ref()
             .filter(|_| strictness == Strictness::Able)
         {
-            let cannot = |why: String| Refusal::CannotDo {
-                device: placement.name.clone(),
-                why,
-            };
             let device = catalogue_device(catalogue, &placement.device)?;
-            let ability = device
-                .records
-                .as_ref()
-                .ok_or_else(|| cannot("it doesn’t record".into()))?;
-            let own = catalogue
-                .codec(&wanted.codec)
-                .is_some_and(|codec| codec.own);
-            if !ability.codecs.contains(&wanted.codec) && !own {
-                return Err(cannot(format!(
-                    "it doesn’t record “{}”; it records {}",
-                    wanted.codec,
-                    ability.codecs.join(", ")
-                )));
+            if let Some(misfit) = misfits(catalogue, device, wanted).first() {
+                return Err(Refusal::CannotDo {
+                    device: placement.name.clone(),
+                    why: misfit.to_string(),
+                });
             }
             for id in &wanted.media {
-                let medium = catalogue
+                catalogue
                     .medium(id)
                     .ok_or_else(|| missing("card or drive in the catalogue", id))?;
-                if !ability.media.contains(&medium.kind) {
-                    return Err(cannot(format!("{} doesn’t fit its slot", medium.name)));
-                }
-            }
-            if wanted
-                .pre_record
-                .is_some_and(|kept| kept > LONGEST_PRE_RECORD)
-            {
-                return Err(cannot("a pre-record keeps at most 10 min".into()));
-            }
-            if wanted.to_drive && ability.drive_port.is_none() {
-                return Err(cannot("it has no data port for a drive".into()));
-            }
-            if wanted.media.len() > ability.slots {
-                let slots = if ability.slots == 1 {
-                    "1 slot".into()
-                } else {
-                    format!("{} slots", ability.slots)
-                };
-                return Err(cannot(format!(
-                    "it has {slots}, not {}",
-                    wanted.media.len()
-                )));
             }
             if let Some(proxy) = &wanted.proxy {
                 catalogue
                     .codec(proxy)
                     .ok_or_else(|| missing("codec in the catalogue", proxy))?;
-            }
-            if let Some(bits) = wanted
-                .sound_bits
-                .filter(|bits| ![16, 24, 32].contains(bits))
-            {
-                return Err(cannot(format!(
-                    "sound is 16, 24 or 32 bits a sample, not {bits}"
-                )));
-            }
-            if let Some(rate) = wanted.sensor_rate
-                && (!ability.sensor || ability.formats.formats_at(rate).is_empty())
-            {
-                return Err(cannot(format!(
-                    "its sensor doesn’t run at {rate} frames a second; it records {}",
-                    ability.formats.in_words()
-                )));
-            }
-            if wanted.slots != SlotUse::Relay && ability.slots < 2 {
-                return Err(cannot("it has one slot: nothing to mirror to".into()));
-            }
-            if wanted.tracks > ability.tracks {
-                return Err(cannot(format!(
-                    "it records at most {} sound tracks, not {}",
-                    ability.tracks, wanted.tracks
-                )));
-            }
-            if let Some(format) = wanted.format
-                && !(ability.sensor && ability.formats.hold(format))
-            {
-                return Err(cannot(format!(
-                    "it doesn’t record {format}; it records {}",
-                    ability.formats.in_words()
-                )));
             }
         }
         Ok(std::mem::replace(
@@ -356,12 +284,29 @@ impl Build {
                 }
             }
             Command::SetOutput { build, at, setting } => {
-                let port = self.port(catalogue, &at, Direction::Out)?;
-                if strictness == Strictness::Able {
-                    self.output_able(catalogue, &at, port, &setting)?;
+                // What isn't there can be forgotten, not set.
+                let port = match self.port(catalogue, &at, Direction::Out) {
+                    Err(_)
+                        if setting == OutputSetting::default()
+                            || strictness == Strictness::There =>
+                    {
+                        None
+                    }
+                    port => Some(port?),
+                };
+                let placement = &self.placements[self.position(&at.device)?];
+                let device = catalogue.device(&placement.device);
+                let set = port.zip(device).filter(|_| strictness == Strictness::Able);
+                if let Some((port, device)) = set
+                    && let Some(why) = misfit_of_output(device, &at, port, &setting)
+                {
+                    return Err(Refusal::CannotDo {
+                        device: at.to_string(),
+                        why,
+                    });
                 }
                 if let Some(format) = setting.format
-                    && strictness == Strictness::Able
+                    && let Some((port, _)) = set
                     && (port.formats.is_open() || !port.formats.hold(format))
                 {
                     let gives = if port.formats.is_open() {
@@ -409,7 +354,9 @@ impl Build {
                 timecode,
             } => {
                 let placement = self.placement_mut(&device)?;
-                if !catalogue_device(catalogue, &placement.device)?.keeps_timecode {
+                if timecode.is_some()
+                    && !catalogue_device(catalogue, &placement.device)?.keeps_timecode
+                {
                     return Err(Refusal::CannotDo {
                         device: placement.name.clone(),
                         why: "it keeps no timecode".into(),

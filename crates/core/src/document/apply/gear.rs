@@ -2,8 +2,8 @@
 
 use super::{Refusal, Strictness, catalogue_device, missing};
 use crate::carriage::connector::Wire;
-use crate::catalogue::{Catalogue, Device, DeviceKind, Direction, Port};
-use crate::document::{Build, Command, OutputSetting, PortRef};
+use crate::catalogue::{Catalogue, Device, DeviceKind, Direction};
+use crate::document::{Build, Command};
 use std::mem::replace;
 
 impl Build {
@@ -52,8 +52,11 @@ impl Build {
                 }
             }
             Command::SetInput { build, at, setting } => {
-                let port = self.port(catalogue, &at, Direction::In)?;
-                if setting.is_some() && port.wire != Wire::Hdmi {
+                // What isn't there can be forgotten, not set.
+                if setting.is_some()
+                    && strictness == Strictness::Able
+                    && self.port(catalogue, &at, Direction::In)?.wire != Wire::Hdmi
+                {
                     return Err(Refusal::CannotDo {
                         device: at.to_string(),
                         why: "only HDMI inputs say what they take".into(),
@@ -75,7 +78,7 @@ impl Build {
                 device,
                 playback,
             } => {
-                let camera = |entry: &Device| entry.kind == DeviceKind::Camera;
+                let camera = |entry: &Device| !playback || entry.kind == DeviceKind::Camera;
                 self.able(
                     catalogue,
                     &device,
@@ -96,9 +99,9 @@ impl Build {
                 device,
                 squeeze,
             } => {
-                let camera = |entry: &Device| entry.kind == DeviceKind::Camera;
-                self.able(catalogue, &device, strictness, camera, "it has no lens")?;
                 let squeeze = squeeze.filter(|squeeze| squeeze.is_squeezed());
+                let camera = |entry: &Device| squeeze.is_none() || entry.kind == DeviceKind::Camera;
+                self.able(catalogue, &device, strictness, camera, "it has no lens")?;
                 let settings = &mut self.placement_mut(&device)?.settings;
                 let squeeze = replace(&mut settings.squeeze, squeeze);
                 Command::SetSqueeze {
@@ -145,105 +148,5 @@ impl Build {
             device: placement.name.clone(),
             why: why.into(),
         })
-    }
-
-    /// Whether an output is able to what is set, formats aside.
-    pub(super) fn output_able(
-        &self,
-        catalogue: &Catalogue,
-        at: &PortRef,
-        port: &Port,
-        setting: &OutputSetting,
-    ) -> Result<(), Refusal> {
-        let placement = &self.placements[self.position(&at.device)?];
-        let device = catalogue_device(catalogue, &placement.device)?;
-        let cannot = |why: String| Refusal::CannotDo {
-            device: at.to_string(),
-            why,
-        };
-        if let Some(raw) = setting
-            .raw
-            .as_ref()
-            .filter(|raw| port.raw_named(raw).is_none())
-        {
-            return Err(cannot(format!("it doesn’t send raw called “{raw}”")));
-        }
-        if let Some(links) = setting.links.filter(|links| *links != 1) {
-            let group = device
-                .links
-                .iter()
-                .find(|group| group.ports.first() == Some(&at.port));
-            let most = group.map_or(1, |group| group.ports.len());
-            if ![2, 4].contains(&links) || usize::from(links) > most {
-                return Err(cannot(match most {
-                    1 => "it isn’t the first of a group of links".into(),
-                    most => format!("a picture is spread over 1, 2 or 4 links; it has {most}"),
-                }));
-            }
-            if let (Some(mapping), Some(group)) = (setting.mapping, group)
-                && !group.mappings.contains(&mapping)
-            {
-                return Err(cannot(format!("it doesn’t send {mapping}")));
-            }
-        }
-        if let Some(source) = &setting.source {
-            let ways = device
-                .paths
-                .iter()
-                .filter(|path| path.to.contains(&at.port));
-            let known = ways.into_iter().any(|path| path.from.contains(source));
-            if !known {
-                return Err(cannot(format!("“{source}” doesn’t go to it")));
-            }
-        }
-        if let Some(channel) = setting.channel {
-            let channels = device.radio.as_ref().map_or(0, |radio| radio.channels);
-            if channel == 0 || channel > channels {
-                return Err(cannot(match channels {
-                    0 => "it has no channels".into(),
-                    channels => format!("its channels are 1 to {channels}"),
-                }));
-            }
-        }
-        Ok(())
-    }
-
-    /// What of a setting an output is able to, formats aside: the rest, as a description that was
-    /// changed leaves behind, falls away.
-    pub(crate) fn able_part(
-        &self,
-        catalogue: &Catalogue,
-        at: &PortRef,
-        port: &Port,
-        mut setting: OutputSetting,
-    ) -> OutputSetting {
-        let able = |part: OutputSetting| self.output_able(catalogue, at, port, &part).is_ok();
-        let none = OutputSetting::default;
-        setting.raw = setting.raw.filter(|raw| {
-            let raw = Some(raw.clone());
-            able(OutputSetting { raw, ..none() })
-        });
-        setting.links = setting.links.filter(|links| {
-            let links = Some(*links);
-            able(OutputSetting { links, ..none() })
-        });
-        setting.mapping = setting.mapping.filter(|mapping| {
-            let mapping = Some(*mapping);
-            let links = setting.links;
-            able(OutputSetting {
-                mapping,
-                links,
-                ..none()
-            })
-        });
-        setting.source = setting.source.filter(|source| {
-            let source = Some(source.clone());
-            able(OutputSetting { source, ..none() })
-        });
-        setting.channel = setting.channel.filter(|channel| {
-            let channel = Some(*channel);
-            able(OutputSetting { channel, ..none() })
-        });
-        setting
     }
 }

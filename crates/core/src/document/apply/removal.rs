@@ -4,6 +4,8 @@ use super::Refusal;
 use crate::document::{Build, Command, Handle, Kept};
 
 impl Build {
+    /// Takes a device and its cables out. Needs that speak of it stay, unmet, until somebody removes
+    /// them: what was promised isn't forgotten with the gear.
     pub(super) fn take_out(&mut self, handle: &str) -> Result<Kept, Refusal> {
         let at = self.position(handle)?;
         let mut kept = Kept {
@@ -12,9 +14,6 @@ impl Build {
         };
         kept.connections = take_where(&mut self.connections, |connection| {
             connection.from.device == handle || connection.to.device == handle
-        });
-        kept.needs = take_where(&mut self.needs, |need| {
-            need.at == handle || need.of.as_deref() == Some(handle)
         });
         if self.timecode_master.as_deref() == Some(handle) {
             kept.timecode_master = self.timecode_master.take();

@@ -124,13 +124,15 @@ fn nearer(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let known = &floor.build.connections[connection];
     let budget = radio(facts, sender)?.budget_to(radio(facts, receiver)?);
     let reach = budget.reach(known.surroundings);
-    (reach.0 > 0).then(|| Fix {
-        title: format!("Bring the aerials to {reach} of each other"),
-        commands: vec![Command::SetLead {
-            build: build(facts),
-            connection: known.id.clone(),
-            lead: known.lead.clone(),
-            length: reach,
-        }],
+    (reach.0 > 0).then(|| {
+        Fix::new(
+            format!("Bring the aerials to {reach} of each other"),
+            vec![Command::SetLead {
+                build: build(facts),
+                connection: known.id.clone(),
+                lead: known.lead.clone(),
+                length: reach,
+            }],
+        )
     })
 }

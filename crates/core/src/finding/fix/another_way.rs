@@ -8,19 +8,9 @@ use crate::format::Quality;
 use crate::path::PortIx;
 use crate::route::{Asked, Route, routes};
 
-/// So many findings of one report are given a search: a floor full of dark screens has one cause
-/// more often than it has fifty.
-const SEARCHES: usize = 8;
-
-/// Adds ways around to the findings that have no fix yet.
-pub fn last_resorts(facts: &Facts, found: &mut [Finding]) {
-    let open = found.iter_mut().filter(|finding| {
-        finding.fixes.is_empty() && finding.severity > crate::finding::Severity::Note
-    });
-    let judged = open.filter_map(|finding| Some((wanted(facts, finding)?, finding)));
-    for (wanted, finding) in judged.take(SEARCHES) {
-        finding.fixes = wanted.search(facts);
-    }
+/// Ways around, for a finding that nothing smaller mends.
+pub fn last_resorts(facts: &Facts, finding: &Finding) -> Vec<Fix> {
+    wanted(facts, finding).map_or_else(Vec::new, |wanted| wanted.search(facts))
 }
 
 /// What another way must bring.
@@ -164,12 +154,12 @@ fn fix(facts: &Facts, asked: &Asked, route: &Route) -> Fix {
     } else {
         format!(" through {}", crate::finding::words::list(&between))
     };
-    Fix {
-        title: format!(
+    Fix::new(
+        format!(
             "Feed {} from {}{by}",
             facts.device(asked.target),
             name(route.tap)
         ),
-        commands: route.commands.clone(),
-    }
+        route.commands.clone(),
+    )
 }

@@ -31,7 +31,7 @@ pub fn other_output(facts: &Facts, port: PortIx) -> Option<Fix> {
         let (from, to) = (floor.ports[*output].port, floor.ports[link.to].port);
         from.wire == to.wire
             && found.is_some_and(|format| {
-                floor.takes(link.to).hold(format) && takes_rate(floor, link.to, format)
+                floor.takes_format(link.to, format) && takes_rate(floor, link.to, format)
             })
     };
     let output = others.into_iter().find(fits)?;
@@ -55,34 +55,34 @@ fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> 
     let (name, device) = (facts.device(placement), known.id.clone());
     let recording = known.settings.recording.clone();
     Some(match condition {
-        Condition::Playback => Fix {
-            title: format!("End the playback of {name}"),
-            commands: vec![Command::SetPlayback {
+        Condition::Playback => Fix::new(
+            format!("End the playback of {name}"),
+            vec![Command::SetPlayback {
                 build: build(facts),
                 device,
                 playback: false,
             }],
-        },
+        ),
         Condition::RecordingToDrive => {
             let mut recording = recording?;
             recording.to_drive = false;
-            Fix {
-                title: format!("Record on the cards of {name}, not on the drive"),
-                commands: vec![Command::SetRecording {
+            Fix::new(
+                format!("Record on the cards of {name}, not on the drive"),
+                vec![Command::SetRecording {
                     build: build(facts),
                     device,
                     recording: Some(within_ability(facts, placement, recording)),
                 }],
-            }
+            )
         }
-        Condition::RecordingInside => Fix {
-            title: format!("Don’t record inside {name}"),
-            commands: vec![Command::SetRecording {
+        Condition::RecordingInside => Fix::new(
+            format!("Don’t record inside {name}"),
+            vec![Command::SetRecording {
                 build: build(facts),
                 device,
                 recording: None,
             }],
-        },
+        ),
         Condition::RawOut => {
             let outputs = known.settings.outputs.iter();
             let raw = outputs
@@ -104,14 +104,14 @@ fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> 
             }
             let mut recording = recording.filter(|recording| recording.format.is_some())?;
             recording.format = None;
-            Fix {
-                title: format!("Record at the project’s rate in {name}"),
-                commands: vec![Command::SetRecording {
+            Fix::new(
+                format!("Record at the project’s rate in {name}"),
+                vec![Command::SetRecording {
                     build: build(facts),
                     device,
                     recording: Some(within_ability(facts, placement, recording)),
                 }],
-            }
+            )
         }
     })
 }
@@ -159,7 +159,7 @@ pub fn clamp(facts: &Facts, connection: ConnectionIx, socket: Connector) -> Opti
         known.to,
         if hired { ", hired" } else { "" }
     );
-    Some(Fix { title, commands })
+    Some(Fix::new(title, commands))
 }
 
 /// Takes the squeeze out: on the screen, else at the camera's output.
@@ -181,6 +181,23 @@ pub fn unsqueeze(facts: &Facts, placement: usize, origin: PortIx) -> Option<Fix>
     })
 }
 
+/// Takes the squeeze out at one place only: the screen leaves it, else the output does.
+pub fn unsqueeze_once(facts: &Facts, placement: usize, origin: PortIx) -> Vec<Fix> {
+    let screen = set_screen(facts, placement, "show the picture as it comes", |screen| {
+        screen.0 = false;
+    });
+    let burnt = facts
+        .floor
+        .output_setting(origin)
+        .is_some_and(|setting| setting.unsqueeze);
+    let output = burnt.then(|| {
+        change_output(facts, origin, "squeezed, as the lens gives it", |setting| {
+            setting.unsqueeze = false;
+        })
+    });
+    std::iter::once(screen).chain(output).collect()
+}
+
 /// Changes what a screen does: whether it takes the squeeze out, whether it applies a look.
 fn set_screen(
     facts: &Facts,
@@ -191,15 +208,15 @@ fn set_screen(
     let known = &facts.floor.build.placements[placement];
     let mut screen = (known.settings.unsqueeze, known.settings.look);
     change(&mut screen);
-    Fix {
-        title: format!("Let {} {what}", facts.device(placement)),
-        commands: vec![Command::SetScreen {
+    Fix::new(
+        format!("Let {} {what}", facts.device(placement)),
+        vec![Command::SetScreen {
             build: build(facts),
             device: known.id.clone(),
             unsqueeze: screen.0,
             look: screen.1,
         }],
-    }
+    )
 }
 
 /// Applies a look at one place only: the last of those that apply one leaves it.
@@ -254,13 +271,13 @@ fn without_any_look(facts: &Facts, placement: usize, hops: &[PortIx]) -> Option<
     let outputs = burnt.map(|port| without_look(facts, *port));
     let all: Vec<Fix> = screen.into_iter().chain(outputs).collect();
     let title = all.first()?.title.clone();
-    Some(Fix {
-        title: match all.len() {
+    Some(Fix::new(
+        match all.len() {
             1 => title,
             n => format!("{title}, and take the look away at {} more", n - 1),
         },
-        commands: all.into_iter().flat_map(|fix| fix.commands).collect(),
-    })
+        all.into_iter().flat_map(|fix| fix.commands).collect(),
+    ))
 }
 
 /// Brings the look that a need asks for, or takes it away.
@@ -417,5 +434,5 @@ fn by_distribution(facts: &Facts, output: PortIx, behind: ConnectionIx) -> Optio
         device.name,
         facts.device(floor.ports[output].placement)
     );
-    Some(Fix { title, commands })
+    Some(Fix::new(title, commands))
 }

@@ -5,6 +5,7 @@ use crate::catalogue::{Device, Port};
 use crate::document::{Command, Connection, PortRef};
 use crate::finding::{Facts, Fix};
 use crate::kit;
+use crate::record::day::Pool;
 
 /// Hires everything that is short.
 pub fn hire(short: &[kit::Line]) -> Fix {
@@ -16,10 +17,18 @@ pub fn hire(short: &[kit::Line]) -> Fix {
             hired: line.hired + line.short(),
         },
     });
-    Fix {
-        title: "Hire what is missing".into(),
-        commands: commands.collect(),
-    }
+    Fix::new("Hire what is missing", commands.collect())
+}
+
+/// Hires the cards that the day wants.
+pub fn hire_cards(facts: &Facts, short: &[Pool]) -> Fix {
+    let commands = short.iter().map(|pool| {
+        let lacks = pool.needed.saturating_sub(pool.owned);
+        Command::SetKit {
+            line: kit::hired(facts.floor.production, &pool.medium, None, lacks),
+        }
+    });
+    Fix::new("Hire the cards that are short", commands.collect())
 }
 
 /// A device that is to stand in the place of another.
@@ -106,13 +115,6 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
         lead: Some(lead.lead),
         length: Some(lead.length),
     }));
-    let needs = floor.build.needs.iter().filter(|need| {
-        handles.contains(&need.at) || need.of.as_ref().is_some_and(|of| handles.contains(of))
-    });
-    commands.extend(needs.map(|need| Command::PutNeed {
-        build: build(facts),
-        need: need.clone(),
-    }));
     let before: Vec<&str> = changes
         .iter()
         .map(|change| facts.device(change.placement))
@@ -122,7 +124,7 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
         names.join(" and "),
         before.join(" and ")
     );
-    Some(Fix { title, commands })
+    Some(Fix::new(title, commands))
 }
 
 /// The port of another device that does what a port did: of its id, else the first free one of

@@ -39,13 +39,13 @@ pub(super) fn set_lead(
         lead: lead.id.clone(),
         length,
     }];
-    Fix {
-        title: format!(
+    Fix::new(
+        format!(
             "Use {length} of {}{how} from {} to {}",
             lead.name, known.from, known.to
         ),
         commands,
-    }
+    )
 }
 
 /// A lead whose plugs fit: of the kit, else of the catalogue, to hire.

@@ -61,7 +61,7 @@ pub fn missing_links(facts: &Facts, connection: ConnectionIx, missing: &[u8]) ->
         "Connect the missing links with {} of the same lead each",
         known.length
     );
-    Some(Fix { title, commands })
+    Some(Fix::new(title, commands))
 }
 
 /// Runs every link of a picture to the input of its number.
@@ -92,8 +92,8 @@ pub fn links_in_order(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
             length: Some(known.length),
         });
     }
-    let title = "Run each link to the input of its number".into();
-    Some(Fix { title, commands })
+    let title = "Run each link to the input of its number";
+    Some(Fix::new(title, commands))
 }
 
 /// Spreads the picture in a way that both ends know.
@@ -137,8 +137,6 @@ pub fn equal_links(facts: &Facts, connection: ConnectionIx, longest: Length) -> 
             }
         })
         .collect();
-    (!commands.is_empty()).then(|| Fix {
-        title: format!("Use leads of {longest} for every link"),
-        commands,
-    })
+    (!commands.is_empty())
+        .then(|| Fix::new(format!("Use leads of {longest} for every link"), commands))
 }

@@ -1,13 +1,14 @@
 //! Outputs set otherwise: format, level, overlays.
 
 use super::build;
+use super::gear::leave_mode;
 use crate::carriage::Margin;
 use crate::carriage::connector::Wire;
 use crate::catalogue::{Direction, Via, nearest_of};
-use crate::document::{Command, OutputSetting};
+use crate::document::{Command, OutputSetting, able_part};
 use crate::finding::{Facts, Fix};
 use crate::format::{PictureFormat, Quality};
-use crate::path::{ConnectionIx, PortIx, giving, hops_to, lead_limits, takes_rate};
+use crate::path::{ConnectionIx, PortIx, giving, hops_to, lead_limits, made_as, takes_rate};
 
 /// The output upstream of a connection whose format can be set, with the ports from there to the
 /// connection's input.
@@ -32,7 +33,7 @@ fn comes_through(facts: &Facts, ports: &[PortIx], format: PictureFormat) -> Opti
             return None;
         }
         if node.direction == Direction::In {
-            if !facts.floor.takes(*port).hold(format) {
+            if !facts.floor.takes_format(*port, format) {
                 return None;
             }
             let connection = facts.floor.into[*port]?;
@@ -58,19 +59,19 @@ pub(super) fn change_output(
     let mut setting = outputs.get(&at.port).cloned().unwrap_or_default();
     change(&mut setting);
     let port = facts.floor.ports[output].port;
-    let setting = facts
-        .floor
-        .build
-        .able_part(facts.floor.catalogue, &at, port, setting);
+    let device = facts.floor.devices[facts.floor.ports[output].placement];
+    let setting = device.map_or(setting.clone(), |device| {
+        able_part(device, &at, port, setting)
+    });
     let title = format!("Set {} to {to}", facts.port(output));
-    Fix {
+    Fix::new(
         title,
-        commands: vec![Command::SetOutput {
+        vec![Command::SetOutput {
             build: build(facts),
             at,
             setting,
         }],
-    }
+    )
 }
 
 fn set_format(facts: &Facts, output: PortIx, format: PictureFormat) -> Fix {
@@ -90,12 +91,19 @@ pub fn output_format(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let better = |format: &PictureFormat| {
         let margin = comes_through(facts, &ports, *format);
         *format != now
+            && !reaches_by_more(*format, now)
             && margin.is_some_and(|margin| current.is_none_or(|current| margin < current))
     };
     let at = |rate| nearest_of(known.formats_at(rate).into_iter().filter(better), now);
     at(now.rate)
         .or_else(|| at(facts.floor.production.format.rate))
         .map(|format| set_format(facts, output, format))
+}
+
+/// Whether a format is finer than another one. A faster class of SDI covers more loss, but nobody sends
+/// more to reach further.
+fn reaches_by_more(format: PictureFormat, now: PictureFormat) -> bool {
+    format.bits > now.bits || format.sampling > now.sampling || format.rate > now.rate
 }
 
 pub fn follow_project(facts: &Facts, output: PortIx) -> Option<Fix> {
@@ -144,8 +152,31 @@ pub fn clean(facts: &Facts, output: PortIx) -> Fix {
     change_output(facts, output, "clean", |setting| setting.overlay = false)
 }
 
-/// Sets the camera's output to the nearest format with which `wanted` arrives.
-pub fn quality(facts: &Facts, placement: usize, wanted: Quality) -> Option<Fix> {
+/// Leaves the mode in which the camera makes less; sets its output to the nearest format with which
+/// `wanted` arrives.
+pub fn quality(facts: &Facts, placement: usize, wanted: Quality) -> Vec<Fix> {
+    let floor = facts.floor;
+    let arrivals = &facts.resolved.arrivals;
+    let arrival = arrivals
+        .iter()
+        .find(|arrival| arrival.placement == placement);
+    let picture = arrival.and_then(|arrival| facts.resolved.signals[arrival.input?].picture);
+    let left = picture.map_or_else(Vec::new, |picture| {
+        let camera = floor.ports[picture.origin].placement;
+        let (cap, mode) = made_as(floor, picture.origin);
+        let modes = floor.devices[camera].map_or(&[][..], |device| &device.modes);
+        let mode = mode.filter(|_| !cap.limit(wanted).reaches(wanted));
+        match mode.and_then(|mode| modes.get(mode)) {
+            Some(mode) => leave_mode(facts, camera, mode),
+            None => Vec::new(),
+        }
+    });
+    left.into_iter()
+        .chain(better_format(facts, placement, wanted))
+        .collect()
+}
+
+fn better_format(facts: &Facts, placement: usize, wanted: Quality) -> Option<Fix> {
     let floor = facts.floor;
     let input = facts
         .resolved
@@ -163,10 +194,15 @@ pub fn quality(facts: &Facts, placement: usize, wanted: Quality) -> Option<Fix> 
     if scaled {
         return None;
     }
-    let origin = floor.ports[now.origin].port.origin.as_ref()?;
+    floor.ports[now.origin].port.origin.as_ref()?;
     let set = facts.resolved.signals[now.origin].picture?.format;
     let formats = giving(floor, now.origin).formats_at(set.rate).into_iter();
-    let reach = formats.filter(|format| origin.made_as.limit(format.quality()).reaches(wanted));
+    let reach = formats.filter(|format| {
+        made_as(floor, now.origin)
+            .0
+            .limit(format.quality())
+            .reaches(wanted)
+    });
     let through = reach.filter(|format| comes_through(facts, &ports, *format).is_some());
     nearest_of(through, set).map(|format| set_format(facts, now.origin, format))
 }

@@ -21,7 +21,7 @@ pub fn of_air(facts: &Facts, problem: &Problem) -> Finding {
             let system = |placement| radio(placement).map_or("none", |radio| radio.system.as_str());
             let reason = format!("One is {}, the other {}.", system(from), system(to));
             Finding::on_connection(facts, Code::OtherSystem, Stop, *connection, text, reason)
-                .with(fix::same_system(facts, *connection))
+                .with(facts, || fix::same_system(facts, *connection))
         }
         Problem::TooManyListeners {
             connection,
@@ -47,7 +47,7 @@ pub fn of_air(facts: &Facts, problem: &Problem) -> Finding {
                 reason,
             );
             finding.at.device = Some(facts.floor.build.placements[from].id.clone());
-            finding.with([fix::disconnect(facts, *connection)])
+            finding.with(facts, || [fix::disconnect(facts, *connection)])
         }
         Problem::WeakRadio {
             connection,
@@ -70,7 +70,7 @@ pub fn of_air(facts: &Facts, problem: &Problem) -> Finding {
                 reach.metres()
             );
             Finding::on_connection(facts, Code::WeakRadio, severity, *connection, text, reason)
-                .with(fix::stronger_system(facts, *connection))
+                .with(facts, || fix::stronger_system(facts, *connection))
         }
         Problem::SameChannel {
             placement,
@@ -84,7 +84,7 @@ pub fn of_air(facts: &Facts, problem: &Problem) -> Finding {
             );
             let reason = "Transmitters of one band in one place each need a channel of their own.";
             Finding::on_device(facts, Code::SameChannel, Stop, *placement, text, reason)
-                .with(fix::free_channel(facts, *placement))
+                .with(facts, || fix::free_channel(facts, *placement))
         }
         Problem::NoChannel { placement } => {
             let (band, channels) = radio(*placement).map_or(("its band", 0), |radio| {

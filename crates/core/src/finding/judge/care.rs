@@ -6,8 +6,8 @@ use crate::document::Purpose;
 use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
-use crate::path::{Arrival, PortIx, hops_to};
-use crate::sound::track_feed;
+use crate::path::{Arrival, PortIx, Sound, hops_to};
+use crate::quantity::Delay;
 use std::collections::BTreeMap;
 
 /// Picture and sound apart by more than this look wrong: the picture early, and late, in
@@ -20,10 +20,8 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     for arrival in &facts.resolved.arrivals {
         on_screen(facts, arrival, found);
     }
-    for (number, need) in facts.floor.build.needs.iter().enumerate() {
-        if need.sound > 0 {
-            apart(facts, number, found);
-        }
+    for placement in 0..facts.floor.devices.len() {
+        apart(facts, placement, found);
     }
 }
 
@@ -80,7 +78,7 @@ fn relays(facts: &Facts, found: &mut Vec<Finding>) {
                 text,
                 reason,
             )
-            .with(fix::around(facts, output)),
+            .with(facts, || fix::around(facts, output)),
         );
     }
 }
@@ -118,7 +116,36 @@ fn on_screen(facts: &Facts, arrival: &Arrival, found: &mut Vec<Finding>) {
                 text,
                 reason,
             )
-            .with(fix::unsqueeze(facts, placement, picture.origin)),
+            .with(facts, || fix::unsqueeze(facts, placement, picture.origin)),
+        );
+    }
+    if settings.unsqueeze && device.unsqueezes && !picture.squeeze.is_squeezed() {
+        let (text, reason) = if picture.unsqueezed {
+            (
+                format!("{name} takes the squeeze out a second time."),
+                format!("{} takes it out already.", facts.port(picture.origin)),
+            )
+        } else {
+            (
+                format!("{name} takes a squeeze out of a picture that has none."),
+                format!(
+                    "The lens of {} doesn’t squeeze.",
+                    facts.device(floor.ports[picture.origin].placement)
+                ),
+            )
+        };
+        found.push(
+            Finding::on_device(
+                facts,
+                Code::SqueezeTwice,
+                Severity::Caution,
+                placement,
+                text,
+                reason,
+            )
+            .with(facts, || {
+                fix::unsqueeze_once(facts, placement, picture.origin)
+            }),
         );
     }
     let on_screen = settings.look && device.screen_look;
@@ -138,60 +165,74 @@ fn on_screen(facts: &Facts, arrival: &Arrival, found: &mut Vec<Finding>) {
                 text,
                 reason,
             )
-            .with(fix::one_look(facts, placement, &picture, arrival.input)),
+            .with(facts, || {
+                fix::one_look(facts, placement, &picture, arrival.input)
+            }),
         );
     }
 }
 
-/// Sound that comes beside a picture, against the picture.
-fn apart(facts: &Facts, number: usize, found: &mut Vec<Finding>) {
-    let need = &facts.floor.build.needs[number];
-    let Some(placement) = facts.floor.placement(&need.at) else {
+/// Sound and picture that meet at a screen or a recorder: the channel that is furthest off.
+fn apart(facts: &Facts, placement: usize, found: &mut Vec<Finding>) {
+    let Some((picture, channels)) = meeting(facts, placement) else {
         return;
     };
-    let arrivals = &facts.resolved.arrivals;
-    let arrival = arrivals
-        .iter()
-        .find(|arrival| arrival.placement == placement);
-    let Some(input) = arrival.and_then(|arrival| arrival.input) else {
+    let off = |sound: &Sound| {
+        let late = picture.0.saturating_sub(sound.delay.0);
+        let early = sound.delay.0.saturating_sub(picture.0);
+        (late > LATE_US || early > EARLY_US).then_some((late.max(early), late > 0))
+    };
+    let Some((apart, picture_late)) = channels.iter().filter_map(off).max() else {
         return;
     };
-    let feed = track_feed(facts.floor, facts.resolved, placement, Some(input));
-    let picture = facts.resolved.signals[input].picture;
-    let (Some(picture), Some(sound)) = (picture, feed.channels.first()) else {
-        return;
-    };
-    let late = picture.delay.0.saturating_sub(sound.delay.0);
-    let early = sound.delay.0.saturating_sub(picture.delay.0);
-    if late <= LATE_US && early <= EARLY_US {
-        return;
-    }
     let frame = facts.floor.production.format.rate.microseconds(1).max(1);
-    let (apart, which) = if late > 0 {
-        (late, "after")
-    } else {
-        (early, "before")
-    };
     let text = format!(
-        "At {}, the picture comes {:.0} ms ({:.1} frames) {which} its sound.",
+        "At {}, the picture comes {:.0} ms ({:.1} frames) {} its sound.",
         facts.device(placement),
         apart as f64 / 1000.0,
-        apart as f64 / frame as f64
+        apart as f64 / frame as f64,
+        if picture_late { "after" } else { "before" }
     );
     let reason = format!(
         "More than {} ms early or {} ms late looks wrong. Slip the {}.",
         EARLY_US / 1000,
         LATE_US / 1000,
-        if late > 0 { "sound" } else { "picture" }
+        if picture_late { "sound" } else { "picture" }
     );
-    let mut finding = Finding::on_device(
+    found.push(Finding::on_device(
         facts,
         Code::SoundApart,
         Severity::Caution,
         placement,
         text,
         reason,
-    );
-    finding.id = format!("{}@{}", Code::SoundApart, need.id);
-    found.push(finding);
+    ));
+}
+
+/// The delay of the picture and the sound channels that meet at a device: written together, or shown
+/// together. A body’s own picture has no delay.
+fn meeting(facts: &Facts, placement: usize) -> Option<(Delay, Vec<Sound>)> {
+    let mut arrivals = facts.resolved.arrivals.iter();
+    let input = arrivals
+        .find(|arrival| arrival.placement == placement)
+        .and_then(|arrival| arrival.input);
+    let picture = input.and_then(|input| facts.resolved.signals[input].picture);
+    let mut recordings = facts.recordings.iter();
+    let recording = recordings.find(|recording| recording.placement == placement);
+    if let Some(picture) = picture {
+        let shown = facts.resolved.signals[input?].sound.iter().copied();
+        let written = recording.map_or(&[][..], |recording| {
+            &recording.feed.channels[..recording.written]
+        });
+        return Some((
+            picture.delay,
+            shown.chain(written.iter().copied()).collect(),
+        ));
+    }
+    let recording =
+        recording.filter(|recording| recording.input.is_none() && recording.format.is_some())?;
+    Some((
+        Delay(0),
+        recording.feed.channels[..recording.written].to_vec(),
+    ))
 }

@@ -34,8 +34,8 @@ pub fn of_gear(facts: &Facts, problem: &Problem) -> Finding {
                 Finding::on_device(facts, Code::SwitchedOff, Stop, node.placement, text, reason);
             finding.id = format!("{}@{}", Code::SwitchedOff, facts.floor.name(*port));
             finding
-                .with(fix::other_output(facts, *port))
-                .with(fix::leave_mode(facts, node.placement, mode))
+                .with(facts, || fix::other_output(facts, *port))
+                .with(facts, || fix::leave_mode(facts, node.placement, mode))
         }
         Problem::KeepsRate {
             port,
@@ -54,7 +54,7 @@ pub fn of_gear(facts: &Facts, problem: &Problem) -> Finding {
             let mut finding =
                 Finding::on_device(facts, Code::KeepsRate, Stop, placement, text, reason);
             finding.id = format!("{}@{}", Code::KeepsRate, facts.floor.name(*port));
-            finding.with(fix::keep_rate(facts, *port, *comes))
+            finding.with(facts, || fix::keep_rate(facts, *port, *comes))
         }
         Problem::FellBack {
             connection,
@@ -81,7 +81,9 @@ pub fn of_gear(facts: &Facts, problem: &Problem) -> Finding {
             );
             let reason = "Sensor raw is a private protocol in a standard wire: both ends name the same one, or there is no picture.";
             Finding::on_connection(facts, Code::RawNotTaken, Stop, *connection, text, reason)
-                .with(origin.map(|origin| fix::picture_not_raw(facts, origin)))
+                .with(facts, || {
+                    origin.map(|origin| fix::picture_not_raw(facts, origin))
+                })
         }
         Problem::Strain { connection } => {
             let link = facts.floor.standing(*connection);
@@ -97,7 +99,21 @@ pub fn of_gear(facts: &Facts, problem: &Problem) -> Finding {
             );
             let reason = "A pull on the lead breaks the small socket on the camera’s board sooner than the plug.";
             Finding::on_connection(facts, Code::Strain, Caution, *connection, text, reason)
-                .with(fix::clamp(facts, *connection, socket))
+                .with(facts, || fix::clamp(facts, *connection, socket))
+        }
+        Problem::Deinterlaced { port, comes, given } => {
+            let placement = facts.floor.ports[*port].placement;
+            let text = format!(
+                "{} makes {} of the {} that comes in.",
+                facts.port(*port),
+                given.frame(),
+                comes.frame()
+            );
+            let reason = "Fields become whole frames: motion is half as fine from there on, and recording it keeps no fields.";
+            let mut finding =
+                Finding::on_device(facts, Code::Deinterlaced, Note, placement, text, reason);
+            finding.id = format!("{}@{}", Code::Deinterlaced, facts.floor.name(*port));
+            finding
         }
         _ => unreachable!("other problems are other rooms’"),
     }

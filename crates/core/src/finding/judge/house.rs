@@ -205,7 +205,6 @@ fn short(facts: &Facts, found: &mut Vec<Finding>) {
         list(&names)
     );
     let reason = "What isn’t there on the day can’t be plugged in.";
-    let mut finding = Finding::on_kit(Code::ShortOfKit, Severity::Note, text, reason);
-    finding.fixes.push(fix::hire(&short));
-    found.push(finding);
+    let finding = Finding::on_kit(Code::ShortOfKit, Severity::Note, text, reason);
+    found.push(finding.with(facts, || [fix::hire(&short)]));
 }

@@ -34,7 +34,7 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
                 text,
                 "A picture over several links needs an input for each of them.",
             )
-            .with(fix::one_link(facts, *connection))
+            .with(facts, || fix::one_link(facts, *connection))
         }
         Problem::LegsMissing {
             connection,
@@ -57,8 +57,8 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
                 text,
                 "Each link carries a part of every picture (ST 372, ST 425-5).",
             )
-            .with(fix::missing_links(facts, *connection, missing))
-            .with(fix::one_link(facts, *connection))
+            .with(facts, || fix::missing_links(facts, *connection, missing))
+            .with(facts, || fix::one_link(facts, *connection))
         }
         Problem::LegsOutOfOrder { connection, found } => {
             let (_, to) = facts.ends(*connection);
@@ -76,7 +76,7 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
                 text,
                 "Each input expects the link of its own number.",
             )
-            .with(fix::links_in_order(facts, *connection))
+            .with(facts, || fix::links_in_order(facts, *connection))
         }
         Problem::LegMapping { connection, leg } => {
             let (from, to) = facts.ends(*connection);
@@ -90,7 +90,7 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
                 text,
                 "Square division and two-sample interleave look alike on the wire and don’t mix.",
             )
-            .with(fix::other_mapping(facts, *connection))
+            .with(facts, || fix::other_mapping(facts, *connection))
         }
         Problem::LegLengths {
             connection,
@@ -101,7 +101,7 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
             let text = format!("The links to {to} run over leads of {shortest} to {longest}.");
             let reason = "The parts of a picture must arrive together: equal leads, of one class.";
             Finding::on_connection(facts, Code::LinkLengths, Caution, *connection, text, reason)
-                .with(fix::equal_links(facts, *connection, *longest))
+                .with(facts, || fix::equal_links(facts, *connection, *longest))
         }
         _ => unreachable!("other problems are other rooms’"),
     }

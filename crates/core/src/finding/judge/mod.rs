@@ -2,11 +2,15 @@
 
 mod air;
 mod care;
+mod day;
 mod gear;
 mod house;
+mod idle;
 mod links;
 mod path;
 mod recording;
+mod settings;
+mod time;
 
 use super::codes::Code;
 use super::{Facts, Finding, Fix, Place, Severity};
@@ -14,6 +18,7 @@ use crate::path::ConnectionIx;
 use crate::quantity::Delay;
 use path::of_path;
 use recording::{of_recording, unknown_codecs};
+use std::collections::HashMap;
 
 /// Everything that the check has to say, in the order of the build: stops first.
 pub fn findings(facts: &Facts) -> Vec<Finding> {
@@ -31,11 +36,27 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     }
     found.extend(unknown_codecs(facts));
     super::needs::judge(facts, &mut found);
+    time::judge(facts, &mut found);
     care::judge(facts, &mut found);
+    idle::judge(facts, &mut found);
+    settings::judge(facts, &mut found);
+    day::judge(facts, &mut found);
     house::judge(facts, &mut found);
-    super::fix::last_resorts(facts, &mut found);
     found.sort_by_key(|finding| std::cmp::Reverse(finding.severity));
+    number_namesakes(&mut found);
     found
+}
+
+/// Two findings of one kind at one place are told apart by a number.
+fn number_namesakes(found: &mut [Finding]) {
+    let mut seen: HashMap<String, usize> = HashMap::with_capacity(found.len());
+    for finding in found {
+        let count = seen.entry(finding.id.clone()).or_insert(0);
+        *count += 1;
+        if *count > 1 {
+            finding.id = format!("{}~{count}", finding.id);
+        }
+    }
 }
 
 impl Finding {
@@ -124,8 +145,15 @@ impl Finding {
         Self::new(code, severity, place, text, reason)
     }
 
-    pub(super) fn with(mut self, fixes: impl IntoIterator<Item = Fix>) -> Self {
-        self.fixes.extend(fixes);
+    /// Adds what would mend it, where that is asked for.
+    pub(super) fn with<I: IntoIterator<Item = Fix>>(
+        mut self,
+        facts: &Facts,
+        fixes: impl FnOnce() -> I,
+    ) -> Self {
+        if facts.proposes(&self.id) {
+            self.fixes.extend(fixes());
+        }
         self
     }
 }

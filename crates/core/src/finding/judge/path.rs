@@ -3,13 +3,15 @@
 use super::air::of_air;
 use super::gear::of_gear;
 use super::links::of_links;
+use super::time::frames;
 use crate::carriage::Margin;
 use crate::carriage::coax::budget_db;
-use crate::carriage::hdmi::Generation;
+use crate::carriage::hdmi::{Generation, Hdmi};
 use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
-use crate::path::{ConnectionIx, Load, PortIx, Problem, RunLength, giving};
+use crate::format::Sampling;
+use crate::path::{ConnectionIx, Load, PortIx, Problem, SdiLoad, giving};
 use crate::quantity::thousandths;
 
 pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
@@ -27,7 +29,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             let reason =
                 "Without its description nothing can be said about what it takes or gives.";
             Finding::on_device(facts, Code::UnknownDevice, Stop, *placement, text, reason)
-                .with([fix::remove_device(facts, *placement)])
+                .with(facts, || [fix::remove_device(facts, *placement)])
         }
         Problem::NoSuchPort { connection } => bad_connection(
             facts,
@@ -55,7 +57,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 text,
                 "Different wires need a converter, not an adapter.".into(),
             );
-            finding.with(fix::converter(facts, *connection))
+            finding.with(facts, || fix::converter(facts, *connection))
         }
         Problem::WrongLead { connection } => {
             let link = facts.floor.standing(*connection);
@@ -73,7 +75,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 link.lead.ends[0], link.lead.ends[1]
             );
             stop_on(Code::WrongLead, *connection, text, reason)
-                .with(fix::right_lead(facts, *connection))
+                .with(facts, || fix::right_lead(facts, *connection))
         }
         Problem::NotTaken { connection, format } => {
             let link = facts.floor.standing(*connection);
@@ -86,14 +88,14 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 text,
                 format!("It takes {takes}."),
             );
-            finding.with(fix::format_or_converter(facts, *connection))
+            finding.with(facts, || fix::format_or_converter(facts, *connection))
         }
         Problem::NoCarriage { connection, why } => {
             let (from, to) = facts.ends(*connection);
             let text = format!("What {from} sends to {to} doesn’t travel: {why}.");
             let reason = "Rasters that no wire carries are recorded where they are made.";
             stop_on(Code::NoCarriage, *connection, text, reason.into())
-                .with(fix::output_format(facts, *connection))
+                .with(facts, || fix::output_format(facts, *connection))
         }
         Problem::OverSdiPort {
             connection,
@@ -122,7 +124,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 class.standard()
             );
             let finding = stop_on(Code::RateOverPort, *connection, text, reason);
-            finding.with(fix::format_or_converter(facts, *connection))
+            finding.with(facts, || fix::format_or_converter(facts, *connection))
         }
         Problem::OverHdmiPort {
             connection,
@@ -132,20 +134,43 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             format,
         } => {
             let text = format!(
-                "{format} needs HDMI {needs}; {} is HDMI {has}.",
-                facts.port(*port)
-            );
-            let reason = match facts.floor.hdmi(*port) {
-                Some((Generation::V2_1, frl)) => {
-                    format!("Its fixed-rate link ends at {frl} Gb/s.")
+                "{format} needs {}; {} is {}.",
+                hdmi_need(needs),
+                facts.port(*port),
+                match (has.0, needs.frl_gbps) {
+                    (Generation::V2_1, Some(_)) => format!("HDMI 2.1 to {} Gb/s", has.1),
+                    (generation, _) => format!("HDMI {generation}"),
                 }
-                _ => format!(
-                    "HDMI {has} ends at a TMDS character rate of {} MHz.",
-                    has.tmds_limit_hz() / 1_000_000
+            );
+            let reason = match *has {
+                (Generation::V2_1, frl) => format!("Its fixed-rate link ends at {frl} Gb/s."),
+                (generation, _)
+                    if needs.tmds_character_rate_hz <= generation.tmds_limit_hz()
+                        && needs.frl_gbps.is_none() =>
+                {
+                    format!(
+                        "The rate would do; {} came after HDMI {generation}.",
+                        if needs.sampling == Sampling::Yuv420 {
+                            "4:2:0"
+                        } else {
+                            "deep colour"
+                        }
+                    )
+                }
+                (generation, _) => format!(
+                    "HDMI {generation} ends at a TMDS character rate of {} MHz; this takes {}.",
+                    generation.tmds_limit_hz() / 1_000_000,
+                    match needs.frl_gbps {
+                        Some(gbps) => format!("a fixed-rate link of {gbps} Gb/s"),
+                        None => format!(
+                            "{} MHz",
+                            thousandths(needs.tmds_character_rate_hz, 1_000_000, 0)
+                        ),
+                    }
                 ),
             };
             let finding = stop_on(Code::RateOverPort, *connection, text, reason);
-            finding.with(fix::format_or_converter(facts, *connection))
+            finding.with(facts, || fix::format_or_converter(facts, *connection))
         }
         Problem::OverSdiLead {
             connection,
@@ -164,8 +189,8 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             );
             let finding = stop_on(Code::RateOverLead, *connection, text, reason);
             finding
-                .with(fix::better_lead(facts, *connection))
-                .with(fix::output_format(facts, *connection))
+                .with(facts, || fix::better_lead(facts, *connection))
+                .with(facts, || fix::output_format(facts, *connection))
         }
         Problem::OverHdmiLead {
             connection,
@@ -174,7 +199,8 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
         } => {
             let (from, to) = facts.ends(*connection);
             let text = format!(
-                "The lead from {from} to {to} is made for HDMI {has}; the picture needs HDMI {needs}."
+                "The lead from {from} to {to} is made for HDMI {has}; the picture needs {}.",
+                hdmi_need(needs)
             );
             let finding = stop_on(
                 Code::RateOverLead,
@@ -183,17 +209,21 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 format!("It is {}.", facts.lead(*connection)),
             );
             finding
-                .with(fix::better_lead(facts, *connection))
-                .with(fix::output_format(facts, *connection))
+                .with(facts, || fix::better_lead(facts, *connection))
+                .with(facts, || fix::output_format(facts, *connection))
         }
         Problem::OtherLevel { connection, sent } => {
             let (from, to) = facts.ends(*connection);
             let text = format!("{from} sends level {sent} on 3G, which {to} doesn’t take.");
-            let reason = "1080p at 47.95 to 60 frames has two mappings on 3G (SMPTE ST 425-1), and each looks like no signal to the other.";
+            let reason = "1080 lines on 3G have two mappings (SMPTE ST 425-1), and each looks like no signal to the other.";
             let finding = stop_on(Code::OtherLevel, *connection, text, reason.into());
-            finding.with(fix::level(facts, *connection))
+            finding.with(facts, || fix::level(facts, *connection))
         }
-        Problem::LongRun { connection, run } => {
+        Problem::LongRun {
+            connection,
+            run,
+            share,
+        } => {
             let (from, to) = facts.ends(*connection);
             let severity = if run.margin == Margin::Stop {
                 Stop
@@ -205,9 +235,9 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             } else {
                 "is close to"
             };
-            let metres = thousandths(run.reach.0, 1000, 0);
+            let reach = run.reach.reach_label();
             let text = format!(
-                "{} from {from} to {to} {verb} its reach of {metres} m{}.",
+                "{} from {from} to {to} {verb} its reach of {reach}{}.",
                 facts.lead(*connection),
                 if facts.floor.standing(*connection).lead.reach.is_some() {
                     ""
@@ -215,12 +245,13 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                     " for this picture"
                 }
             );
-            let reason = why_long(facts, *connection, run);
+            let reason = why_long(facts, *connection, *share);
             let finding =
                 Finding::on_connection(facts, Code::LongRun, severity, *connection, text, reason);
             finding
-                .with(fix::better_lead(facts, *connection))
-                .with(fix::output_format(facts, *connection))
+                .with(facts, || fix::better_lead(facts, *connection))
+                .with(facts, || fix::output_format(facts, *connection))
+                .with(facts, || fix::reclock(facts, *connection))
         }
         Problem::CannotGive { port, wanted } => {
             let placement = facts.floor.ports[*port].placement;
@@ -235,13 +266,14 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 format!("It gives {gives}."),
             );
             finding.id = format!("{}@{}", Code::CannotGive, facts.floor.name(*port));
-            finding.with(fix::follow_project(facts, *port))
+            finding.with(facts, || fix::follow_project(facts, *port))
         }
         Problem::SwitchedOff { .. }
         | Problem::KeepsRate { .. }
         | Problem::FellBack { .. }
         | Problem::RawNotTaken { .. }
-        | Problem::Strain { .. } => of_gear(facts, problem),
+        | Problem::Strain { .. }
+        | Problem::Deinterlaced { .. } => of_gear(facts, problem),
         Problem::LoneLeg { .. }
         | Problem::LegsMissing { .. }
         | Problem::LegsOutOfOrder { .. }
@@ -261,7 +293,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             let text = format!("These ports feed each other in a circle: {}.", list(&names));
             let reason = "A picture has to begin somewhere; in a circle there is none.";
             Finding::on_device(facts, Code::Loop, Stop, placement, text, reason)
-                .with(fix::open_loop(facts, ports))
+                .with(facts, || fix::open_loop(facts, ports))
         }
         Problem::NothingArrives { placement } => {
             let text = format!("No picture arrives at {}.", facts.device(*placement));
@@ -273,7 +305,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 text,
                 why_nothing(facts, *placement),
             );
-            finding.with(fix::feed(facts, *placement))
+            finding.with(facts, || fix::feed(facts, *placement))
         }
         Problem::OtherTimecode {
             placement,
@@ -289,55 +321,66 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 Code::TimecodeRate
             };
             let text = format!(
-                "{name} counts {counts}, {other} counts {expected}: they run {} frames apart in an hour.",
-                if apart < 100.0 {
-                    format!("{apart:.1}")
-                } else {
-                    format!("{apart:.0}")
-                }
+                "{name} counts {counts}, {other} counts {expected}: they run {} apart in an hour.",
+                frames(apart)
             );
             let reason =
                 "Everything in a build that carries time must agree in rate and in drop mode.";
             Finding::on_device(facts, code, Stop, *placement, text, reason)
-                .with(fix::timecode(facts, *placement, *expected))
+                .with(facts, || fix::timecode(facts, *placement, *from))
         }
     }
 }
 
-/// What makes a run long: its length, what is on it, what a passive loop joins to it.
-fn why_long(facts: &Facts, connection: ConnectionIx, run: &RunLength) -> String {
-    let coax = match facts.resolved.loads[connection] {
-        Load::Sdi(sdi) => sdi.coax.map(|coax| (coax, budget_db(sdi.sdi.class))),
-        _ => None,
-    };
-    let share = match coax {
-        // With what is lost before it, the reach that is left says little: the loss does.
-        Some((coax, covered)) => (coax.loss_db * 100.0 / covered) as u64,
-        None => run.length.0 * 100 / run.reach.0.max(1),
-    };
-    let mut reason = format!(
-        "The run is {share} % of the reach; runs are planned to {} % of it.",
+/// What HDMI a picture needs: *HDMI 2.0*, *HDMI 2.1 at 32 Gb/s*.
+fn hdmi_need(hdmi: &Hdmi) -> String {
+    match hdmi.frl_gbps {
+        Some(gbps) => format!("HDMI {} at {gbps} Gb/s", hdmi.generation),
+        None => format!("HDMI {}", hdmi.generation),
+    }
+}
+
+/// A share in percent with one decimal, rounded up: what is beyond a limit never reads as at it.
+fn in_percent(share: f64) -> String {
+    // A hundred-thousandth is the sums' own noise.
+    format!("{:.1} %", ((share - 1e-7) * 1000.0).ceil() / 10.0)
+}
+
+/// What makes a run long: its length, what is on it, what passive loops and boxes join to it.
+fn why_long(facts: &Facts, connection: ConnectionIx, share: f64) -> String {
+    let from_there = format!(
+        "from {} % on, an ordinary bend or a warm day may end the picture",
         Margin::PLANNED_PERCENT
     );
-    if let Some((coax, covered)) = coax {
-        if coax.before_db + coax.adapters_db > 0.0 {
-            reason = format!(
-                "{:.1} of the {covered:.0} dB that the equalizer covers are lost: {share} %; runs are planned to {} %.",
+    let used = in_percent(share);
+    match facts.resolved.loads[connection] {
+        Load::Sdi(SdiLoad {
+            sdi,
+            coax: Some(coax),
+            ..
+        }) if coax.before_db + coax.adapters_db > 0.0 => {
+            let mut reason = format!(
+                "{:.1} of the {:.0} dB that the equalizer covers are lost: {used}; {from_there}.",
                 coax.loss_db,
-                Margin::PLANNED_PERCENT
+                budget_db(sdi.class)
             );
+            if coax.before_db > 0.0 {
+                reason += &format!(
+                    " A passive loop before it restores nothing: {:.1} dB are lost on the run up to it.",
+                    coax.before_db
+                );
+            }
+            if coax.adapters_db > 0.0 {
+                reason += &format!(" Adapters cost {:.1} dB.", coax.adapters_db);
+            }
+            reason
         }
-        if coax.before_db > 0.0 {
-            reason += &format!(
-                " A passive loop before it restores nothing: {:.1} dB are lost on the run up to it.",
-                coax.before_db
-            );
-        }
-        if coax.adapters_db > 0.0 {
-            reason += &format!(" Adapters cost {:.1} dB.", coax.adapters_db);
-        }
+        Load::Hdmi(hdmi) if hdmi.before > 0.0 => format!(
+            "A passive box before it restores nothing: the cables up to it use {} of the reach, with this one it is {used}; {from_there}.",
+            in_percent(hdmi.before)
+        ),
+        _ => format!("The run is {used} of the reach; {from_there}."),
     }
-    reason
 }
 
 fn bad_connection(facts: &Facts, connection: ConnectionIx, what: &str) -> Finding {
@@ -351,7 +394,7 @@ fn bad_connection(facts: &Facts, connection: ConnectionIx, what: &str) -> Findin
         text,
         "It carries nothing.",
     );
-    finding.with([fix::disconnect(facts, connection)])
+    finding.with(facts, || [fix::disconnect(facts, connection)])
 }
 
 /// Where the path to a dark destination ends.
@@ -360,9 +403,20 @@ fn why_nothing(facts: &Facts, placement: usize) -> String {
     let Some(device) = floor.devices[placement] else {
         return String::new();
     };
-    let Some(mut port) = floor.chosen_input(placement, device.destination_inputs()) else {
+    let inputs = device.destination_inputs();
+    let Some(mut port) = floor.chosen_input(placement, inputs) else {
         return "No lead is in any of its picture inputs.".into();
     };
+    let other = inputs.iter().filter_map(|id| floor.port_of(placement, id));
+    let other = other
+        .filter(|input| *input != port)
+        .find(|input| facts.resolved.signals[*input].picture.is_some());
+    if let Some(other) = other {
+        return format!(
+            "It is switched to {}; a picture comes in at {}.",
+            floor.ports[port].port.name, floor.ports[other].port.name
+        );
+    }
     loop {
         let Some(connection) = floor.into[port] else {
             return format!(

@@ -31,8 +31,9 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
                 article(&picture_says)
             );
             let reason = "A container never restores what was lost before it.".into();
-            on(Code::HoldsMore, Severity::Caution, text, reason)
-                .with(fix::match_codec(facts, recording, *picture, *file))
+            on(Code::HoldsMore, Severity::Caution, text, reason).with(facts, || {
+                fix::match_codec(facts, recording, *picture, *file)
+            })
         }
         RecordProblem::FormatNotRecorded { format } => {
             let ability = facts.floor.devices[placement].and_then(|device| device.records.as_ref());
@@ -44,7 +45,26 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
                 text,
                 format!("It records {records}."),
             )
-            .with(fix::recordable(facts, recording))
+            .with(facts, || fix::recordable(facts, recording))
+        }
+        RecordProblem::NotRaw => {
+            let input = recording
+                .input
+                .map_or_else(String::new, |input| facts.port(input));
+            let text = format!(
+                "{name} is set to {}, and a picture comes to {input}, not raw.",
+                recording.codec.name
+            );
+            let reason =
+                "A raw codec writes the sensor’s own samples; of a picture it makes nothing.";
+            on(Code::RawOfPicture, Severity::Stop, text, reason.into())
+                .with(facts, || fix::raw_or_picture(facts, recording))
+        }
+        RecordProblem::Misfit(misfit) => {
+            let text = format!("{name} is set to what it doesn’t have: {misfit}.");
+            let reason = "A file can say so; the recorder can’t do it, and what doesn’t go in isn’t counted.";
+            on(Code::DoesNotFit, Severity::Stop, text, reason.into())
+                .with(facts, || fix::fit_recorder(facts, recording))
         }
         RecordProblem::CodecNotRecorded => {
             let text = format!("{name} doesn’t record {}.", recording.codec.name);
@@ -56,7 +76,7 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
                 text,
                 format!("It records {known}."),
             )
-            .with(fix::own_codec(facts, recording))
+            .with(facts, || fix::own_codec(facts, recording))
         }
         RecordProblem::NoMedium => {
             let text = format!("{name} has nothing to record on.");
@@ -66,7 +86,7 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
                 text,
                 "No card or drive is in its slots.".into(),
             )
-            .with(fix::media(facts, recording))
+            .with(facts, || fix::media(facts, recording))
         }
         RecordProblem::NotInCatalogue { id } => {
             let text = format!("{name} holds “{id}”, which isn’t in the catalogue.");
@@ -76,7 +96,7 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
                 text,
                 "Its size and speed aren’t known.".into(),
             )
-            .with(fix::media(facts, recording))
+            .with(facts, || fix::media(facts, recording))
         }
         RecordProblem::CodecNotMade { format } => {
             let text = format!(
@@ -94,7 +114,7 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
             let most: Vec<String> = most.into_iter().flatten().collect();
             let reason = format!("It goes up to {}.", most.join(" and "));
             on(Code::FormatNotRecorded, Severity::Stop, text, reason)
-                .with(fix::lighter_codec(facts, recording))
+                .with(facts, || fix::lighter_codec(facts, recording))
         }
         RecordProblem::Splits { every } => {
             let text = format!("{name} splits a clip every {}.", every.label());
@@ -105,7 +125,7 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
             let text = format!("{name} has no card for its proxy.");
             let reason = "The proxy is set to go to the second slot.".into();
             on(Code::NoMedium, Severity::Stop, text, reason)
-                .with([fix::proxy_beside(facts, recording)])
+                .with(facts, || [fix::proxy_beside(facts, recording)])
         }
         RecordProblem::TooSlow {
             medium,
@@ -120,9 +140,9 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
             );
             let reason = "The data rate and a quarter more must be kept up all the time (a tenth more than a band’s high end).".into();
             on(Code::TooSlow, Severity::Stop, text, reason)
-                .with(fix::data_lead(facts, recording))
-                .with(fix::media(facts, recording))
-                .with(fix::lighter_codec(facts, recording))
+                .with(facts, || fix::data_lead(facts, recording))
+                .with(facts, || fix::media(facts, recording))
+                .with(facts, || fix::lighter_codec(facts, recording))
         }
         RecordProblem::EndsEarly {
             limit,
@@ -151,8 +171,8 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
             finding.at.need = Some(need.id.clone());
             if limit.kind == LimitKind::Medium {
                 finding = finding
-                    .with(fix::media(facts, recording))
-                    .with(fix::lighter_codec(facts, recording));
+                    .with(facts, || fix::media(facts, recording))
+                    .with(facts, || fix::lighter_codec(facts, recording));
             }
             finding
         }
@@ -178,7 +198,7 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
                 plural(*tracks, "sound track", "sound tracks")
             );
             on(Code::SoundLost, Severity::Caution, text, reason)
-                .with(fix::sound(facts, recording, *arrive))
+                .with(facts, || fix::sound(facts, recording, *arrive))
         }
     }
 }

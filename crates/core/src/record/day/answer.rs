@@ -222,6 +222,47 @@ impl Run {
     }
 }
 
+/// Kinds of card that the day wants more of than the kit has; none where nothing is planned.
+pub fn short_pools(floor: &Floor, recordings: &[Recording]) -> Vec<Pool> {
+    let plan = plan(floor, recordings);
+    if plan.recorders.is_empty() {
+        return Vec::new();
+    }
+    let run = Run::of(&plan, floor, &floor.production.station);
+    let mut pools = pools(floor, &run);
+    pools.retain(|pool| pool.needed > pool.owned);
+    pools
+}
+
+/// Every kind of card that a day uses.
+fn pools(floor: &Floor, run: &Run) -> Vec<Pool> {
+    let of = |medium: &str| {
+        let own = run
+            .fills
+            .iter()
+            .filter(|fill| run.plan.recorders[fill.recorder].medium == medium);
+        let (needed, owned) = (run.needed(medium), floor.production.owned(medium, None));
+        let price = floor.catalogue.medium(medium).and_then(|known| known.price);
+        let short = needed.saturating_sub(owned);
+        let together = own.map(|fill| run.plan.recorders[fill.recorder].together);
+        Pool {
+            name: floor
+                .catalogue
+                .item_name(medium)
+                .unwrap_or(medium)
+                .to_string(),
+            needed,
+            without_reuse: together.fold(0, u32::saturating_add),
+            owned,
+            to_buy: price
+                .filter(|_| short > 0)
+                .map(|price| price.saturating_mul(short)),
+            medium: medium.into(),
+        }
+    };
+    run.media().into_iter().map(of).collect()
+}
+
 /// A list of more changes than this is read by nobody.
 const MOST_LISTED: usize = 1_000;
 
@@ -240,29 +281,7 @@ pub fn day(floor: &Floor, recordings: &[Recording]) -> Option<DayAnswer> {
             .unwrap_or(medium)
             .to_string()
     };
-    let pools: Vec<Pool> = run
-        .media()
-        .into_iter()
-        .map(|medium| {
-            let own = run
-                .fills
-                .iter()
-                .filter(|fill| plan.recorders[fill.recorder].medium == medium);
-            let (needed, owned) = (run.needed(medium), floor.production.owned(medium, None));
-            let price = floor.catalogue.medium(medium).and_then(|known| known.price);
-            let short = needed.saturating_sub(owned);
-            Pool {
-                name: name(medium),
-                needed,
-                without_reuse: own.map(|fill| plan.recorders[fill.recorder].together).sum(),
-                owned,
-                to_buy: price
-                    .filter(|_| short > 0)
-                    .map(|price| price.saturating_mul(short)),
-                medium: medium.into(),
-            }
-        })
-        .collect();
+    let pools = pools(floor, &run);
     let listed = run.fills.len() <= MOST_LISTED;
     let (lanes, swaps) = if listed {
         lanes(&run, &name)

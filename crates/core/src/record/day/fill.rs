@@ -3,7 +3,7 @@
 use crate::document::{Build, MediaChange, Production, Rolls, ScheduleEntry, SlotUse};
 use crate::path::Floor;
 use crate::quantity::{Percent, Span};
-use crate::record::Recording;
+use crate::record::{Recording, usable_capacity};
 
 /// Everything that the day's sums are made of, in bytes and seconds since midnight.
 #[derive(Debug, Clone, PartialEq)]
@@ -87,6 +87,21 @@ fn stretches(parts: &[&ScheduleEntry], pre_record: Span, bps: u64) -> Vec<Stretc
     found
 }
 
+/// What is on a card at the end of the take that brings it to its level: takes begin one after the
+/// other, and the last of a stretch may be shorter.
+fn end_of_take(stretch: &Stretch, written: u64, on_card: u64, level: u64) -> u64 {
+    let reached = written.saturating_add(level.saturating_sub(on_card));
+    if reached > stretch.bytes {
+        return u64::MAX;
+    }
+    let take = stretch.take.max(1);
+    let end = reached
+        .div_ceil(take)
+        .saturating_mul(take)
+        .min(stretch.bytes);
+    on_card.saturating_add(end.saturating_sub(written)).max(1)
+}
+
 /// The plan of a build's day.
 pub fn plan(floor: &Floor, recordings: &[Recording]) -> Plan {
     let (production, build): (&Production, &Build) = (floor.production, floor.build);
@@ -113,8 +128,7 @@ pub fn plan(floor: &Floor, recordings: &[Recording]) -> Plan {
         };
         let card = |id: &str| {
             let medium = floor.catalogue.medium(id)?;
-            let reserve = medium.reserve.unwrap_or(production.house_rules.reserve);
-            Some(reserve.off(medium.capacity.0))
+            Some(usable_capacity(medium, production.house_rules.reserve))
         };
         let mut found = Vec::new();
         let name = placement.name.clone();
@@ -180,16 +194,16 @@ pub fn fills(plan: &Plan) -> Vec<Fill> {
             *on_card = 0;
         };
         for stretch in &known.stretches {
-            let most = match plan.change {
-                MediaChange::EndOfTake => level.saturating_add(stretch.take).min(known.card),
-                MediaChange::AtLevel | MediaChange::RunToEnd => level,
-            };
             let length = (stretch.end - stretch.start) as f64;
             let mut written = 0u64;
             while written < stretch.bytes {
-                let room = most.saturating_sub(on_card);
                 let left = stretch.bytes - written;
-                let now = room.min(left);
+                let most = match plan.change {
+                    MediaChange::EndOfTake => end_of_take(stretch, written, on_card, level),
+                    MediaChange::AtLevel | MediaChange::RunToEnd => level,
+                };
+                let most = most.min(known.card);
+                let now = most.saturating_sub(on_card).min(left);
                 on_card += now;
                 written += now;
                 if on_card >= most {
@@ -197,10 +211,6 @@ pub fn fills(plan: &Plan) -> Vec<Fill> {
                         stretch.start as f64 + length * (written as f64 / stretch.bytes as f64);
                     out(&mut on_card, at);
                 }
-            }
-            // Between takes: a card past its level goes, where takes aren't cut.
-            if plan.change == MediaChange::EndOfTake && on_card >= level {
-                out(&mut on_card, stretch.end as f64);
             }
         }
         if on_card > 0 {

@@ -11,7 +11,7 @@ mod fill;
 mod rotate;
 
 pub use answer::{
-    DayAnswer, JobTotals, Lane, LaneState, LaneStretch, Pool, Swap, WhatIf, day, job,
+    DayAnswer, JobTotals, Lane, LaneState, LaneStretch, Pool, Swap, WhatIf, day, job, short_pools,
 };
 pub use fill::{Fill, Plan, Recorder, Stretch, fills, plan};
 pub use rotate::{Bound, Copied, peak, rotate};

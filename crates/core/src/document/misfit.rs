@@ -1,0 +1,289 @@
+//! What a recorder or an output is set to and doesn't have: refused as an edit, said of a file.
+
+use super::{OutputSetting, PortRef, RecordingSetting, SlotUse};
+use crate::catalogue::{Catalogue, Device, Medium, Port, RecordingAbility};
+use crate::format::{FrameRate, PictureFormat};
+use crate::quantity::Span;
+
+/// What bodies keep from before a take, at most.
+pub const LONGEST_PRE_RECORD: Span = Span(10 * 60);
+/// Bits a sample that recorders write, 32 as floating point.
+const SOUND_BITS: [u8; 3] = [16, 24, 32];
+
+/// Something that a recorder is set to and doesn't have.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum Misfit {
+    /// It records nothing at all.
+    #[error("it doesn’t record")]
+    NoRecorder,
+    /// A codec that it doesn't have.
+    #[error("it doesn’t record “{codec}”; it records {known}")]
+    Codec {
+        /// The codec's id.
+        codec: String,
+        /// Those that it has, in words.
+        known: String,
+    },
+    /// A card or drive of another kind.
+    #[error("{name} doesn’t fit its slot")]
+    Medium {
+        /// The medium's name.
+        name: String,
+    },
+    /// More cards than slots.
+    #[error("it has {}, not {cards}", slots_in_words(*.slots))]
+    Slots {
+        /// Slots that it has.
+        slots: usize,
+        /// Cards that are set.
+        cards: usize,
+    },
+    /// More tracks than it has.
+    #[error("it records at most {most} sound tracks, not {tracks}")]
+    Tracks {
+        /// Tracks that it has.
+        most: usize,
+        /// Tracks that are set.
+        tracks: usize,
+    },
+    /// Bits a sample that nobody records.
+    #[error("sound is 16, 24 or 32 bits a sample, not {0}")]
+    SoundBits(u8),
+    /// A sensor rate that it doesn't have.
+    #[error("its sensor doesn’t run at {rate} frames a second; it records {known}")]
+    SensorRate {
+        /// The rate.
+        rate: FrameRate,
+        /// What it records, in words.
+        known: String,
+    },
+    /// A format of the file that it doesn't have.
+    #[error("it doesn’t record {format}; it records {known}")]
+    Format {
+        /// The format.
+        format: PictureFormat,
+        /// What it records, in words.
+        known: String,
+    },
+    /// Slots used together where there is one.
+    #[error("it has one slot: nothing to mirror to")]
+    OneSlot,
+    /// A drive where there is no data port.
+    #[error("it has no data port for a drive")]
+    NoDrivePort,
+    /// More kept from before a take than bodies keep.
+    #[error("a pre-record keeps at most 10 min")]
+    PreRecord,
+}
+
+fn slots_in_words(slots: usize) -> String {
+    match slots {
+        1 => "1 slot".into(),
+        slots => format!("{slots} slots"),
+    }
+}
+
+/// Everything that a recorder is set to and doesn't have. What the catalogue doesn't know at all is
+/// another matter.
+pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSetting) -> Vec<Misfit> {
+    let Some(ability) = &device.records else {
+        return vec![Misfit::NoRecorder];
+    };
+    let mut found = Vec::new();
+    let own = catalogue
+        .codec(&setting.codec)
+        .is_some_and(|codec| codec.own);
+    if !ability.codecs.contains(&setting.codec) && !own {
+        found.push(Misfit::Codec {
+            codec: setting.codec.clone(),
+            known: ability.codecs.join(", "),
+        });
+    }
+    let known = setting.media.iter().filter_map(|id| catalogue.medium(id));
+    let others = known.filter(|medium| !slot_takes(ability, medium));
+    found.extend(others.map(|medium| Misfit::Medium {
+        name: medium.name.clone(),
+    }));
+    if setting.media.len() > ability.slots {
+        found.push(Misfit::Slots {
+            slots: ability.slots,
+            cards: setting.media.len(),
+        });
+    }
+    if setting.to_drive && ability.drive_port.is_none() {
+        found.push(Misfit::NoDrivePort);
+    }
+    if setting.tracks > ability.tracks {
+        found.push(Misfit::Tracks {
+            most: ability.tracks,
+            tracks: setting.tracks,
+        });
+    }
+    let bits = setting.sound_bits.filter(|bits| !SOUND_BITS.contains(bits));
+    found.extend(bits.map(Misfit::SoundBits));
+    if let Some(rate) = setting.sensor_rate
+        && (!ability.sensor || ability.formats.formats_at(rate).is_empty())
+    {
+        found.push(Misfit::SensorRate {
+            rate,
+            known: ability.formats.in_words(),
+        });
+    }
+    if let Some(format) = setting.format
+        && !(ability.sensor && ability.formats.hold(format))
+    {
+        found.push(Misfit::Format {
+            format,
+            known: ability.formats.in_words(),
+        });
+    }
+    if setting.slots != SlotUse::Relay && ability.slots < 2 {
+        found.push(Misfit::OneSlot);
+    }
+    let kept = setting.pre_record.unwrap_or_default();
+    if kept > LONGEST_PRE_RECORD {
+        found.push(Misfit::PreRecord);
+    }
+    found
+}
+
+/// Whether a medium goes into a recorder's slots.
+pub fn slot_takes(ability: &RecordingAbility, medium: &Medium) -> bool {
+    ability.media.contains(&medium.kind)
+}
+
+/// A setting without what the recorder doesn't have.
+pub fn without_misfits(
+    catalogue: &Catalogue,
+    device: &Device,
+    mut setting: RecordingSetting,
+) -> RecordingSetting {
+    let Some(ability) = &device.records else {
+        return setting;
+    };
+    let own = catalogue
+        .codec(&setting.codec)
+        .is_some_and(|codec| codec.own);
+    if !ability.codecs.contains(&setting.codec) && !own {
+        setting.codec = ability.codecs.first().cloned().unwrap_or_default();
+    }
+    let fits = |id: &String| {
+        catalogue
+            .medium(id)
+            .is_some_and(|medium| slot_takes(ability, medium))
+    };
+    setting.media.retain(fits);
+    setting.media.truncate(ability.slots);
+    setting.tracks = setting.tracks.min(ability.tracks);
+    setting.to_drive &= ability.drive_port.is_some();
+    setting.sound_bits = setting.sound_bits.filter(|bits| SOUND_BITS.contains(bits));
+    setting.proxy = setting.proxy.filter(|id| catalogue.codec(id).is_some());
+    setting.sensor_rate = setting
+        .sensor_rate
+        .filter(|rate| ability.sensor && !ability.formats.formats_at(*rate).is_empty());
+    setting.pre_record = setting.pre_record.map(|kept| kept.min(LONGEST_PRE_RECORD));
+    if ability.slots < 2 {
+        setting.slots = SlotUse::Relay;
+    }
+    setting.format = setting
+        .format
+        .filter(|format| ability.sensor && ability.formats.hold(*format));
+    setting
+}
+
+/// What an output is set to and can't do, formats aside.
+pub fn misfit_of_output(
+    device: &Device,
+    at: &PortRef,
+    port: &Port,
+    setting: &OutputSetting,
+) -> Option<String> {
+    if let Some(raw) = &setting.raw
+        && port.raw_named(raw).is_none()
+    {
+        return Some(format!("it doesn’t send raw called “{raw}”"));
+    }
+    if let (Some(level), Some(sdi)) = (setting.level, &port.sdi)
+        && !sdi.levels.contains(&level)
+    {
+        return Some(format!("it doesn’t send level {level}"));
+    }
+    links_misfit(device, at, setting).or_else(|| {
+        if let Some(source) = &setting.source {
+            let mut ways = device
+                .paths
+                .iter()
+                .filter(|path| path.to.contains(&at.port));
+            if !ways.any(|path| path.from.contains(source)) {
+                return Some(format!("“{source}” doesn’t go to it"));
+            }
+        }
+        let channels = device.radio.as_ref().map_or(0, |radio| radio.channels);
+        let beyond = setting
+            .channel
+            .filter(|channel| *channel == 0 || *channel > channels);
+        beyond.map(|_| match channels {
+            0 => "it has no channels".into(),
+            channels => format!("its channels are 1 to {channels}"),
+        })
+    })
+}
+
+fn links_misfit(device: &Device, at: &PortRef, setting: &OutputSetting) -> Option<String> {
+    let links = setting.links.filter(|links| *links != 1)?;
+    let group = device
+        .links
+        .iter()
+        .find(|group| group.ports.first() == Some(&at.port));
+    let most = group.map_or(1, |group| group.ports.len());
+    if ![2, 4].contains(&links) || usize::from(links) > most {
+        return Some(match most {
+            1 => "it isn’t the first of a group of links".into(),
+            most => format!("a picture is spread over 1, 2 or 4 links; it has {most}"),
+        });
+    }
+    let (mapping, group) = (setting.mapping?, group?);
+    (!group.mappings.contains(&mapping)).then(|| format!("it doesn’t send {mapping}"))
+}
+
+/// What of a setting an output is able to, formats aside: the rest, as a description that was
+/// changed leaves behind, falls away.
+pub fn able_part(
+    device: &Device,
+    at: &PortRef,
+    port: &Port,
+    mut setting: OutputSetting,
+) -> OutputSetting {
+    let able = |part: OutputSetting| misfit_of_output(device, at, port, &part).is_none();
+    let none = OutputSetting::default;
+    setting.raw = setting.raw.filter(|raw| {
+        let raw = Some(raw.clone());
+        able(OutputSetting { raw, ..none() })
+    });
+    setting.level = setting.level.filter(|level| {
+        let level = Some(*level);
+        able(OutputSetting { level, ..none() })
+    });
+    setting.links = setting.links.filter(|links| {
+        let links = Some(*links);
+        able(OutputSetting { links, ..none() })
+    });
+    let links = setting.links;
+    setting.mapping = setting.mapping.filter(|mapping| {
+        let mapping = Some(*mapping);
+        able(OutputSetting {
+            mapping,
+            links,
+            ..none()
+        })
+    });
+    setting.source = setting.source.filter(|source| {
+        let source = Some(source.clone());
+        able(OutputSetting { source, ..none() })
+    });
+    setting.channel = setting.channel.filter(|channel| {
+        let channel = Some(*channel);
+        able(OutputSetting { channel, ..none() })
+    });
+    setting
+}

@@ -1,0 +1,105 @@
+//! Clocks and cameras brought into step with the project.
+
+use super::build;
+use super::output::change_output;
+use super::recording::within_ability;
+use crate::document::Command;
+use crate::finding::{Facts, Fix};
+use crate::path::{PortIx, giving};
+use crate::timecode::TimecodeRate;
+
+/// Two clocks that must agree: one follows the other, or both the project.
+pub fn timecode(facts: &Facts, placement: usize, from: usize) -> Vec<Fix> {
+    let project = facts.floor.production.timecode();
+    let counts = |placement: usize| facts.floor.counts(placement);
+    let mut fixes = Vec::new();
+    if counts(from) != project {
+        fixes.push(set(facts, &[from], project));
+    }
+    fixes.push(set(facts, &[placement], counts(from)));
+    fixes.extend(timecode_of_project(facts, from));
+    fixes
+}
+
+/// Sets a clock to the project's timecode; then every clock that was set otherwise.
+pub fn timecode_of_project(facts: &Facts, clock: usize) -> Vec<Fix> {
+    let floor = facts.floor;
+    let project = floor.production.timecode();
+    let odd = |placement: &usize| {
+        floor.devices[*placement].is_some_and(|device| device.keeps_timecode)
+            && floor.counts(*placement).in_pairs() != project
+    };
+    let all: Vec<usize> = (0..floor.devices.len()).filter(odd).collect();
+    let mut fixes = Vec::new();
+    if all.contains(&clock) {
+        fixes.push(set(facts, &[clock], project));
+    }
+    if all.len() > 1 {
+        fixes.push(set(facts, &all, project));
+    }
+    fixes
+}
+
+fn set(facts: &Facts, clocks: &[usize], rate: TimecodeRate) -> Fix {
+    let project = facts.floor.production.timecode();
+    let names: Vec<String> = clocks
+        .iter()
+        .map(|clock| facts.device(*clock).to_string())
+        .collect();
+    let commands = clocks.iter().map(|clock| Command::SetTimecode {
+        build: build(facts),
+        device: facts.floor.build.placements[*clock].id.clone(),
+        timecode: (rate != project).then_some(rate),
+    });
+    Fix::new(
+        format!("Set {} to {rate}", crate::finding::words::list(&names)),
+        commands.collect(),
+    )
+}
+
+/// Sets an output to the project's rate.
+pub fn at_project_rate(facts: &Facts, output: PortIx) -> Option<Fix> {
+    let known = giving(facts.floor, output);
+    let format = known.nearest(facts.floor.production.format)?;
+    Some(change_output(
+        facts,
+        output,
+        &format.to_string(),
+        |setting| {
+            setting.format = Some(format);
+        },
+    ))
+}
+
+/// Sets a camera's recording and its outputs in use to the project's rate, all of it one fix.
+pub fn camera_at_project_rate(facts: &Facts, camera: usize, outputs: &[PortIx]) -> Option<Fix> {
+    let placement = &facts.floor.build.placements[camera];
+    let project = facts.floor.production.format.rate;
+    let mut commands = Vec::new();
+    let recording = placement.settings.recording.as_ref();
+    if let Some(recording) = recording.filter(|recording| recording.format.is_some()) {
+        let mut recording = recording.clone();
+        recording.format = None;
+        commands.push(Command::SetRecording {
+            build: build(facts),
+            device: placement.id.clone(),
+            recording: Some(within_ability(facts, camera, recording)),
+        });
+    }
+    let odd = outputs.iter().filter(|output| {
+        let picture = facts.resolved.signals[**output].picture;
+        picture.is_some_and(|picture| picture.format.rate.time_base() != project.time_base())
+    });
+    for output in odd {
+        commands.extend(at_project_rate(facts, *output)?.commands);
+    }
+    (!commands.is_empty()).then(|| {
+        Fix::new(
+            format!(
+                "Set {} to the project’s {project} frames a second",
+                facts.device(camera)
+            ),
+            commands,
+        )
+    })
+}

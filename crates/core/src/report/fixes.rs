@@ -1,0 +1,259 @@
+//! The fixes of findings: each is tried on a copy, and only what mends without bringing another
+//! stop is offered, least change first.
+
+use super::{Report, outlook, report};
+use crate::catalogue::Catalogue;
+use crate::document::Production;
+use crate::finding::{Effort, Facts, Finding, Fix, Proposals, Severity, findings, last_resorts};
+use crate::format::PictureFormat;
+use crate::path::{Floor, resolve};
+use crate::record::recordings;
+use std::collections::HashSet;
+
+/// So many fixes are offered for one finding: a list to choose from, not to search.
+const OFFERED: usize = 4;
+/// So many are tried for one finding.
+const TRIED: usize = 12;
+/// So many device reports are made when the fixes of all findings are asked for: on a floor of a
+/// hundred devices, six hundred fixes are tried.
+const EFFORT: usize = 60_000;
+
+/// The fixes of one finding of a build, least change first; `None` where there is no such build or
+/// finding.
+pub fn fixes_of(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    finding: &str,
+) -> Option<Vec<Fix>> {
+    let before = report(production, build, catalogue)?;
+    let wanted = before.findings.iter().find(|known| known.id == finding)?;
+    let bench = Bench {
+        production,
+        build,
+        catalogue,
+        before: &before,
+    };
+    let proposed = bench.proposals(production, Proposals::Of(finding))?;
+    let proposed = proposed.into_iter().find(|known| known.id == finding)?;
+    Some(bench.offered(wanted, proposed.fixes))
+}
+
+/// The report of a build with the fixes of its findings: of the first ones, where a large floor has
+/// many.
+pub fn report_with_fixes(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+) -> Option<Report> {
+    let before = report(production, build, catalogue)?;
+    let bench = Bench {
+        production,
+        build,
+        catalogue,
+        before: &before,
+    };
+    let proposed = bench.proposals(production, Proposals::All)?;
+    let devices = production.build(build)?.placements.len().max(1);
+    let mut trials = (EFFORT / devices).max(TRIED);
+    let mut offered = Vec::new();
+    for (finding, proposed) in before.findings.iter().zip(proposed) {
+        let cost = proposed.fixes.len().clamp(1, TRIED);
+        if cost > trials {
+            break;
+        }
+        trials -= cost;
+        offered.push(bench.offered(finding, proposed.fixes));
+    }
+    let mut report = before.clone();
+    for (finding, fixes) in report.findings.iter_mut().zip(offered) {
+        finding.fixes = fixes;
+    }
+    Some(report)
+}
+
+/// A build, and what it is like now: what fixes are tried on.
+struct Bench<'b> {
+    production: &'b Production,
+    build: &'b str,
+    catalogue: &'b Catalogue,
+    before: &'b Report,
+}
+
+/// What a fix that was tried leaves.
+struct Trial {
+    fix: Fix,
+    production: Production,
+    /// Whether it puts cards to use that lay in the kit.
+    more_media: bool,
+    mends: bool,
+    new_stops: Vec<Finding>,
+    worse: usize,
+    new_cautions: usize,
+}
+
+impl Bench<'_> {
+    /// Findings with what may mend them, untried.
+    fn proposals(&self, production: &Production, of: Proposals) -> Option<Vec<Finding>> {
+        let catalogue = self.catalogue.with(&production.own);
+        let floor = Floor::new(production, production.build(self.build)?, &catalogue);
+        let resolved = resolve(&floor);
+        let recordings = recordings(&floor, &resolved);
+        Some(findings(&Facts {
+            floor: &floor,
+            resolved: &resolved,
+            recordings: &recordings,
+            proposals: of,
+        }))
+    }
+
+    /// Those proposals that mend a finding and bring no stop; where none does, another way.
+    fn offered(&self, finding: &Finding, proposed: Vec<Fix>) -> Vec<Fix> {
+        let found = self.good(finding, proposed);
+        if !found.is_empty() || finding.severity == Severity::Note {
+            return found;
+        }
+        let ways = self.other_ways(finding).unwrap_or_default();
+        self.good(finding, ways)
+    }
+
+    fn other_ways(&self, finding: &Finding) -> Option<Vec<Fix>> {
+        let catalogue = self.catalogue.with(&self.production.own);
+        let build = self.production.build(self.build)?;
+        let floor = Floor::new(self.production, build, &catalogue);
+        let resolved = resolve(&floor);
+        let recordings = recordings(&floor, &resolved);
+        let facts = Facts {
+            floor: &floor,
+            resolved: &resolved,
+            recordings: &recordings,
+            proposals: Proposals::All,
+        };
+        Some(last_resorts(&facts, finding))
+    }
+
+    fn good(&self, finding: &Finding, proposed: Vec<Fix>) -> Vec<Fix> {
+        let mut known = HashSet::new();
+        let proposed = proposed.into_iter().take(TRIED);
+        let new = proposed.filter(|fix| known.insert(fix.id.clone()));
+        let tried = new.filter_map(|fix| self.tried(finding, fix));
+        let mending = tried.filter(|trial| trial.mends).enumerate();
+        let (mut good, bringing): (Vec<_>, Vec<_>) =
+            mending.partition(|(_, trial)| trial.new_stops.is_empty());
+        if good.is_empty() {
+            let completed = bringing
+                .into_iter()
+                .filter_map(|(place, trial)| Some((place, self.completed(finding, trial)?)));
+            good.extend(completed);
+        }
+        good.sort_by_key(|(place, trial)| trial.rank(*place));
+        let fixes = good.into_iter().map(|(_, trial)| trial.graded());
+        fixes.take(OFFERED).collect()
+    }
+
+    /// A fix tried on a copy; `None` where it is refused.
+    fn tried(&self, finding: &Finding, fix: Fix) -> Option<Trial> {
+        let edited = self.production.edited(self.catalogue, &fix.commands).ok()?;
+        let after = report(&edited.production, self.build, self.catalogue)?;
+        let stands = after.findings.iter().find(|left| left.id == finding.id);
+        let mends = stands.is_none_or(|left| left.severity < finding.severity);
+        let come = |severity: Severity| {
+            let new = after.findings.iter().filter(move |left| {
+                left.severity == severity
+                    && !self
+                        .before
+                        .findings
+                        .iter()
+                        .any(|known| known.id == left.id && known.severity >= left.severity)
+            });
+            new.cloned().collect::<Vec<Finding>>()
+        };
+        Some(Trial {
+            mends,
+            new_stops: come(Severity::Stop),
+            new_cautions: come(Severity::Caution).len(),
+            worse: outlook(self.before, &after).worse().len() + self.coarser(&after),
+            more_media: self.uses_more_media(&edited.production),
+            production: edited.production,
+            fix,
+        })
+    }
+
+    /// Recordings that would be pressed harder: the same sampling and depth on a lower rate.
+    fn coarser(&self, after: &Report) -> usize {
+        let pressed = after.recordings.iter().filter(|row| {
+            let was = self
+                .before
+                .recordings
+                .iter()
+                .find(|was| was.device == row.device);
+            was.is_some_and(|was| {
+                let quality = |row: &super::RecordingReport| row.format.map(PictureFormat::quality);
+                let video =
+                    |row: &super::RecordingReport| row.time.as_ref().map(|time| time.video_bps);
+                quality(was) == quality(row) && video(row) < video(was)
+            })
+        });
+        pressed.count()
+    }
+
+    /// Whether an edit puts a card to use that isn't in a slot now.
+    fn uses_more_media(&self, edited: &Production) -> bool {
+        let builds = self
+            .production
+            .build(self.build)
+            .zip(edited.build(self.build));
+        builds.is_some_and(|(before, after)| {
+            let slots = after
+                .placements
+                .iter()
+                .filter_map(|placement| placement.settings.recording.as_ref());
+            let mut media = slots.flat_map(|recording| &recording.media);
+            media.any(|id| after.media_used(id) > before.media_used(id))
+        })
+    }
+
+    /// A trial that brings a single stop, completed by what mends that.
+    fn completed(&self, finding: &Finding, trial: Trial) -> Option<Trial> {
+        let [stop] = trial.new_stops.as_slice() else {
+            return None;
+        };
+        let proposed = self.proposals(&trial.production, Proposals::Of(&stop.id))?;
+        let next = proposed.into_iter().find(|known| known.id == stop.id)?;
+        let next = next.fixes.into_iter().take(3).filter_map(|next| {
+            let both = self.tried(finding, trial.fix.clone().then(next))?;
+            (both.mends && both.new_stops.is_empty()).then_some(both)
+        });
+        next.min_by_key(|both| both.rank(0))
+    }
+}
+
+impl Trial {
+    /// Least first: what it takes, the cautions that it brings, how much it changes, and the order in
+    /// which it was proposed.
+    fn rank(&self, place: usize) -> (Effort, usize, usize, usize) {
+        (
+            self.effort(),
+            self.new_cautions,
+            self.fix.commands.len(),
+            place,
+        )
+    }
+
+    fn effort(&self) -> Effort {
+        if self.worse > 0 {
+            self.fix.effort.max(Effort::Compromise)
+        } else if self.fix.effort == Effort::Setting && self.more_media {
+            Effort::Kit
+        } else {
+            self.fix.effort
+        }
+    }
+
+    fn graded(self) -> Fix {
+        Fix {
+            effort: self.effort(),
+            ..self.fix
+        }
+    }
+}
