@@ -1,7 +1,7 @@
 //! The fixes of findings: each is tried on a copy, and only what mends without bringing another
 //! stop is offered, least change first.
 
-use super::{Report, outlook, report};
+use super::{Report, report};
 use crate::catalogue::Catalogue;
 use crate::document::Production;
 use crate::finding::{Effort, Facts, Finding, Fix, Proposals, Severity, findings, last_resorts};
@@ -12,6 +12,8 @@ use std::collections::HashSet;
 
 /// So many fixes are offered for one finding: a list to choose from, not to search.
 const OFFERED: usize = 4;
+/// A picture that comes later by no more than this, in microseconds, is no worse.
+const OVERLOOKED_US: u64 = 20_000;
 /// So many are tried for one finding.
 const TRIED: usize = 12;
 /// So many device reports are made when the fixes of all findings are asked for: on a floor of a
@@ -172,11 +174,36 @@ impl Bench<'_> {
             mends,
             new_stops: come(Severity::Stop),
             new_cautions: come(Severity::Caution).len(),
-            worse: outlook(self.before, &after).worse().len() + self.coarser(&after),
+            worse: self.poorer(&after) + self.coarser(&after),
             more_media: self.uses_more_media(&edited.production),
             production: edited.production,
             fix,
         })
+    }
+
+    /// Arrivals that would be gone, poorer, or later by more than anybody overlooks; recordings that
+    /// would be gone or shorter.
+    fn poorer(&self, after: &Report) -> usize {
+        let arrivals = self.before.arrivals.iter().filter(|was| {
+            let row = after.arrivals.iter().find(|row| row.device == was.device);
+            let picture = row.and_then(|row| row.picture.as_ref());
+            match (&was.picture, row, picture) {
+                (Some(was), Some(_), Some(now)) => {
+                    !now.effective.reaches(was.effective)
+                        || now.delay_us > was.delay_us.saturating_add(OVERLOOKED_US)
+                }
+                (Some(_), Some(_), None) => true,
+                _ => false,
+            }
+        });
+        let recordings = self.before.recordings.iter().filter(|was| {
+            let row = after.recordings.iter().find(|row| row.device == was.device);
+            let lasts =
+                |row: &super::RecordingReport| row.lasts.as_ref().map(|limit| limit.seconds);
+            // What couldn’t record didn’t last either.
+            was.worst != Some(Severity::Stop) && row.and_then(lasts) < lasts(was)
+        });
+        arrivals.count() + recordings.count()
     }
 
     /// Recordings that would be pressed harder: the same sampling and depth on a lower rate.

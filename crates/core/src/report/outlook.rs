@@ -2,7 +2,7 @@
 
 use super::{ArrivalReport, RecordingReport, Report, Verdict};
 use crate::document::{Command, Production};
-use crate::finding::{Code, Finding};
+use crate::finding::{Code, Finding, Severity};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -79,7 +79,8 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
             &row.name,
             old.map_or_else(|| "not recording".into(), recording_in_words),
             recording_in_words(row),
-            old.is_some_and(|old| lasts(old) > lasts(row)),
+            // What couldn’t record didn’t last either.
+            old.is_some_and(|old| old.worst != Some(Severity::Stop) && lasts(old) > lasts(row)),
         );
     }
     for old in &before.recordings {

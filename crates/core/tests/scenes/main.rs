@@ -16,5 +16,6 @@ mod recording;
 mod rotation;
 mod sound_and_time;
 mod stage;
+mod truth;
 mod ways;
 mod wires;
