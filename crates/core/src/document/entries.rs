@@ -43,12 +43,10 @@ impl EntriesFile {
         head.check(ENTRIES_FORMAT)?;
         let file: Self = serde_json::from_str(text).map_err(|error| place_and_reason(&error))?;
         for entry in &file.entries {
-            check_entry(catalogue, entry)
-                .map_err(|refusal| FileError::Unfit(refusal.to_string()))?;
+            check_entry(catalogue, entry)?;
         }
         for codec in &file.codecs {
-            check_codec(catalogue, codec)
-                .map_err(|refusal| FileError::Unfit(refusal.to_string()))?;
+            check_codec(catalogue, codec)?;
         }
         Ok(file)
     }

@@ -1,8 +1,7 @@
 //! The open file format: one production as JSON, with the format's name and version inside.
 
-use super::{Limits, Production};
+use super::{Production, Unfit};
 use serde::{Deserialize, Serialize};
-use std::collections::HashSet;
 use utoipa::ToSchema;
 
 /// What the file says it is.
@@ -49,8 +48,14 @@ pub enum FileError {
         reason: String,
     },
     /// It contradicts itself or is beyond a limit.
-    #[error("{0}")]
-    Unfit(String),
+    #[error(transparent)]
+    Unfit(#[from] Unfit),
+    /// What a description says can't be.
+    #[error(transparent)]
+    Refused(#[from] super::Refusal),
+    /// It doesn't say which version it is of.
+    #[error("the file doesn’t say which version of the format it is")]
+    NoVersion,
 }
 
 /// What a file says about itself.
@@ -101,9 +106,7 @@ impl Head {
         match self.version.as_ref().and_then(|version| version.as_u64()) {
             Some(version) if (1..=u64::from(FORMAT_VERSION)).contains(&version) => Ok(()),
             Some(found) => Err(FileError::Newer { found }),
-            None => Err(FileError::Unfit(
-                "the file doesn’t say which version of the format it is".into(),
-            )),
+            None => Err(FileError::NoVersion),
         }
     }
 }
@@ -128,76 +131,7 @@ impl ProductionFile {
     pub fn read(text: &str) -> Result<Self, FileError> {
         read_head(text)?.check(FORMAT)?;
         let file: Self = serde_json::from_str(text).map_err(|error| place_and_reason(&error))?;
-        file.production.check().map_err(FileError::Unfit)?;
+        file.production.check()?;
         Ok(file)
     }
-}
-
-impl Production {
-    /// Checks what a document must hold to be kept: no two of one name, nothing beyond the limits.
-    pub fn check(&self) -> Result<(), String> {
-        if self.name.trim().is_empty() || self.name.chars().count() > Limits::NAME {
-            return Err("the production’s name must be 1 to 80 letters".into());
-        }
-        if self.builds.is_empty() {
-            return Err(format!(
-                "“{}” has no build; a production has at least one",
-                self.name
-            ));
-        }
-        only_once("build", self.builds.iter().map(|build| build.id.as_str()))?;
-        for build in &self.builds {
-            if build.placements.len() > Limits::DEVICES {
-                return Err(format!(
-                    "build “{}” has {} devices; at most 5,000 are taken",
-                    build.name,
-                    build.placements.len()
-                ));
-            }
-            only_once(
-                "device",
-                build
-                    .placements
-                    .iter()
-                    .map(|placement| placement.id.as_str()),
-            )?;
-            only_once("unit", build.units.iter().map(|unit| unit.id.as_str()))?;
-            only_once(
-                "connection",
-                build
-                    .connections
-                    .iter()
-                    .map(|connection| connection.id.as_str()),
-            )?;
-            only_once("need", build.needs.iter().map(|need| need.id.as_str()))?;
-            let units: HashSet<&str> = build.units.iter().map(|unit| unit.id.as_str()).collect();
-            if let Some(lost) = build
-                .placements
-                .iter()
-                .find(|placement| !units.contains(placement.unit.as_str()))
-            {
-                return Err(format!(
-                    "device “{}” travels with unit “{}”, which isn’t there",
-                    lost.id, lost.unit
-                ));
-            }
-        }
-        Ok(())
-    }
-}
-
-fn only_once<'a>(what: &str, ids: impl Iterator<Item = &'a str>) -> Result<(), String> {
-    let mut seen = HashSet::new();
-    for id in ids {
-        if !super::names::is_handle(id) {
-            let short: String = id.chars().take(60).collect();
-            return Err(format!(
-                "“{short}” can’t be the handle of a {what}: it is 1 to 40 small letters, digits and hyphens"
-            ));
-        }
-        if !seen.insert(id) {
-            return Err(format!("two {what}s are called “{id}”"));
-        }
-    }
-    Ok(())
 }

@@ -1,21 +1,25 @@
 //! The document: only what people chose. Everything else is derived from it and never stored.
 
 mod apply;
+mod check;
 mod command;
 mod day;
 mod entries;
 mod file;
+mod limits;
 mod misfit;
 mod names;
 mod production;
 mod rules;
 mod typed;
 
-pub use apply::{Edited, Limits, Refusal, check_entry};
+pub use apply::{Edited, Refusal, check_entry};
+pub use check::Unfit;
 pub use command::{Command, Kept};
 pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
+pub use limits::{Beyond, Limits};
 pub use misfit::{Misfit, able_part, misfit_of_output, misfits, slot_takes, without_misfits};
 pub use names::{PortRef, handle_from};
 pub use production::{

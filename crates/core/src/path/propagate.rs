@@ -545,7 +545,7 @@ impl Walk<'_, '_> {
             leg: before.leg.filter(|_| looped),
             run_loss_db: before.run_loss_db * passive,
             run_share: before.run_share * passive,
-            delay: Delay(before.delay.0 + added.0),
+            delay: Delay(before.delay.0.saturating_add(added.0)),
             ..before
         });
         self.resolved.picture_from[port] = Some(input);
@@ -553,7 +553,7 @@ impl Walk<'_, '_> {
             let most = path.sound_channels.unwrap_or(usize::MAX);
             let channels = came.sound.iter().take(most);
             signal.sound.extend(channels.map(|channel| Sound {
-                delay: Delay(channel.delay.0 + sound_added.0),
+                delay: Delay(channel.delay.0.saturating_add(sound_added.0)),
                 ..*channel
             }));
         }
@@ -580,7 +580,7 @@ impl Walk<'_, '_> {
                 .flat_map(|input| &self.resolved.signals[*input].sound);
             let came: Vec<Sound> = came
                 .map(|channel| Sound {
-                    delay: Delay(channel.delay.0 + added.0),
+                    delay: Delay(channel.delay.0.saturating_add(added.0)),
                     ..*channel
                 })
                 .collect();

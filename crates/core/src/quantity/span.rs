@@ -79,7 +79,10 @@ fn clock(text: &str) -> Option<u64> {
         [hours, minutes, seconds] => (hours, minutes, seconds),
         _ => return None,
     };
-    (minutes < 60 && seconds < 60).then_some(hours.checked_mul(3600)? + minutes * 60 + seconds)
+    if minutes >= 60 || seconds >= 60 {
+        return None;
+    }
+    hours.checked_mul(3600)?.checked_add(minutes * 60 + seconds)
 }
 
 /// Reads `2 h 10 min`, `2h10`, `70 min`, `90s`: each part smaller than the one before.

@@ -7,6 +7,7 @@ mod demo;
 mod edits;
 mod files;
 mod gear;
+mod hostile;
 mod laws;
 mod picture;
 mod questions;

@@ -1,11 +1,11 @@
 //! Commands that change what is inside one build.
 
-use super::{Limits, Refusal, Strictness, bad_handle, catalogue_device, checked_name, missing};
+use super::{Refusal, Strictness, bad_handle, catalogue_device, checked_name, missing};
 use crate::catalogue::{Catalogue, Direction, Port};
 use crate::document::names::is_handle;
 use crate::document::{
-    Build, Command, Connection, Handle, Kept, OutputSetting, Placement, PortRef, RecordingSetting,
-    Settings, Unit, handle_from, misfit_of_output, misfits,
+    Build, Command, Connection, Handle, Kept, Limits, OutputSetting, Placement, PortRef,
+    RecordingSetting, Settings, Unit, handle_from, misfit_of_output, misfits,
 };
 
 impl Build {
@@ -122,6 +122,9 @@ impl Build {
             };
             return Err(Refusal::Occupied { port, lead });
         }
+        if self.connections.len() >= Limits::CONNECTIONS {
+            return Err(Refusal::TooMany("build holds at most 20,000 connections"));
+        }
         let id = self.free_connection_id();
         self.connections.push(Connection {
             id: id.clone(),
@@ -154,6 +157,7 @@ impl Build {
             .filter(|_| strictness == Strictness::Able)
         {
             let device = catalogue_device(catalogue, &placement.device)?;
+            wanted.check().map_err(Refusal::Contradiction)?;
             if let Some(misfit) = misfits(catalogue, device, wanted).first() {
                 return Err(Refusal::CannotDo {
                     device: placement.name.clone(),
@@ -188,6 +192,9 @@ impl Build {
         Ok(match command {
             Command::AddUnit { build, name } => {
                 let name = checked_name("a unit", &name)?;
+                if self.units.len() >= Limits::UNITS {
+                    return Err(Refusal::TooMany("build holds at most 500 units"));
+                }
                 let id = handle_from(&name, |id| self.units.iter().any(|unit| unit.id == id));
                 self.units.push(Unit {
                     id: id.clone(),
@@ -388,6 +395,11 @@ impl Build {
                 self.position(&need.at)?;
                 if let Some(of) = &need.of {
                     self.position(of)?;
+                }
+                need.check().map_err(Refusal::Contradiction)?;
+                let known = self.needs.iter().any(|known| known.id == need.id);
+                if !known && self.needs.len() >= Limits::NEEDS {
+                    return Err(Refusal::TooMany("build holds at most 5,000 needs"));
                 }
                 if !is_handle(&need.id) {
                     return Err(bad_handle(need.id));

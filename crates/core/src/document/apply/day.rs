@@ -1,12 +1,9 @@
 //! Commands about the shooting day: its entries, the copying station, the job.
 
-use super::{Limits, Refusal, bad_handle, checked_name, missing};
+use super::{Refusal, bad_handle, checked_name, missing};
 use crate::document::names::is_handle;
-use crate::document::{Build, Command, JobLine, Production, Rolls, ScheduleEntry, Station};
-use crate::quantity::{ClockTime, Span};
-
-/// An entry of the day is at most this long.
-const LONGEST: Span = Span(48 * 3600);
+use crate::document::{Build, Command, JobLine, Limits, Production, Rolls, ScheduleEntry, Station};
+use crate::quantity::ClockTime;
 
 impl Build {
     pub(super) fn put_schedule(
@@ -18,31 +15,7 @@ impl Build {
             return Err(bad_handle(entry.id));
         }
         checked_name("a part of the day", &entry.name)?;
-        let refuse = |why: String| Err(Refusal::Contradiction(why));
-        if entry.length.0 == 0 || entry.length > LONGEST {
-            return refuse(format!("“{}” must last from 1 s to 48 h", entry.name));
-        }
-        if let Rolls::Ratio {
-            centiratio,
-            cameras,
-            ..
-        } = entry.rolls
-            && (centiratio == 0 || cameras == 0)
-        {
-            return refuse(format!(
-                "“{}” needs a ratio above zero and at least one camera",
-                entry.name
-            ));
-        }
-        let rolled = Span(entry.rolls.seconds(entry.length));
-        if rolled > entry.length {
-            return refuse(format!(
-                "“{}” lasts {}; {} can’t be rolled in it",
-                entry.name,
-                entry.length.label(),
-                rolled.label()
-            ));
-        }
+        entry.check().map_err(Refusal::Contradiction)?;
         if let Some(gone) = entry
             .recorders
             .iter()
@@ -51,15 +24,7 @@ impl Build {
             return Err(missing("recorder", gone));
         }
         let others = self.schedule.iter().filter(|known| known.id != entry.id);
-        if let Some(other) = others.into_iter().find(|other| overlap(other, &entry)) {
-            return refuse(format!(
-                "“{}” ({}) and “{}” ({}) overlap for the same recorder",
-                other.name,
-                from_to(other),
-                entry.name,
-                from_to(&entry)
-            ));
-        }
+        refuse_overlap(others, &entry)?;
         let build = self.id.clone();
         if let Some(known) = self.schedule.iter_mut().find(|known| known.id == entry.id) {
             let entry = std::mem::replace(known, entry);
@@ -89,14 +54,31 @@ impl Build {
     }
 }
 
+/// A part of the day that wants a recorder which another has at that time.
+pub fn refuse_overlap<'e>(
+    others: impl IntoIterator<Item = &'e ScheduleEntry>,
+    entry: &ScheduleEntry,
+) -> Result<(), Refusal> {
+    match others.into_iter().find(|other| overlap(other, entry)) {
+        None => Ok(()),
+        Some(other) => Err(Refusal::Contradiction(format!(
+            "“{}” ({}) and “{}” ({}) overlap for the same recorder",
+            other.name,
+            from_to(other),
+            entry.name,
+            from_to(entry)
+        ))),
+    }
+}
+
 fn from_to(entry: &ScheduleEntry) -> String {
-    let end = entry.start.seconds() + entry.length.0;
+    let end = entry.start.seconds().saturating_add(entry.length.0);
     format!("{} to {}", entry.start, ClockTime::label_of(end))
 }
 
 /// Whether two entries want the same recorder at the same time. An entry that names none wants all.
 fn overlap(one: &ScheduleEntry, other: &ScheduleEntry) -> bool {
-    let ends = |entry: &ScheduleEntry| entry.start.seconds() + entry.length.0;
+    let ends = |entry: &ScheduleEntry| entry.start.seconds().saturating_add(entry.length.0);
     let together = one.start.seconds() < ends(other) && other.start.seconds() < ends(one);
     let shared = one.recorders.is_empty()
         || other.recorders.is_empty()
@@ -110,24 +92,7 @@ fn overlap(one: &ScheduleEntry, other: &ScheduleEntry) -> bool {
 
 impl Production {
     pub(super) fn set_station(&mut self, station: Station) -> Result<Command, Refusal> {
-        let refuse = |why: &str| Err(Refusal::Contradiction(why.into()));
-        if !(1..=32).contains(&station.readers) {
-            return refuse("the station has 1 to 32 readers");
-        }
-        if station.drives.is_empty() || station.drives.len() > 12 {
-            return refuse("the station has 1 to 12 drives");
-        }
-        let rates = [&station.reader_rate, &station.bus_rate];
-        if rates
-            .into_iter()
-            .chain(&station.drives)
-            .any(|rate| rate.0 == 0)
-        {
-            return refuse("readers, bus and drives each carry more than 0 MB/s");
-        }
-        if station.way > LONGEST {
-            return refuse("the way from the camera to the reader takes at most 48 h");
-        }
+        station.check().map_err(Refusal::Contradiction)?;
         Ok(Command::SetStation {
             station: std::mem::replace(&mut self.station, station),
         })
@@ -137,7 +102,7 @@ impl Production {
         if let Some(line) = job.iter().find(|line| self.build(&line.build).is_none()) {
             return Err(missing("build", &line.build));
         }
-        if job.len() > Limits::BUILDS || job.iter().any(|line| line.days > 1000) {
+        if job.len() > Limits::BUILDS || job.iter().any(|line| line.days > Limits::DAYS) {
             return Err(Refusal::TooMany(
                 "job has at most 60 lines of at most 1,000 days",
             ));

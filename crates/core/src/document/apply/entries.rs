@@ -1,9 +1,10 @@
 //! Commands about builds as wholes, and about the crew's own descriptions.
 
-use super::{Limits, Refusal, bad_handle, checked_name, missing};
+use super::{Refusal, bad_handle, checked_name, missing};
+use crate::carriage::connector::Wire;
 use crate::catalogue::{Catalogue, Codec, Device, RateModel};
 use crate::document::names::is_handle;
-use crate::document::{Build, Command, Handle, Production, handle_from};
+use crate::document::{Build, Command, Handle, Limits, Production, handle_from};
 
 impl Production {
     pub(super) fn add_build(
@@ -59,9 +60,9 @@ impl Production {
         }
         let id = build.id.clone();
         self.builds.insert(at.min(self.builds.len()), build);
-        self.check().map_err(|why| Refusal::BadEntry {
+        self.check().map_err(|why| Refusal::Unfit {
             entry: id.clone(),
-            why,
+            why: Box::new(why),
         })?;
         Ok(Command::RemoveBuild { build: id })
     }
@@ -143,8 +144,24 @@ impl Production {
     }
 }
 
-/// Whether a description can stand: names, ids, and that what it names is there.
+/// Whether a description can stand beside the catalogue: its id is free, and what it names is there.
 pub fn check_entry(catalogue: &Catalogue, entry: &Device) -> Result<(), Refusal> {
+    check_device(entry)?;
+    if catalogue.item_name(&entry.id).is_some() && catalogue.device(&entry.id).is_none()
+        || catalogue.codec(&entry.id).is_some()
+    {
+        return Err(Refusal::Taken(entry.id.clone()));
+    }
+    for codec in entry.records.iter().flat_map(|ability| &ability.codecs) {
+        catalogue
+            .codec(codec)
+            .ok_or_else(|| missing("codec in the catalogue", codec))?;
+    }
+    Ok(())
+}
+
+/// Whether a description can stand by itself: names, ids, counts, and that its parts name each other.
+pub fn check_device(entry: &Device) -> Result<(), Refusal> {
     let bad = |why: String| Refusal::BadEntry {
         entry: entry.name.chars().take(60).collect(),
         why,
@@ -153,11 +170,6 @@ pub fn check_entry(catalogue: &Catalogue, entry: &Device) -> Result<(), Refusal>
     checked_name("a maker", &entry.maker)?;
     if !is_handle(&entry.id) {
         return Err(bad_handle(entry.id.clone()));
-    }
-    if catalogue.item_name(&entry.id).is_some() && catalogue.device(&entry.id).is_none()
-        || catalogue.codec(&entry.id).is_some()
-    {
-        return Err(Refusal::Taken(entry.id.clone()));
     }
     if entry.ports.len() > Limits::PORTS {
         return Err(Refusal::TooMany("device has at most 200 ports"));
@@ -173,10 +185,7 @@ pub fn check_entry(catalogue: &Catalogue, entry: &Device) -> Result<(), Refusal>
         {
             return Err(bad(format!("two ports are called “{}”", port.id)));
         }
-        let (sdi, hdmi) = (
-            port.wire == crate::carriage::connector::Wire::Sdi,
-            port.wire == crate::carriage::connector::Wire::Hdmi,
-        );
+        let (sdi, hdmi) = (port.wire == Wire::Sdi, port.wire == Wire::Hdmi);
         if sdi != port.sdi.is_some() || hdmi != port.hdmi.is_some() {
             return Err(bad(format!(
                 "“{}” says what its {} can carry: an SDI port has a class, an HDMI port a generation, others neither",
@@ -190,10 +199,14 @@ pub fn check_entry(catalogue: &Catalogue, entry: &Device) -> Result<(), Refusal>
             return Err(bad(format!("“{}” doesn’t say when it applies", mode.name)));
         }
     }
-    for codec in entry.records.iter().flat_map(|ability| &ability.codecs) {
-        catalogue
-            .codec(codec)
-            .ok_or_else(|| missing("codec in the catalogue", codec))?;
+    if let Some(ability) = &entry.records
+        && (ability.slots > Limits::MEDIA || ability.tracks > Limits::TRACKS)
+    {
+        return Err(bad(format!(
+            "a recorder has at most {} slots and {} sound tracks",
+            Limits::MEDIA,
+            Limits::TRACKS
+        )));
     }
     entry.check().map_err(|error| bad(error.to_string()))
 }
@@ -204,8 +217,19 @@ const MOST_CENTIBITS: u64 = 10_000;
 /// An own codec’s highest rate, in bits a second.
 const FASTEST: u64 = 1_000_000_000_000;
 
-/// Whether a codec of the crew's own can stand: a name, an id, figures that give a rate.
+/// Whether a codec of the crew's own can stand beside the catalogue: its id is free.
 pub fn check_codec(catalogue: &Catalogue, codec: &Codec) -> Result<(), Refusal> {
+    check_codec_figures(codec)?;
+    // An own one may be put in its own place.
+    let in_place = catalogue.codec(&codec.id).is_some_and(|known| known.own);
+    if !in_place && catalogue.item_name(&codec.id).is_some() {
+        return Err(Refusal::Taken(codec.id.clone()));
+    }
+    Ok(())
+}
+
+/// Whether a codec of the crew's own can stand by itself: a name, an id, figures that give a rate.
+pub fn check_codec_figures(codec: &Codec) -> Result<(), Refusal> {
     let bad = |why: &str| Refusal::BadEntry {
         entry: codec.name.chars().take(60).collect(),
         why: why.into(),
@@ -213,11 +237,6 @@ pub fn check_codec(catalogue: &Catalogue, codec: &Codec) -> Result<(), Refusal> 
     checked_name("a codec", &codec.name)?;
     if !is_handle(&codec.id) {
         return Err(bad_handle(codec.id.clone()));
-    }
-    // An own one may be put in its own place.
-    let in_place = catalogue.codec(&codec.id).is_some_and(|known| known.own);
-    if !in_place && catalogue.item_name(&codec.id).is_some() {
-        return Err(Refusal::Taken(codec.id.clone()));
     }
     let figures = match &codec.model {
         RateModel::ByPixel { centibits } => (1..=MOST_CENTIBITS).contains(centibits),

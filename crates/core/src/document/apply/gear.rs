@@ -3,7 +3,7 @@
 use super::{Refusal, Strictness, catalogue_device, missing};
 use crate::carriage::connector::Wire;
 use crate::catalogue::{Catalogue, Device, DeviceKind, Direction};
-use crate::document::{Build, Command};
+use crate::document::{Build, Command, Limits};
 use std::mem::replace;
 
 impl Build {
@@ -33,10 +33,9 @@ impl Build {
                 connection,
                 adapters,
             } => {
-                const MOST: usize = 12;
                 let at = self.connection_position(&connection)?;
                 if strictness == Strictness::Able {
-                    if adapters.len() > MOST {
+                    if adapters.len() > Limits::ADAPTERS {
                         return Err(Refusal::TooMany("lead takes at most 12 adapters"));
                     }
                     let unknown = adapters.iter().find(|id| catalogue.adapter(id).is_none());

@@ -7,9 +7,10 @@ mod gear;
 mod production;
 mod removal;
 
-pub use entries::{check_codec, check_entry};
+pub use day::refuse_overlap;
+pub use entries::{check_codec, check_codec_figures, check_device, check_entry};
 
-use super::{Command, Handle, PortRef, Production};
+use super::{Command, Handle, Limits, PortRef, Production, Unfit};
 use crate::catalogue::{Catalogue, Device};
 use crate::format::PictureFormat;
 
@@ -56,6 +57,9 @@ pub enum Refusal {
     /// A description can't stand.
     #[error("“{entry}” can’t be described so: {why}")]
     BadEntry { entry: String, why: String },
+    /// A document that can't be kept.
+    #[error("“{entry}” can’t be put back: {why}")]
+    Unfit { entry: String, why: Box<Unfit> },
     /// What was asked for contradicts itself, or something that is there.
     #[error("{0}")]
     Contradiction(String),
@@ -65,28 +69,6 @@ pub enum Refusal {
     /// A limit of the document.
     #[error("a {0}")]
     TooMany(&'static str),
-}
-
-/// Counts beyond which a document isn't taken: far above any floor.
-pub struct Limits;
-
-impl Limits {
-    /// Devices in a build.
-    pub const DEVICES: usize = 5_000;
-    /// Letters in a name.
-    pub const NAME: usize = 80;
-    /// Commands in one edit.
-    pub const COMMANDS: usize = 500;
-    /// Builds in a production.
-    pub const BUILDS: usize = 60;
-    /// Descriptions of the crew's own.
-    pub const ENTRIES: usize = 500;
-    /// Entries of a day.
-    pub const SCHEDULE: usize = 200;
-    /// Ports of a described device.
-    pub const PORTS: usize = 200;
-    /// Things of one kind in the kit.
-    pub const QUANTITY: u32 = 10_000;
 }
 
 /// An edit that went through.
@@ -217,7 +199,7 @@ fn bad_handle(name: Handle) -> Refusal {
     }
 }
 
-fn checked_name(what: &'static str, name: &str) -> Result<String, Refusal> {
+pub fn checked_name(what: &'static str, name: &str) -> Result<String, Refusal> {
     let trimmed = name.trim();
     if trimmed.is_empty()
         || trimmed.chars().count() > Limits::NAME

@@ -1,6 +1,6 @@
 //! Commands that change the production itself, and those that need its kit.
 
-use super::{Limits, Refusal, Strictness, checked_name, missing};
+use super::{Refusal, Strictness, checked_name, missing};
 use crate::catalogue::{Catalogue, Direction, Lead};
 use crate::document::{Build, Command, Connection, KitLine, PortRef, Production};
 use crate::format::Depth;
@@ -35,17 +35,8 @@ impl Production {
                 drop_frame: replace(&mut self.drop_frame, drop_frame),
             },
             Command::SetHouseRules { rules } => {
-                if strictness == Strictness::Able && !(1..=9).contains(&rules.copies) {
-                    return Err(Refusal::Contradiction(format!(
-                        "a card is formatted after 1 to 9 verified copies, not {}",
-                        rules.copies
-                    )));
-                }
-                if strictness == Strictness::Able && !(-40..=60).contains(&rules.air_celsius) {
-                    return Err(Refusal::Contradiction(format!(
-                        "the air is taken from -40 to 60 °C, not {}",
-                        rules.air_celsius
-                    )));
+                if strictness == Strictness::Able {
+                    rules.check().map_err(Refusal::Contradiction)?;
                 }
                 Command::SetHouseRules {
                     rules: replace(&mut self.house_rules, rules),
@@ -126,9 +117,7 @@ impl Production {
         if catalogue.item_name(&line.item).is_none() {
             return Err(missing("item in the catalogue", &line.item));
         }
-        if line.quantity > Limits::QUANTITY || line.hired > Limits::QUANTITY {
-            return Err(Refusal::TooMany("kit holds at most 10,000 of one thing"));
-        }
+        line.check().map_err(Refusal::Contradiction)?;
         let length = if catalogue.lead(&line.item).is_some() {
             line.length
         } else {

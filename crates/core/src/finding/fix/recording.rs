@@ -6,7 +6,8 @@ use super::{build, connect};
 use crate::carriage::connector::Wire;
 use crate::catalogue::{Codec, Direction, Lead, Medium, RecordingAbility};
 use crate::document::{
-    CardSize, Command, OutputSetting, RecordingSetting, SlotUse, slot_takes, without_misfits,
+    CardSize, Command, Limits, OutputSetting, RecordingSetting, SlotUse, slot_takes,
+    without_misfits,
 };
 use crate::finding::{Facts, Fix};
 use crate::format::{PictureFormat, Quality};
@@ -246,13 +247,15 @@ pub fn media(facts: &Facts, recording: &Recording) -> Vec<Fix> {
     let fitting = |medium: &&Medium| slot_takes(ability, medium);
     let known = floor.catalogue.media.iter().filter(fitting);
     let all: Vec<(&Medium, u32)> = known.map(|medium| (medium, in_kit(medium))).collect();
+    // A description of an earlier version may have more slots than there are anywhere.
+    let slots = ability.slots.min(Limits::MEDIA);
     let best = |hired: bool| {
         let sets = all.iter().filter(|(_, left)| hired || *left > 0);
         let sets = sets.flat_map(|(medium, left)| {
             let most = if hired {
-                ability.slots
+                slots
             } else {
-                (*left as usize).min(ability.slots)
+                (*left as usize).min(slots)
             };
             (1..=most).filter_map(move |count| CardSet::of(facts, recording, medium, count))
         });

@@ -1,6 +1,6 @@
 //! The day's answer in figures and sentences.
 
-use super::fill::{fills, plan};
+use super::fill::{MOST_CARDS, fills, least_cards, plan, written};
 use super::rotate::{Bound, Copied, peak, rotate};
 use super::{Fill, Plan};
 use crate::document::{Production, Station};
@@ -222,10 +222,54 @@ impl Run {
     }
 }
 
+/// The answer to a day of more cards than are followed one by one: totals, and what to do.
+fn beyond(plan: &Plan, floor: &Floor) -> DayAnswer {
+    let bytes = plan
+        .recorders
+        .iter()
+        .map(written)
+        .fold(0, u64::saturating_add);
+    let ends = plan.recorders.iter().flat_map(|known| &known.stretches);
+    let wrap = ends.clone().map(|stretch| stretch.end).max().unwrap_or(0);
+    let first = ends.map(|stretch| stretch.start).min().unwrap_or(0);
+    let cards = u32::try_from(least_cards(plan)).unwrap_or(u32::MAX);
+    let mut media: Vec<&str> = plan
+        .recorders
+        .iter()
+        .map(|known| known.medium.as_str())
+        .collect();
+    media.dedup();
+    DayAnswer {
+        says: vec![format!(
+            "The day fills at least {} cards of {}: more than {MOST_CARDS} aren’t followed one by one. Use larger cards, a lighter codec or a higher change level.",
+            cards,
+            media
+                .iter()
+                .map(|id| floor.catalogue.item_name(id).unwrap_or(id))
+                .collect::<Vec<_>>()
+                .join(", ")
+        )],
+        cards_needed: cards,
+        cards_without_reuse: cards,
+        pools: Vec::new(),
+        swaps: Vec::new(),
+        wrap_seconds: wrap,
+        last_copy_done_seconds: 0,
+        last_copy_done_at: ClockTime::label_of(wrap),
+        limit: Bound::Card,
+        bytes,
+        bytes_label: Bytes(bytes).label(),
+        binary_label: Bytes(bytes).binary_label(),
+        what_if: Vec::new(),
+        lanes: Vec::new(),
+        axis: [first, wrap],
+    }
+}
+
 /// Kinds of card that the day wants more of than the kit has; none where nothing is planned.
 pub fn short_pools(floor: &Floor, recordings: &[Recording]) -> Vec<Pool> {
     let plan = plan(floor, recordings);
-    if plan.recorders.is_empty() {
+    if plan.recorders.is_empty() || least_cards(&plan) > MOST_CARDS {
         return Vec::new();
     }
     let run = Run::of(&plan, floor, &floor.production.station);
@@ -272,6 +316,9 @@ pub fn day(floor: &Floor, recordings: &[Recording]) -> Option<DayAnswer> {
     if plan.recorders.is_empty() {
         return None;
     }
+    if least_cards(&plan) > MOST_CARDS {
+        return Some(beyond(&plan, floor));
+    }
     let station = &floor.production.station;
     let run = Run::of(&plan, floor, station);
     let name = |medium: &str| {
@@ -288,7 +335,11 @@ pub fn day(floor: &Floor, recordings: &[Recording]) -> Option<DayAnswer> {
     } else {
         Default::default()
     };
-    let bytes: u64 = run.fills.iter().map(|fill| fill.bytes).sum();
+    let bytes = run
+        .fills
+        .iter()
+        .map(|fill| fill.bytes)
+        .fold(0, u64::saturating_add);
     let first = plan
         .recorders
         .iter()
@@ -425,7 +476,7 @@ fn what_if(plan: &Plan, floor: &Floor, now: &Run) -> Vec<WhatIf> {
         }
     };
     let more_readers = Station {
-        readers: station.readers + 1,
+        readers: station.readers.saturating_add(1),
         ..station.clone()
     };
     let mut drives = station.drives.clone();

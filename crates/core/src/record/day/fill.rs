@@ -64,7 +64,7 @@ const TAKE_SECONDS: u64 = 180;
 
 /// What is written of the day's parts at a rate, with what was kept from before each take.
 fn stretches(parts: &[&ScheduleEntry], pre_record: Span, bps: u64) -> Vec<Stretch> {
-    let written =
+    let written_in =
         |seconds: u64| u64::try_from(u128::from(bps) * u128::from(seconds) / 8).unwrap_or(u64::MAX);
     let mut found: Vec<Stretch> = parts
         .iter()
@@ -77,9 +77,9 @@ fn stretches(parts: &[&ScheduleEntry], pre_record: Span, bps: u64) -> Vec<Stretc
             let takes = rolled.div_ceil(take.max(1));
             (rolled > 0).then_some(Stretch {
                 start: entry.start.seconds(),
-                end: entry.start.seconds() + entry.length.0,
-                bytes: written(rolled + takes * pre_record.0),
-                take: written(take + pre_record.0),
+                end: entry.start.seconds().saturating_add(entry.length.0),
+                bytes: written_in(rolled.saturating_add(takes.saturating_mul(pre_record.0))),
+                take: written_in(take.saturating_add(pre_record.0)),
             })
         })
         .collect();
@@ -168,6 +168,37 @@ pub fn plan(floor: &Floor, recordings: &[Recording]) -> Plan {
     }
 }
 
+/// So many cards are followed one by one through a day. Beyond that there is nothing to plan: the
+/// answer gives totals and says so.
+pub const MOST_CARDS: u64 = 10_000;
+
+/// How many cards leave the recorders at the least, by what is written and what each takes.
+pub fn least_cards(plan: &Plan) -> u64 {
+    let of = |known: &Recorder| {
+        let bytes = written(known);
+        let each = level_of(plan, known).max(1);
+        bytes
+            .div_ceil(each)
+            .saturating_mul(u64::from(known.together))
+    };
+    let used = plan.recorders.iter().filter(|known| known.card > 0);
+    used.map(of).fold(0, u64::saturating_add)
+}
+
+/// What a recorder writes in its day, in bytes.
+pub fn written(recorder: &Recorder) -> u64 {
+    let stretches = recorder.stretches.iter().map(|stretch| stretch.bytes);
+    stretches.fold(0, u64::saturating_add)
+}
+
+/// The fill at which a recorder's card is changed, in bytes.
+fn level_of(plan: &Plan, recorder: &Recorder) -> u64 {
+    match plan.change {
+        MediaChange::RunToEnd => recorder.card,
+        MediaChange::AtLevel | MediaChange::EndOfTake => plan.level.of(recorder.card).max(1),
+    }
+}
+
 /// Every card of the day in the order in which they leave the recorders. Conserves bytes: what a
 /// recorder writes is what its cards hold.
 pub fn fills(plan: &Plan) -> Vec<Fill> {
@@ -177,10 +208,7 @@ pub fn fills(plan: &Plan) -> Vec<Fill> {
         if known.card == 0 {
             continue;
         }
-        let level = match plan.change {
-            MediaChange::RunToEnd => known.card,
-            MediaChange::AtLevel | MediaChange::EndOfTake => plan.level.of(known.card).max(1),
-        };
+        let level = level_of(plan, known);
         let begins = known.stretches.first().map_or(0, |first| first.start) as f64;
         let first_of_it = found.len();
         let mut on_card = 0u64;

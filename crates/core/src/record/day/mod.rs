@@ -13,5 +13,5 @@ mod rotate;
 pub use answer::{
     DayAnswer, JobTotals, Lane, LaneState, LaneStretch, Pool, Swap, WhatIf, day, job, short_pools,
 };
-pub use fill::{Fill, Plan, Recorder, Stretch, fills, plan};
+pub use fill::{Fill, MOST_CARDS, Plan, Recorder, Stretch, fills, least_cards, plan, written};
 pub use rotate::{Bound, Copied, peak, rotate};

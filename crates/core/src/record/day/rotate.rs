@@ -34,6 +34,9 @@ pub enum Bound {
     Nothing,
 }
 
+/// More readers than these change nothing on any station.
+const MOST_READERS: usize = 33;
+
 /// A card being read or verified.
 struct Stream {
     fill: usize,
@@ -56,7 +59,8 @@ pub fn rotate(
     copies: u8,
     read_rates: &[f64],
 ) -> (Vec<Copied>, Bound) {
-    let useful = (station.readers as usize).clamp(1, fills.len().max(1));
+    // A document of an earlier version may name a billion readers.
+    let useful = (station.readers as usize).clamp(1, fills.len().clamp(1, MOST_READERS));
     let runs = (1..=useful).rev().map(|readers| {
         let (times, limit) = with_readers(readers, fills, station, copies, read_rates);
         let last = times.iter().map(|card| card.safe).fold(0.0, f64::max);
@@ -248,7 +252,7 @@ pub fn peak(stretches: impl Iterator<Item = (f64, f64, u32)>) -> u32 {
     let (mut out, mut most) = (0u32, 0u32);
     for (_, begins, count) in edges {
         if begins {
-            out += count;
+            out = out.saturating_add(count);
             most = most.max(out);
         } else {
             out = out.saturating_sub(count);

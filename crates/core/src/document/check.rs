@@ -1,0 +1,210 @@
+//! What a document must hold to be kept: names that can be said, no two of one name, nothing beyond
+//! the limits that hold for edits.
+
+use super::apply::{Refusal, checked_name, refuse_overlap};
+use super::names::is_handle;
+use super::{Beyond, Build, Limits, Production};
+use std::collections::HashSet;
+
+/// Why a document can't be kept.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum Unfit {
+    /// A production without a build.
+    #[error("“{0}” has no build; a production has at least one")]
+    NoBuild(String),
+    /// An id that isn't a handle.
+    #[error(
+        "“{id}” can’t be the handle of a {what}: it is 1 to 40 small letters, digits and hyphens"
+    )]
+    Handle {
+        /// What it is the id of.
+        what: &'static str,
+        /// The id, or the beginning of it.
+        id: String,
+    },
+    /// Two things of one id.
+    #[error("two {what}s are called “{id}”")]
+    Twice {
+        /// What they are.
+        what: &'static str,
+        /// The id.
+        id: String,
+    },
+    /// A device in a unit that isn't there.
+    #[error("device “{device}” travels with unit “{unit}”, which isn’t there")]
+    LostUnit {
+        /// The device.
+        device: String,
+        /// The unit.
+        unit: String,
+    },
+    /// More of something than is taken.
+    #[error("{place} has {found} {what}; at most {most} are taken")]
+    TooMany {
+        /// Where.
+        place: String,
+        /// What.
+        what: &'static str,
+        /// How many there are.
+        found: usize,
+        /// How many are taken.
+        most: usize,
+    },
+    /// A quantity beyond its limit.
+    #[error("{0}")]
+    Beyond(Beyond),
+    /// What an edit would refuse.
+    #[error(transparent)]
+    Refused(#[from] Refusal),
+}
+
+impl Production {
+    /// Whether the document can be kept.
+    pub fn check(&self) -> Result<(), Unfit> {
+        checked_name("a production", &self.name)?;
+        let here = || format!("“{}”", self.name);
+        at_most(here, "builds", self.builds.len(), Limits::BUILDS)?;
+        at_most(here, "lines of kit", self.kit.len(), Limits::KIT)?;
+        at_most(
+            here,
+            "devices of its own",
+            self.own.devices.len(),
+            Limits::ENTRIES,
+        )?;
+        at_most(
+            here,
+            "codecs of its own",
+            self.own.codecs.len(),
+            Limits::ENTRIES,
+        )?;
+        at_most(here, "lines of the job", self.job.len(), Limits::BUILDS)?;
+        if self.builds.is_empty() {
+            return Err(Unfit::NoBuild(self.name.clone()));
+        }
+        self.house_rules.check().map_err(Unfit::Beyond)?;
+        self.station.check().map_err(Unfit::Beyond)?;
+        for line in &self.kit {
+            line.check().map_err(Unfit::Beyond)?;
+        }
+        if let Some(line) = self.job.iter().find(|line| line.days > Limits::DAYS) {
+            return Err(Unfit::Beyond(format!(
+                "the job has at most {} days of one build, not {}",
+                Limits::DAYS,
+                line.days
+            )));
+        }
+        for device in &self.own.devices {
+            super::apply::check_device(device)?;
+        }
+        for codec in &self.own.codecs {
+            super::apply::check_codec_figures(codec)?;
+        }
+        only_once("build", self.builds.iter().map(|build| build.id.as_str()))?;
+        self.builds.iter().try_for_each(Build::check)
+    }
+}
+
+impl Build {
+    fn check(&self) -> Result<(), Unfit> {
+        checked_name("a build", &self.name)?;
+        let here = || format!("build “{}”", self.name);
+        at_most(here, "devices", self.placements.len(), Limits::DEVICES)?;
+        at_most(
+            here,
+            "connections",
+            self.connections.len(),
+            Limits::CONNECTIONS,
+        )?;
+        at_most(here, "needs", self.needs.len(), Limits::NEEDS)?;
+        at_most(here, "units", self.units.len(), Limits::UNITS)?;
+        at_most(
+            here,
+            "parts of its day",
+            self.schedule.len(),
+            Limits::SCHEDULE,
+        )?;
+        only_once(
+            "device",
+            self.placements.iter().map(|known| known.id.as_str()),
+        )?;
+        only_once("unit", self.units.iter().map(|known| known.id.as_str()))?;
+        only_once(
+            "connection",
+            self.connections.iter().map(|known| known.id.as_str()),
+        )?;
+        only_once("need", self.needs.iter().map(|known| known.id.as_str()))?;
+        only_once(
+            "part of the day",
+            self.schedule.iter().map(|known| known.id.as_str()),
+        )?;
+        for unit in &self.units {
+            checked_name("a unit", &unit.name)?;
+        }
+        let units: HashSet<&str> = self.units.iter().map(|unit| unit.id.as_str()).collect();
+        for placement in &self.placements {
+            checked_name("a device", &placement.name)?;
+            if !units.contains(placement.unit.as_str()) {
+                return Err(Unfit::LostUnit {
+                    device: placement.id.clone(),
+                    unit: placement.unit.clone(),
+                });
+            }
+            let settings = &placement.settings;
+            if let Some(recording) = &settings.recording {
+                recording.check().map_err(Unfit::Beyond)?;
+            }
+            for output in settings.outputs.values() {
+                output.check().map_err(Unfit::Beyond)?;
+            }
+        }
+        for connection in &self.connections {
+            let on_it = connection.adapters.len();
+            at_most(here, "adapters on one cable", on_it, Limits::ADAPTERS)?;
+        }
+        for need in &self.needs {
+            need.check().map_err(Unfit::Beyond)?;
+        }
+        for (number, entry) in self.schedule.iter().enumerate() {
+            checked_name("a part of the day", &entry.name)?;
+            entry.check().map_err(Unfit::Beyond)?;
+            refuse_overlap(&self.schedule[..number], entry)?;
+        }
+        Ok(())
+    }
+}
+
+fn at_most(
+    place: impl Fn() -> String,
+    what: &'static str,
+    found: usize,
+    most: usize,
+) -> Result<(), Unfit> {
+    if found <= most {
+        return Ok(());
+    }
+    Err(Unfit::TooMany {
+        place: place(),
+        what,
+        found,
+        most,
+    })
+}
+
+fn only_once<'a>(what: &'static str, ids: impl Iterator<Item = &'a str>) -> Result<(), Unfit> {
+    let mut seen = HashSet::new();
+    for id in ids {
+        if !is_handle(id) {
+            return Err(Unfit::Handle {
+                what,
+                id: id.chars().take(60).collect(),
+            });
+        }
+        if !seen.insert(id) {
+            return Err(Unfit::Twice {
+                what,
+                id: id.into(),
+            });
+        }
+    }
+    Ok(())
+}

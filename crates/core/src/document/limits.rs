@@ -1,0 +1,211 @@
+//! What a document may hold at most: the same for commands, files, imports and descriptions.
+//! Everything here is far above any floor.
+
+use super::{
+    HouseRules, KitLine, Need, OutputSetting, RecordingSetting, Rolls, ScheduleEntry, Station,
+};
+use crate::quantity::{Percent, Span};
+
+/// Counts beyond which a document isn't taken.
+pub struct Limits;
+
+impl Limits {
+    /// Devices in a build.
+    pub const DEVICES: usize = 5_000;
+    /// Cables and pairings in a build.
+    pub const CONNECTIONS: usize = 20_000;
+    /// Needs of a build.
+    pub const NEEDS: usize = 5_000;
+    /// Units of a build.
+    pub const UNITS: usize = 500;
+    /// Letters in a name.
+    pub const NAME: usize = 80;
+    /// Commands in one edit.
+    pub const COMMANDS: usize = 500;
+    /// Builds in a production.
+    pub const BUILDS: usize = 60;
+    /// Descriptions of the crew's own, of each kind.
+    pub const ENTRIES: usize = 500;
+    /// Entries of a day.
+    pub const SCHEDULE: usize = 200;
+    /// Ports of a described device.
+    pub const PORTS: usize = 200;
+    /// Lines of the kit.
+    pub const KIT: usize = 5_000;
+    /// Things of one kind in the kit.
+    pub const QUANTITY: u32 = 10_000;
+    /// Adapters, barrels and clamps on one cable.
+    pub const ADAPTERS: usize = 12;
+    /// Cards and drives in one recorder.
+    pub const MEDIA: usize = 16;
+    /// Sound tracks of a recorder, and channels of a need.
+    pub const TRACKS: usize = 128;
+    /// Days of one build in the job.
+    pub const DAYS: u32 = 1_000;
+}
+
+/// A card is changed at no less than this fill.
+const LEAST_LEVEL: Percent = Percent::whole(5);
+/// No more than this is kept back of a card.
+const MOST_RESERVE: Percent = Percent::whole(50);
+/// A part of the day, and the way to the reader, take at most this long.
+const LONGEST_PART: Span = Span(48 * 3600);
+/// The highest shooting ratio, in hundredths to one.
+const HIGHEST_CENTIRATIO: u32 = 100_000;
+/// The most cameras that share a ratio.
+const MOST_CAMERAS: u32 = 1_000;
+
+/// A quantity beyond its limit: what it is, and what is accepted.
+pub type Beyond = String;
+
+fn within(so: bool, why: impl FnOnce() -> String) -> Result<(), Beyond> {
+    if so { Ok(()) } else { Err(why()) }
+}
+
+impl HouseRules {
+    /// Whether every rule is within its limits.
+    pub fn check(&self) -> Result<(), Beyond> {
+        within((1..=9).contains(&self.copies), || {
+            format!(
+                "a card is formatted after 1 to 9 verified copies, not {}",
+                self.copies
+            )
+        })?;
+        within((-40..=60).contains(&self.air_celsius), || {
+            format!(
+                "the air is taken from -40 to 60 °C, not {}",
+                self.air_celsius
+            )
+        })?;
+        within(self.change_level >= LEAST_LEVEL, || {
+            format!(
+                "cards are changed at {LEAST_LEVEL} to 100 % of what they hold, not at {}",
+                self.change_level
+            )
+        })?;
+        within(self.reserve <= MOST_RESERVE, || {
+            format!(
+                "a reserve keeps 0 % to {MOST_RESERVE} of a card back, not {}",
+                self.reserve
+            )
+        })
+    }
+}
+
+impl Station {
+    /// Whether the station is within its limits.
+    pub fn check(&self) -> Result<(), Beyond> {
+        within((1..=32).contains(&self.readers), || {
+            "the station has 1 to 32 readers".into()
+        })?;
+        within((1..=12).contains(&self.drives.len()), || {
+            "the station has 1 to 12 drives".into()
+        })?;
+        let rates = [&self.reader_rate, &self.bus_rate];
+        let mut rates = rates.into_iter().chain(&self.drives);
+        within(rates.all(|rate| rate.0 > 0), || {
+            "readers, bus and drives each carry more than 0 MB/s".into()
+        })?;
+        within(self.way <= LONGEST_PART, || {
+            "the way from the camera to the reader takes at most 48 h".into()
+        })
+    }
+}
+
+impl ScheduleEntry {
+    /// Whether a part of the day is within its limits, others aside.
+    pub fn check(&self) -> Result<(), Beyond> {
+        within(self.length.0 > 0 && self.length <= LONGEST_PART, || {
+            format!("“{}” must last from 1 s to 48 h", self.name)
+        })?;
+        if let Rolls::Ratio {
+            centiratio,
+            cameras,
+            ..
+        } = self.rolls
+        {
+            within(centiratio > 0 && cameras > 0, || {
+                format!(
+                    "“{}” needs a ratio above zero and at least one camera",
+                    self.name
+                )
+            })?;
+            within(
+                centiratio <= HIGHEST_CENTIRATIO && cameras <= MOST_CAMERAS,
+                || {
+                    format!(
+                        "“{}” is taken with a ratio of at most {} and at most {MOST_CAMERAS} cameras",
+                        self.name,
+                        HIGHEST_CENTIRATIO / 100
+                    )
+                },
+            )?;
+        }
+        let rolled = Span(self.rolls.seconds(self.length));
+        within(rolled <= self.length, || {
+            format!(
+                "“{}” lasts {}; {} can’t be rolled in it",
+                self.name,
+                self.length.label(),
+                rolled.label()
+            )
+        })
+    }
+}
+
+impl KitLine {
+    /// Whether there are no more of it than anybody has.
+    pub fn check(&self) -> Result<(), Beyond> {
+        within(
+            self.quantity <= Limits::QUANTITY && self.hired <= Limits::QUANTITY,
+            || "a kit holds at most 10,000 of one thing".into(),
+        )
+    }
+}
+
+impl RecordingSetting {
+    /// Whether it asks for no more than any recorder has.
+    pub fn check(&self) -> Result<(), Beyond> {
+        within(self.tracks <= Limits::TRACKS, || {
+            format!(
+                "a recorder has at most {} sound tracks, not {}",
+                Limits::TRACKS,
+                self.tracks
+            )
+        })?;
+        within(self.media.len() <= Limits::MEDIA, || {
+            format!(
+                "a recorder holds at most {} cards or drives, not {}",
+                Limits::MEDIA,
+                self.media.len()
+            )
+        })?;
+        within(
+            self.pre_record.unwrap_or_default() <= super::misfit::LONGEST_PRE_RECORD,
+            || "a pre-record keeps at most 10 min".into(),
+        )
+    }
+}
+
+impl OutputSetting {
+    /// Whether it is spread over no more links than there are anywhere.
+    pub fn check(&self) -> Result<(), Beyond> {
+        let links = self.links.unwrap_or(1);
+        within([1, 2, 4].contains(&links), || {
+            format!("a picture is spread over 1, 2 or 4 links, not {links}")
+        })
+    }
+}
+
+impl Need {
+    /// Whether it asks for no more sound than anybody has.
+    pub fn check(&self) -> Result<(), Beyond> {
+        within(self.sound <= Limits::TRACKS, || {
+            format!(
+                "a need asks for at most {} sound channels, not {}",
+                Limits::TRACKS,
+                self.sound
+            )
+        })
+    }
+}
