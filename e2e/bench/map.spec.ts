@@ -25,12 +25,12 @@ test("the map of 60 devices", async ({ page, server }) => {
       delete document.documentElement.dataset.held;
       tick();
     });
-    // Removing a lead changes the shape of the map: it is laid out anew.
+    // Removing a cable changes the shape of the map: it is laid out anew.
     await page.keyboard.press(run % 2 ? "u" : "Escape");
     if (run % 2 === 0) {
-      await page.locator("[id^=lead-]").first().focus();
+      await page.locator("[id^=cable-]").first().focus();
       await page.keyboard.press("Enter");
-      await page.getByRole("button", { name: "Take this lead out" }).click();
+      await page.getByRole("button", { name: "Take this cable out" }).click();
     }
     await expect(page.locator("html")).toHaveAttribute("data-held", /\d/);
     runs.push(await page.evaluate(() => performance.getEntriesByName("map layout")[0]?.duration ?? NaN));

@@ -1,7 +1,7 @@
 import { expect, NIGHT, open, test } from "../server";
 
 test("fields keep a wrong entry as it was typed and say what is accepted", async ({ page, server }) => {
-  await open(page, server, `${NIGHT}/path?at=lead:l7`);
+  await open(page, server, `${NIGHT}/path?at=cable:l7`);
   const length = page.getByLabel("Length");
   for (const [typed, sentence] of [
     ["seventy", /write it like 35 m, 45 cm or 115 ft/],
@@ -46,13 +46,13 @@ test("typed commands that aren’t understood stay, with what is accepted", asyn
     await expect(page.locator("#line-says")).toContainText(sentence);
   }
   await line.press("Enter");
-  await expect(page.getByRole("alert")).toContainText("already has a lead");
+  await expect(page.getByRole("alert")).toContainText("already has a cable");
   await expect(line).toHaveValue("a.sdi1 > dir.sdi");
 });
 
-test("the quick sum says what it can’t read and keeps it", async ({ page, server }) => {
-  await page.goto(`${server.address}/sum`);
-  await expect(page.getByTestId("quick-sum")).toHaveText("1 h 29 min");
+test("the calculator says what it can’t read and keeps it", async ({ page, server }) => {
+  await page.goto(`${server.address}/calculator`);
+  await expect(page.getByTestId("calculator")).toHaveText("1 h 29 min");
   const card = page.getByLabel("Card");
   for (const [typed, sentence] of [
     ["0 GB", /a capacity above 0 B is needed/],
@@ -66,7 +66,7 @@ test("the quick sum says what it can’t read and keeps it", async ({ page, serv
   await card.fill("1.5tb");
   await page.getByLabel("Raster").fill("uhd");
   await page.getByLabel("Frame rate").fill("23.98");
-  await expect(page.getByTestId("quick-sum")).toHaveText("4 h 32 min");
+  await expect(page.getByTestId("calculator")).toHaveText("4 h 32 min");
 });
 
 test("addresses that lead nowhere say so and offer a way on", async ({ page, server }) => {

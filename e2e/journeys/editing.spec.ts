@@ -23,7 +23,7 @@ test("what is set on a camera shows at once in every view", async ({ page, serve
   await expect(row(page, "A monitor")).toContainText("3840×2160p25");
 });
 
-test("timecode is set on a device, and who leads is chosen", async ({ page, server }) => {
+test("timecode is set on a device, and who cables is chosen", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/path?at=device:b-tc`);
   const counts = page.getByRole("textbox", { name: "Timecode counts" });
   await expect(counts).toHaveValue("24");
@@ -40,7 +40,7 @@ test("timecode is set on a device, and who leads is chosen", async ({ page, serv
   await expect(page.getByTestId(verdict)).toHaveText("4 stops, 3 cautions");
 });
 
-test("a device is renamed, moved, removed and put back with its leads", async ({ page, server }) => {
+test("a device is renamed, moved, removed and put back with its cables", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/path?at=device:c-rec`);
   const name = page.getByLabel("Name", { exact: true });
   await name.fill("Furnace recorder");
@@ -50,17 +50,17 @@ test("a device is renamed, moved, removed and put back with its leads", async ({
   await expect(page.getByLabel("Travels with")).toHaveValue("c");
   await page.getByRole("button", { name: "Remove Furnace recorder" }).click();
   await expect(row(page, "Furnace recorder")).toBeHidden();
-  await expect(page.getByRole("button", { name: /^Lead c\.sdi/ })).toBeHidden();
+  await expect(page.getByRole("button", { name: /^Cable c\.sdi/ })).toBeHidden();
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(row(page, "Furnace recorder")).toBeVisible();
-  await expect(page.getByRole("button", { name: /^Lead c\.sdi to c-rec\.sdi/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Cable c\.sdi to c-rec\.sdi/ })).toBeVisible();
 });
 
-test("a lead is changed, taken out and put back", async ({ page, server }) => {
-  await open(page, server, `${NIGHT}/path?at=lead:l7`);
-  await page.getByRole("combobox", { name: "Lead" }).selectOption("RG-6 class coax, BNC");
-  await expect(page.getByRole("region", { name: "Lead" })).toContainText("77.2 m");
-  await page.getByRole("button", { name: "Take this lead out" }).click();
+test("a cable is changed, taken out and put back", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path?at=cable:l7`);
+  await page.getByRole("combobox", { name: "Cable" }).selectOption("RG-6 class coax, BNC");
+  await expect(page.getByRole("region", { name: "Cable" })).toContainText("77.2 m");
+  await page.getByRole("button", { name: "Take this cable out" }).click();
   await expect(row(page, "C recorder")).toContainText("No picture arrives at C recorder");
   await page.keyboard.press("u");
   await page.keyboard.press("u");
@@ -108,7 +108,7 @@ test("connecting shows why the others don’t take it, and can be left", async (
   await page.getByRole("button", { name: "Connect SDI loop" }).click();
   const panel = page.getByRole("region", { name: "Connect a-mon.sdi-loop" });
   await expect(panel).toContainText("No free input takes this as it is");
-  await expect(panel).toContainText("has a lead already, from c.sdi");
+  await expect(panel).toContainText("has a cable already, from c.sdi");
   await expect(page.locator("#device-dir")).toHaveAttribute("opacity", "0.35");
   await panel.getByRole("button", { name: "Leave it" }).click();
   await expect(page.getByRole("region", { name: "Device" })).toBeVisible();
@@ -119,7 +119,7 @@ test("a lit device takes the waiting output when it is chosen on the map", async
   await page.getByRole("button", { name: "Connect HDMI out" }).click();
   await expect(page.locator("#device-focus")).toHaveAttribute("opacity", "1");
   await page.getByRole("button", { name: /^Focus monitor, / }).click();
-  await expect(page.getByRole("button", { name: /^Lead v-rx\.hdmi to focus\.hdmi/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Cable v-rx\.hdmi to focus\.hdmi/ })).toBeVisible();
 });
 
 test("the keys are listed, and the theme is kept", async ({ page, server }) => {
@@ -173,7 +173,7 @@ test("a floor is described from nothing with the keyboard alone", async ({ page,
   await page.keyboard.press("c");
   await expect(page.getByRole("button", { name: /^ashgill-7\.sdi/ })).toBeFocused();
   await page.keyboard.press("Enter");
-  // The lead isn't in the kit yet: a note.
+  // The cable isn't in the kit yet: a note.
   await expect(page.getByTestId(verdict)).toHaveText("2 notes");
   await expect(row(page, "Ashgill 7")).toContainText("1920×1080p25 4:2:2 10-bit");
 });

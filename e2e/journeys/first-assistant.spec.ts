@@ -10,7 +10,7 @@ test("reads the first stop, previews and applies its fix, undoes and redoes it",
   const first = page.getByRole("article").first();
   await expect(first).toContainText("70 m of Miniature coax, BNC from SDI of C camera to SDI in of C recorder is beyond its reach of 47 m");
   await first.getByRole("button", { name: "Show on the map" }).click();
-  const run = page.getByRole("button", { name: /^Lead c\.sdi to c-rec\.sdi/ });
+  const run = page.getByRole("button", { name: /^Cable c\.sdi to c-rec\.sdi/ });
   await expect(run).toHaveAttribute("aria-pressed", "true");
   await expect(run).toHaveAccessibleName(/12G, stop/);
 
@@ -97,14 +97,14 @@ test("walks along the signal and lights up its path", async ({ page, server }) =
 
 test("sets 2160p50 and sees the wire rates and the new findings", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/path`);
-  const run = page.getByRole("button", { name: /^Lead a\.sdi1 to a-mon\.sdi/ });
+  const run = page.getByRole("button", { name: /^Cable a\.sdi1 to a-mon\.sdi/ });
   await expect(run).toHaveAccessibleName(/2160p25 · 6G/);
   await page.getByRole("button", { name: /^Project format/ }).click();
   await page.getByLabel("Project format", { exact: true }).fill("2160p50");
   await page.getByLabel("Project format", { exact: true }).press("Enter");
   // B camera's output goes off at that rate while it records inside: that is said first.
   await expect(page.getByRole("dialog")).toContainText("Micro HDMI of B camera is off");
-  await page.getByRole("button", { name: "Change it all the same" }).click();
+  await page.getByRole("button", { name: "Change anyway" }).click();
   await expect(run).toHaveAccessibleName(/2160p50 · 12G/);
   await expect(page.getByTestId(verdict)).not.toHaveText("5 stops, 3 cautions");
   await page.keyboard.press("Escape");
@@ -129,7 +129,7 @@ test("swaps codec and card and reads the new time", async ({ page, server }) => 
   await page.keyboard.press("Escape");
   // The least of all limits is shown: the body ends a clip before its card is full.
   await expect(page.getByTestId("time-b")).toContainText("30 min");
-  await expect(page.getByRole("article", { name: "B camera" }).getByText("heat stop")).toBeVisible();
+  await expect(page.getByRole("article", { name: "B camera" }).getByText("overheat cutoff")).toBeVisible();
 });
 
 test("sees the edits of another window arrive", async ({ page, server, context }) => {
@@ -158,7 +158,7 @@ test("makes a stale edit and loses nothing", async ({ page, server, context }) =
   await expect(page.getByText("Someone changed the production meanwhile, and you see their change now.")).toBeVisible();
   await expect(page.getByRole("row", { name: /^Guests/ })).toBeVisible();
   await expect(name).toHaveValue("Director, first row");
-  await page.getByRole("button", { name: "Make it again" }).click();
+  await page.getByRole("button", { name: "Retry" }).click();
   await expect(page.getByRole("row", { name: /^Director, first row/ })).toBeVisible();
   await expect(other.getByRole("row", { name: /^Director, first row/ })).toBeVisible();
 });

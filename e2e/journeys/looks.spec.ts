@@ -2,7 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { expect, NIGHT, open, test } from "../server";
 
-const VIEWS = ["/", "/sum", `${NIGHT}/path`, `${NIGHT}/path?at=device:a`, `${NIGHT}/path?at=lead:l7`, `${NIGHT}/path?route=a>client`, `${NIGHT}/path?follow=dir`, `${NIGHT}/needs`, `${NIGHT}/kit`, `${NIGHT}/compare?with=day`, `${NIGHT}/record`, `${NIGHT}/media`];
+const VIEWS = ["/", "/calculator", `${NIGHT}/path`, `${NIGHT}/path?at=device:a`, `${NIGHT}/path?at=cable:l7`, `${NIGHT}/path?route=a>client`, `${NIGHT}/path?follow=dir`, `${NIGHT}/needs`, `${NIGHT}/kit`, `${NIGHT}/compare?with=day`, `${NIGHT}/record`, `${NIGHT}/media`];
 
 for (const theme of ["night", "day"]) {
   test(`axe finds nothing in any view, ${theme}`, async ({ page, server }) => {

@@ -86,7 +86,7 @@ test("what can’t be a day is said where it was typed", async ({ page, server }
     await expect(form.getByLabel("For")).toHaveValue(length);
   }
   await set(page, "A reader reads", "1000000000000000000000000000000");
-  await expect(page.getByRole("region", { name: "Copying" }).getByRole("alert")).toContainText("isn’t a data rate: write it like 100 Mb/s");
+  await expect(page.getByRole("region", { name: "Offload" }).getByRole("alert")).toContainText("isn’t a data rate: write it like 100 Mb/s");
   await expect(answer(page)).toContainText("8 cards");
 });
 
@@ -123,7 +123,7 @@ test("a rate that was measured from a clip is used", async ({ page, server }) =>
   await expect(form.getByRole("alert")).toContainText("isn’t a size: write it like 512 GB");
   await form.getByLabel("Size of the file").fill("3 GB");
   await form.getByRole("button", { name: "Add the codec" }).click();
-  await expect(page.getByRole("region", { name: "Own codecs" })).toContainText("measured: 3 GB in 1 min");
+  await expect(page.getByRole("region", { name: "Custom codecs" })).toContainText("measured: 3 GB in 1 min");
 
   const recorder = page.getByRole("article", { name: "A camera", exact: true });
   await recorder.getByLabel("Codec", { exact: true }).selectOption("Test of Tuesday");
@@ -136,9 +136,9 @@ test("a rate that was measured from a clip is used", async ({ page, server }) =>
   const file = await download.path();
   await recorder.getByLabel("Codec", { exact: true }).selectOption("Mezzanine High");
   await page.getByRole("button", { name: "Remove Test of Tuesday" }).click();
-  await expect(page.getByRole("region", { name: "Own codecs" })).not.toContainText("measured");
+  await expect(page.getByRole("region", { name: "Custom codecs" })).not.toContainText("measured");
   await page.getByLabel("File of codecs").setInputFiles(file);
-  await expect(page.getByRole("region", { name: "Own codecs" })).toContainText("measured: 3 GB in 1 min");
+  await expect(page.getByRole("region", { name: "Custom codecs" })).toContainText("measured: 3 GB in 1 min");
 });
 
 test("a recorder’s further settings change what it does", async ({ page, server }) => {
@@ -150,8 +150,8 @@ test("a recorder’s further settings change what it does", async ({ page, serve
   await air.press("Enter");
   await expect(recorder).not.toContainText("55 min");
   await recorder.getByText("More settings of B camera").click();
-  await recorder.getByLabel("Coupler instead of the inner battery").click();
-  await expect(recorder.getByLabel("Coupler instead of the inner battery")).toBeChecked();
+  await recorder.getByLabel("Dummy battery (coupler) instead of the inner one").click();
+  await expect(recorder.getByLabel("Dummy battery (coupler) instead of the inner one")).toBeChecked();
   await expect(recorder.getByRole("list", { name: "What ends B camera" })).toContainText("42 min");
   const rate = recorder.getByLabel("Sensor’s frame rate");
   await rate.fill("240");
@@ -170,21 +170,21 @@ test("choices are compared, and one is taken", async ({ page, server }) => {
   await expect(page.getByTestId("time-a")).toContainText("2 h 14 min");
 });
 
-test("the quick sum is turned around, passed on, and stands in a table", async ({ page, server }) => {
-  await page.goto(`${server.address}/sum`);
-  await expect(page.getByTestId("quick-sum")).toHaveText("1 h 29 min");
+test("the calculator is turned around, passed on, and stands in a table", async ({ page, server }) => {
+  await page.goto(`${server.address}/calculator`);
+  await expect(page.getByTestId("calculator")).toHaveText("1 h 29 min");
   const times = page.getByRole("region", { name: "Times at a glance" });
   await expect(times.getByRole("row", { name: /^Mezzanine High/ })).toContainText("1 h 29 min");
   await page.getByLabel("Find").selectOption("The largest codec for both");
   await page.getByLabel("Must last").fill("3 h");
   const told = "Compressed raw, light quality is the largest that fits";
-  await expect(page.getByTestId("quick-sum")).toHaveText(told);
+  await expect(page.getByTestId("calculator")).toHaveText(told);
   const address = page.url();
   await page.goto(`${server.address}/`);
   await page.goto(address);
-  await expect(page.getByTestId("quick-sum")).toHaveText(told);
+  await expect(page.getByTestId("calculator")).toHaveText(told);
   await page.getByLabel("Find").selectOption("The media for a time");
-  await expect(page.getByTestId("quick-sum")).toContainText("of media for 3 h 00 min");
+  await expect(page.getByTestId("calculator")).toContainText("of media for 3 h 00 min");
   await page.getByLabel("Family").selectOption("HEVC");
   await expect(times).toContainText("HEVC constant quality, high");
   await page.getByLabel("Must last").fill("-1 h");
@@ -220,7 +220,7 @@ test("edits of the day are undone and made again", async ({ page, server }) => {
 test("the house’s schools of cards move the plan", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/needs`);
   const rules = page.getByRole("region", { name: "House rules" });
-  await expect(rules.getByRole("radio", { name: /^at the change level/ })).toBeChecked();
+  await expect(rules.getByRole("radio", { name: /^at the swap level/ })).toBeChecked();
   await rules.getByRole("radio", { name: /^when it is full/ }).click();
   await expect(rules.getByRole("radio", { name: /^when it is full/ })).toBeChecked();
   await page.getByRole("link", { name: "Media" }).click();
@@ -233,7 +233,7 @@ test("the house’s schools of cards move the plan", async ({ page, server }) =>
 test("every way to know a codec’s rate is taken, or refused in a sentence", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/record`);
   const form = page.getByRole("form", { name: "New codec" });
-  const codecs = page.getByRole("region", { name: "Own codecs" });
+  const codecs = page.getByRole("region", { name: "Custom codecs" });
   for (const [kind, fields, told] of [
     ["A named rate", [["Rate of the picture", "300 Mb/s"]], "named rate: 300 Mb/s"],
     ["Bits a pixel", [["Bits a pixel", "2,5"]], "2.5 bits a pixel"],
@@ -289,7 +289,7 @@ test("a band is drawn with both ends, and two slots are mirrored", async ({ page
   ] as const)
     await form.getByLabel(label, { exact: true }).fill(typed);
   await form.getByRole("button", { name: "Add the codec" }).click();
-  await expect(page.getByRole("region", { name: "Own codecs" })).toContainText("a band");
+  await expect(page.getByRole("region", { name: "Custom codecs" })).toContainText("a band");
   await recorder.getByLabel("Codec", { exact: true }).selectOption("Band");
   await expect(recorder.getByRole("img", { name: /^up to .* where the picture is easy/ })).toBeVisible();
   const alone = await page.getByTestId("time-a").textContent();

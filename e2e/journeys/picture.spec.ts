@@ -37,7 +37,7 @@ test("describes a two-camera package from nothing with the keyboard alone", asyn
   await expect(page.getByTestId(verdict)).toBeVisible();
   await line("format 2160p25");
   for (const device of ["orrell-c6 as A camera", "tamsin-m4 as B camera", "ashgill-7x as A recorder", "ashgill-5h as B monitor", "ashgill-17u as Director"]) await line(`add ${device}`);
-  for (const lead of ["a-camera.sdi1 > a-recorder.sdi thin 0.5 m", "b-camera.hdmi > b-monitor.hdmi hdmi-a-a 0.5 m", "a-camera.sdi2 > director.sdi1 mini 10 m"]) await line(lead);
+  for (const cable of ["a-camera.sdi1 > a-recorder.sdi thin 0.5 m", "b-camera.hdmi > b-monitor.hdmi hdmi-a-a 0.5 m", "a-camera.sdi2 > director.sdi1 mini 10 m"]) await line(cable);
   await expect(row(page, "A recorder")).toContainText("3840×2160p25 4:2:2 10-bit");
   await expect(row(page, "B monitor")).toContainText("3840×2160p25");
   await expect(row(page, "Director")).toContainText("gets A camera");
@@ -131,7 +131,7 @@ test("searches the kit by ability, hires, and describes a body with two outputs 
   await catalogue.getByRole("button", { name: "Hire one Merrin D4 SDI distribution amplifier" }).click();
   await expect(page.getByLabel("Hired: Merrin D4 SDI distribution amplifier")).toHaveValue("1");
 
-  await page.getByRole("button", { name: "Describe a device" }).click();
+  await page.getByRole("button", { name: "Add custom device" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Bench B2 body");
   await expect(page.getByRole("status").filter({ hasText: "can’t be the name of a maker" })).toBeVisible();
   await page.getByLabel("Maker").fill("Bench");
@@ -150,7 +150,7 @@ test("searches the kit by ability, hires, and describes a body with two outputs 
   }
   await expect(page.getByText("It can stand as it is.")).toBeVisible();
   await page.getByRole("button", { name: "Keep this description" }).click();
-  await expect(page.getByRole("region", { name: "Own descriptions" })).toContainText("Bench B2 body");
+  await expect(page.getByRole("region", { name: "Custom devices" })).toContainText("Bench B2 body");
 
   // It stands in every list, and does what it says.
   await page.getByRole("link", { name: "Path" }).click();
@@ -196,7 +196,7 @@ test("a sentence of the needs is changed word by word and answered at once", asy
   await expect(director).toContainText("Met.");
   await page.getByLabel("Look for Director").selectOption("with the look");
   await expect(director).toContainText("Director must get the look");
-  await director.getByRole("button", { name: "Show what would mend it" }).click();
+  await director.getByRole("button", { name: "Show fixes" }).click();
   await director.getByRole("button", { name: /^Let Director apply the look/ }).click();
   await director.getByRole("button", { name: "Apply this fix" }).click();
   await expect(director).toContainText("Met.");

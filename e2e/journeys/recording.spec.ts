@@ -57,11 +57,11 @@ test("sound tracks are counted against what arrives", async ({ page, server }) =
 test("the house rules move every recorder", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/record`);
   const recorder = page.getByRole("article", { name: "A camera", exact: true });
-  await expect(recorder).toContainText("change level after 1 h 16 min");
+  await expect(recorder).toContainText("swap level after 1 h 16 min");
   const level = page.getByLabel("Cards are changed at");
   await level.fill("50%");
   await level.press("Enter");
-  await expect(recorder).toContainText("change level after 44 min");
+  await expect(recorder).toContainText("swap level after 44 min");
   const reserve = page.getByLabel("Kept back of each card");
   await reserve.fill("150 %");
   await reserve.press("Enter");
@@ -70,9 +70,9 @@ test("the house rules move every recorder", async ({ page, server }) => {
 
 test("how long on 512 GB is answered within three acts from the first page", async ({ page, server }) => {
   await page.goto(server.address);
-  await page.getByRole("link", { name: /^Quick sum/ }).click();
+  await page.getByRole("link", { name: /^Calculator/ }).click();
   await page.getByLabel("Codec").selectOption("Compressed raw 5:1");
   await page.getByLabel("Card").fill("512 GB");
-  await expect(page.getByTestId("quick-sum")).toHaveText(/^\d+ h \d\d min$/);
+  await expect(page.getByTestId("calculator")).toHaveText(/^\d+ h \d\d min$/);
   await expect(page.getByText("÷ 5.00 × 25 frames a second")).toBeVisible();
 });

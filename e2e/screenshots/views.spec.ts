@@ -31,7 +31,7 @@ for (const theme of ["night", "day"]) {
     await page.screenshot({ path: shot("needs") });
 
     await open(page, server, `${NIGHT}/kit`);
-    await expect(page.getByRole("region", { name: "Own descriptions" })).toBeVisible();
+    await expect(page.getByRole("region", { name: "Custom devices" })).toBeVisible();
     await page.screenshot({ path: shot("kit") });
 
     await open(page, server, `${NIGHT}/path?route=a>client`);
@@ -43,15 +43,15 @@ for (const theme of ["night", "day"]) {
     await expect(page.getByRole("link", { name: "First Light", exact: true })).toBeVisible();
     await page.screenshot({ path: shot("productions") });
 
-    await page.goto(`${server.address}/sum`);
-    await expect(page.getByTestId("quick-sum")).toBeVisible();
-    await page.screenshot({ path: shot("quick-sum") });
+    await page.goto(`${server.address}/calculator`);
+    await expect(page.getByTestId("calculator")).toBeVisible();
+    await page.screenshot({ path: shot("calculator") });
 
     await open(page, server, `${NIGHT}/path?at=device:a`);
     await expect(map).toBeVisible();
     await page.screenshot({ path: shot("path-lit") });
 
-    await open(page, server, `${NIGHT}/path?at=lead:l7`);
+    await open(page, server, `${NIGHT}/path?at=cable:l7`);
     await expect(map).toBeVisible();
     await page.getByRole("button", { name: "Reach: show the working" }).click();
     await page.screenshot({ path: shot("working") });

@@ -1,21 +1,14 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, RouterProvider } from "react-router";
+import { createBrowserRouter, redirect, RouterProvider } from "react-router";
 import { Problem } from "./api/client";
-import { CompareView } from "./builds/compare-view";
-
 import { Failed } from "./frame/failed";
 import { Frame } from "./frame/frame";
 import { applyTheme } from "./frame/theme";
-import { KitView } from "./kit/kit-view";
-import { MediaView } from "./media/media-view";
-import { NeedsView } from "./needs/needs-view";
-import { PathView } from "./path/path-view";
 import { ProductionsView } from "./productions/productions-view";
-import { QuickSumView } from "./record/quick-sum";
-import { RecordView } from "./record/record-view";
 import "./styles.css";
+import { ASIDE, FIRST, STAGES } from "./views";
 
 applyTheme();
 
@@ -36,17 +29,15 @@ const router = createBrowserRouter([
     errorElement: <Failed />,
     children: [
       { path: "/", element: <ProductionsView /> },
-      { path: "/sum", element: <QuickSumView /> },
+      { path: "/calculator", lazy: async () => ({ Component: (await import("./record/calculator")).CalculatorView }) },
+      // The address of earlier versions, with the figures in it.
+      { path: "/sum", loader: ({ request }) => redirect(`/calculator${new URL(request.url).search}`) },
       {
         path: "/p/:production/:build",
         element: <Frame />,
         children: [
-          { path: "needs", element: <NeedsView /> },
-          { path: "kit", element: <KitView /> },
-          { path: "path", element: <PathView /> },
-          { path: "record", element: <RecordView /> },
-          { path: "media", element: <MediaView /> },
-          { path: "compare", element: <CompareView /> },
+          { index: true, loader: ({ request }) => redirect(`${new URL(request.url).pathname.replace(/\/$/, "")}/${FIRST}`) },
+          ...[...STAGES, ...ASIDE].map(({ path, load }) => ({ path, lazy: load })),
         ],
       },
       { path: "*", element: <Failed missing /> },

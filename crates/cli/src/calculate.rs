@@ -9,7 +9,7 @@ use west_rail_core::carriage::{Margin, hdmi, sdi};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Scan};
 use west_rail_core::quantity::{BitRate, Bytes, Length, Percent};
-use west_rail_core::record::{AudioTracks, QuickSum, Video, record_time as work_out};
+use west_rail_core::record::{AudioTracks, RecordTimeInputs, Video, record_time as work_out};
 
 #[derive(Args)]
 pub struct CarryArguments {
@@ -28,10 +28,10 @@ pub struct CarryArguments {
     /// Bits a sample: 8, 10 or 12
     #[arg(long)]
     bits: Depth,
-    /// A class of coaxial lead: rg6, rg59, mini or thin
+    /// A class of coaxial cable: rg6, rg59, mini or thin
     #[arg(long, requires = "length")]
     cable: Option<CoaxClass>,
-    /// How long the lead is: 70m, 115 ft
+    /// How long the cable is: 70m, 115 ft
     #[arg(long, requires = "cable")]
     length: Option<Length>,
 }
@@ -105,7 +105,7 @@ pub fn carry(arguments: &CarryArguments, json: bool) -> Outcome {
             })
         }
         (Some(_), _, Err(why)) => {
-            return Err(Failure(format!("a coaxial lead carries SDI, and {why}")));
+            return Err(Failure(format!("a coaxial cable carries SDI, and {why}")));
         }
         _ => None,
     };
@@ -241,7 +241,7 @@ pub fn record_time(arguments: &RecordTimeArguments, json: bool) -> Outcome {
         Some(medium) => medium.capacity,
         None => typed.parse::<Bytes>()?,
     };
-    let sum = QuickSum {
+    let sum = RecordTimeInputs {
         video,
         rate: arguments.rate,
         audio: arguments.audio,

@@ -41,7 +41,7 @@ enum Task {
     Demo(serve::DemoArguments),
     /// Check a production file: findings, arrivals, recordings
     Check(check::CheckArguments),
-    /// What a picture needs on SDI and HDMI, and how far a coaxial lead carries it
+    /// What a picture needs on SDI and HDMI, and how far a coaxial cable carries it
     Carry(calculate::CarryArguments),
     /// How long a codec records on a card
     RecordTime(calculate::RecordTimeArguments),

@@ -30,7 +30,7 @@ fn answer(arguments: &[&str]) -> Value {
 }
 
 #[test]
-fn carry_gives_the_wires_and_the_lead() {
+fn carry_gives_the_wires_and_the_cable() {
     let carried = answer(&[
         "carry",
         "--raster",

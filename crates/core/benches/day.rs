@@ -1,4 +1,4 @@
-//! The media of a job of 30 days with six cameras (budget: under 50 ms), and the quick sum's whole
+//! The media of a job of 30 days with six cameras (budget: under 50 ms), and the calculator's whole
 //! table (budget: under 5 ms).
 
 use west_rail_core::catalogue::Catalogue;

@@ -17,11 +17,11 @@ fn routes_across_a_kit_of_200(bencher: divan::Bencher) {
     let mut production = demo::floor(60);
     let devices = catalogue.devices.iter().map(|device| &device.id);
     let media = catalogue.media.iter().map(|medium| &medium.id);
-    let leads = catalogue
-        .leads
+    let cables = catalogue
+        .cables
         .iter()
-        .flat_map(|lead| [2_000, 5_000, 10_000].map(|length| (&lead.id, Some(length))));
-    let items = devices.chain(media).map(|id| (id, None)).chain(leads);
+        .flat_map(|cable| [2_000, 5_000, 10_000].map(|length| (&cable.id, Some(length))));
+    let items = devices.chain(media).map(|id| (id, None)).chain(cables);
     production.kit = items
         .take(200)
         .map(|(item, length)| KitLine {

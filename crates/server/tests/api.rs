@@ -137,7 +137,7 @@ async fn an_edit_is_answered_with_the_new_report() {
     assert_eq!(undone["report"], before["report"]);
     assert_eq!(
         (&undone["redo"], &undone["undo"]),
-        (&json!("Change lead"), &json!(null))
+        (&json!("Change cable"), &json!(null))
     );
 }
 
@@ -179,7 +179,7 @@ async fn what_comes_in_wrong_is_answered_with_a_sentence_and_changes_nothing() {
         (&commands, Some("\"1\""), command(json!({ "do": "dance" })), 422),
         (&commands, Some("\"1\""), command(json!({ "do": "set-project-format", "format": "purple" })), 422),
         (&commands, Some("\"1\""), command(json!({ "do": "set-project-format", "format": 25 })), 422),
-        (&commands, Some("\"1\""), command(json!({ "do": "set-lead", "build": "night", "connection": "l1", "lead": "coax-thin", "length": "-3 m" })), 422),
+        (&commands, Some("\"1\""), command(json!({ "do": "set-cable", "build": "night", "connection": "l1", "cable": "coax-thin", "length": "-3 m" })), 422),
         (&commands, Some("\"1\""), command(json!({ "do": "remove-device", "build": "night", "device": "nobody" })), 422),
         (&commands, Some("\"1\""), json!({ "build": "nowhere", "commands": [] }).to_string(), 404),
         (&format!("{NIGHT}/line"), None, json!({ "build": "night" }).to_string(), 422),
@@ -468,7 +468,7 @@ async fn edits_that_race_leave_one_through_and_the_others_with_the_current_docum
 }
 
 #[tokio::test]
-async fn the_quick_sum_reads_what_people_type() {
+async fn the_calculator_reads_what_people_type() {
     let server = Server::new();
     let ask = async |body: Value| {
         server
@@ -792,7 +792,7 @@ async fn the_day_is_planned_over_the_api() {
 }
 
 #[tokio::test]
-async fn the_quick_sum_is_turned_around() {
+async fn the_calculator_is_turned_around() {
     let server = Server::new();
     let basis = |more: Value| {
         let mut asked = json!({ "raster": "3840x2160", "rate": "25", "audio": "4x48000x24", "reserve": "3 %", "length": "1h29" });
@@ -804,7 +804,7 @@ async fn the_quick_sum_is_turned_around() {
     };
     let media = server
         .post(
-            "/api/quick-sum",
+            "/api/calculator",
             &basis(json!({ "codec": "mezzanine-high" })),
         )
         .await
@@ -816,21 +816,21 @@ async fn the_quick_sum_is_turned_around() {
         "{bytes}"
     );
     let codec = server
-        .post("/api/quick-sum", &basis(json!({ "media": "512 GB" })))
+        .post("/api/calculator", &basis(json!({ "media": "512 GB" })))
         .await
         .json();
     assert!(
         codec["label"].as_str().unwrap().contains("largest"),
         "{codec}"
     );
-    let neither = server.post("/api/quick-sum", &basis(json!({}))).await;
+    let neither = server.post("/api/calculator", &basis(json!({}))).await;
     assert!(
         neither
             .problem(StatusCode::UNPROCESSABLE_ENTITY)
             .contains("either a codec or a card")
     );
     let nothing = server
-        .post("/api/quick-sum", &basis(json!({ "media": "0 GB" })))
+        .post("/api/calculator", &basis(json!({ "media": "0 GB" })))
         .await;
     nothing.problem(StatusCode::UNPROCESSABLE_ENTITY);
 
@@ -859,7 +859,7 @@ async fn a_day_that_cannot_be_is_refused_and_changes_nothing() {
     };
     let codec = |model: Value| {
         json!({ "do": "put-codec", "codec":
-            { "id": "own-clip", "name": "Clip", "model": model, "sampling": "4:2:2", "bits": "10-bit", "own": true } })
+            { "id": "own-clip", "name": "Clip", "model": model, "sampling": "4:2:2", "bits": "10-bit", "custom": true } })
     };
     for (command, expected) in [
         (
@@ -909,7 +909,7 @@ async fn a_day_that_cannot_be_is_refused_and_changes_nothing() {
 async fn own_codecs_are_used_and_travel() {
     let server = Server::new();
     let codec = json!({
-        "id": "own-clip", "name": "Clip of Tuesday", "family": "Own", "sampling": "4:2:2", "bits": "10-bit", "own": true,
+        "id": "own-clip", "name": "Clip of Tuesday", "family": "Own", "sampling": "4:2:2", "bits": "10-bit", "custom": true,
         "model": { "kind": "measured", "file": "3 GB", "length": "1 min" }
     });
     let put = json!({ "do": "put-codec", "codec": codec });
@@ -948,7 +948,7 @@ async fn the_table_and_the_sums_say_what_they_cannot_read() {
     let with = |path: &str, name: &str, typed: Value| {
         let mut asked =
             json!({ "raster": "3840x2160", "rate": "25", "audio": "4x48000x24", "reserve": "3 %" });
-        if path == "/api/quick-sum" {
+        if path == "/api/calculator" {
             asked["codec"] = json!("mezzanine-high");
             asked["length"] = json!("1 h");
         }
@@ -960,26 +960,26 @@ async fn the_table_and_the_sums_say_what_they_cannot_read() {
         ("/api/time-table", "rate", json!("0"), "isn’t a frame rate"),
         ("/api/time-table", "reserve", json!("-3 %"), "isn’t a share"),
         (
-            "/api/quick-sum",
+            "/api/calculator",
             "length",
             json!("-1 h"),
             "isn’t a length of time",
         ),
-        ("/api/quick-sum", "length", json!("0 min"), "above zero"),
+        ("/api/calculator", "length", json!("0 min"), "above zero"),
         (
-            "/api/quick-sum",
+            "/api/calculator",
             "codec",
             json!("no-such"),
             "there is no codec “no-such”",
         ),
         (
-            "/api/quick-sum",
+            "/api/calculator",
             "reserve",
             json!("100 %"),
             "keeps everything back",
         ),
         (
-            "/api/quick-sum",
+            "/api/calculator",
             "media",
             json!("1 TB"),
             "either a codec or a card",

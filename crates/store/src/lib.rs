@@ -5,11 +5,15 @@
 mod journal;
 mod schema;
 
+pub use journal::KEPT_STEPS;
+
 use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, params};
 use std::path::Path;
 use std::sync::{Mutex, MutexGuard};
 use west_rail_core::catalogue::Catalogue;
-use west_rail_core::document::{Command, Production, Refusal, handle_from};
+use west_rail_core::document::{
+    Command, FORMAT_VERSION, Production, Refusal, handle_from, upgraded,
+};
 
 /// The data file.
 pub struct Store {
@@ -87,6 +91,7 @@ impl Store {
         connection.pragma_update(None, "foreign_keys", "ON")?;
         connection.busy_timeout(std::time::Duration::from_secs(5))?;
         schema::migrations().to_latest(&mut connection)?;
+        list_anew(&connection)?;
         Ok(Self {
             connection: Mutex::new(connection),
         })
@@ -111,25 +116,23 @@ impl Store {
     pub fn list(&self) -> Result<Vec<Entry>> {
         let connection = self.lock();
         let mut rows = connection.prepare_cached(
-            "SELECT id, revision, document FROM production WHERE deleted = 0 ORDER BY name, id",
+            "SELECT id, name, revision, format, builds FROM production WHERE deleted = 0 ORDER BY name, id",
         )?;
         let rows = rows.query_map([], |row| {
-            Ok((row.get(0)?, row.get(1)?, row.get::<_, String>(2)?))
+            let entry = Entry {
+                id: row.get(0)?,
+                name: row.get(1)?,
+                revision: row.get(2)?,
+                format: row.get(3)?,
+                builds: Vec::new(),
+            };
+            Ok((entry, row.get::<_, String>(4)?))
         })?;
         rows.map(|row| {
-            let (id, revision, document): (String, u64, String) = row?;
-            let production: Production = serde_json::from_str(&document)?;
-            let builds = production
-                .builds
-                .into_iter()
-                .map(|build| (build.id, build.name))
-                .collect();
+            let (entry, builds) = row?;
             Ok(Entry {
-                id,
-                name: production.name,
-                revision,
-                format: production.format.to_string(),
-                builds,
+                builds: serde_json::from_str(&builds)?,
+                ..entry
             })
         })
         .collect()
@@ -140,11 +143,11 @@ impl Store {
         self.transaction(|transaction| {
             let taken = |id: &str| exists(transaction, id).unwrap_or(true);
             let id = handle_from(&production.name, taken);
-            let document = serde_json::to_string(production)?;
             transaction.execute(
-                "INSERT INTO production (id, name, revision, document) VALUES (?1, ?2, 1, ?3)",
-                params![id, production.name, document],
+                "INSERT INTO production (id, name, revision, document) VALUES (?1, ?2, 1, '')",
+                params![id, production.name],
             )?;
+            write(transaction, &id, 1, production)?;
             read(transaction, &id)
         })
     }
@@ -230,6 +233,33 @@ impl Store {
     }
 }
 
+/// Writes what the list shows beside documents that were kept before it was.
+fn list_anew(connection: &Connection) -> Result<()> {
+    let mut ids = connection.prepare("SELECT id FROM production WHERE builds IS NULL")?;
+    let ids: Vec<String> = ids
+        .query_map([], |row| row.get(0))?
+        .collect::<rusqlite::Result<_>>()?;
+    for id in ids {
+        let row = connection.query_row(
+            "SELECT revision, version, document FROM production WHERE id = ?1",
+            [&id],
+            |row| Ok((row.get(0)?, row.get(1)?, row.get::<_, String>(2)?)),
+        );
+        let (revision, version, document): (u64, u32, String) = row?;
+        write(connection, &id, revision, &parse(&document, version)?)?;
+    }
+    Ok(())
+}
+
+/// Reads what a version of West Rail wrote.
+fn parse<T: serde::de::DeserializeOwned>(text: &str, version: u32) -> Result<T> {
+    if version == FORMAT_VERSION {
+        return Ok(serde_json::from_str(text)?);
+    }
+    let value = serde_json::from_str(text)?;
+    Ok(serde_json::from_value(upgraded(value, version))?)
+}
+
 fn exists(connection: &Connection, id: &str) -> rusqlite::Result<bool> {
     connection.query_row(
         "SELECT EXISTS (SELECT 1 FROM production WHERE id = ?1)",
@@ -250,27 +280,41 @@ fn current(connection: &Connection, id: &str, revision: u64) -> Result<Kept> {
 
 fn read(connection: &Connection, id: &str) -> Result<Kept> {
     let mut row = connection.prepare_cached(
-        "SELECT revision, document FROM production WHERE id = ?1 AND deleted = 0",
+        "SELECT revision, version, document FROM production WHERE id = ?1 AND deleted = 0",
     )?;
     let row = row
-        .query_row([id], |row| Ok((row.get(0)?, row.get::<_, String>(1)?)))
+        .query_row([id], |row| {
+            Ok((row.get(0)?, row.get(1)?, row.get::<_, String>(2)?))
+        })
         .optional()?;
-    let (revision, document) = row.ok_or_else(|| StoreError::Missing(id.into()))?;
+    let (revision, version, document) = row.ok_or_else(|| StoreError::Missing(id.into()))?;
     Ok(Kept {
         id: id.into(),
         revision,
-        production: serde_json::from_str(&document)?,
+        production: parse(&document, version)?,
         undo: journal::title(connection, id, journal::Step::Undo)?,
         redo: journal::title(connection, id, journal::Step::Redo)?,
     })
 }
 
 fn write(connection: &Connection, id: &str, revision: u64, production: &Production) -> Result<()> {
-    let document = serde_json::to_string(production)?;
+    let builds = production.builds.iter();
+    let builds: Vec<(&str, &str)> = builds
+        .map(|build| (build.id.as_str(), build.name.as_str()))
+        .collect();
     connection
         .prepare_cached(
-            "UPDATE production SET name = ?2, revision = ?3, document = ?4 WHERE id = ?1",
+            "UPDATE production SET name = ?2, revision = ?3, document = ?4, version = ?5, format = ?6, builds = ?7
+             WHERE id = ?1",
         )?
-        .execute(params![id, production.name, revision, document])?;
+        .execute(params![
+            id,
+            production.name,
+            revision,
+            serde_json::to_string(production)?,
+            FORMAT_VERSION,
+            production.format.to_string(),
+            serde_json::to_string(&builds)?
+        ])?;
     Ok(())
 }

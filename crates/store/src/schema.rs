@@ -22,7 +22,16 @@ CREATE TABLE journal (
 ) STRICT, WITHOUT ROWID;
 ";
 
+/// Documents and journals carry the version that wrote them; what the list shows stands beside each
+/// document, so that the list reads none.
+const SECOND: &str = "
+ALTER TABLE production ADD COLUMN version INTEGER NOT NULL DEFAULT 1;
+ALTER TABLE production ADD COLUMN format TEXT NOT NULL DEFAULT '';
+ALTER TABLE production ADD COLUMN builds TEXT;
+ALTER TABLE journal ADD COLUMN version INTEGER NOT NULL DEFAULT 1;
+";
+
 /// All of them, oldest first.
 pub fn migrations() -> Migrations<'static> {
-    Migrations::new(vec![M::up(FIRST)])
+    Migrations::new(vec![M::up(FIRST), M::up(SECOND)])
 }

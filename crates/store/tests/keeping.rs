@@ -5,7 +5,7 @@ use tempfile::TempDir;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::demo;
 use west_rail_core::document::{Command, Production};
-use west_rail_store::{Store, StoreError};
+use west_rail_store::{KEPT_STEPS, Store, StoreError};
 
 struct Bench {
     folder: TempDir,
@@ -147,6 +147,95 @@ fn copies_have_ids_of_their_own() {
     );
     assert_eq!(copy.production.name, "The Night Pour (copy)");
     assert_eq!(store.list().unwrap().len(), 3);
+}
+
+/// What version 1 of West Rail left behind: its tables, a document and a journal in its words.
+fn as_version_1_left_it(path: &std::path::Path) {
+    let old = rusqlite::Connection::open(path).unwrap();
+    old.execute_batch(
+        "CREATE TABLE production (
+             id TEXT PRIMARY KEY, name TEXT NOT NULL, revision INTEGER NOT NULL,
+             document TEXT NOT NULL, deleted INTEGER NOT NULL DEFAULT 0
+         ) STRICT;
+         CREATE TABLE journal (
+             production TEXT NOT NULL REFERENCES production (id) ON DELETE CASCADE,
+             number INTEGER NOT NULL, title TEXT NOT NULL, commands TEXT NOT NULL, inverse TEXT NOT NULL,
+             undone INTEGER NOT NULL DEFAULT 0, PRIMARY KEY (production, number)
+         ) STRICT, WITHOUT ROWID;
+         PRAGMA user_version = 1;",
+    )
+    .unwrap();
+    let file = include_str!("../../core/tests/files/the-night-pour.v1.json");
+    let file: serde_json::Value = serde_json::from_str(file).unwrap();
+    let set = |length: &str| {
+        serde_json::json!([{
+            "do": "set-lead", "build": "night", "connection": "l7", "lead": "coax-mini", "length": length,
+        }])
+    };
+    old.execute(
+        "INSERT INTO production (id, name, revision, document) VALUES ('pour', 'The Night Pour', 2, ?1)",
+        [file["production"].to_string()],
+    )
+    .unwrap();
+    old.execute(
+        "INSERT INTO journal (production, number, title, commands, inverse) VALUES ('pour', 1, 'Change lead', ?1, ?2)",
+        [set("70 m").to_string(), set("60 m").to_string()],
+    )
+    .unwrap();
+}
+
+#[test]
+fn a_data_file_of_version_1_opens_with_its_history() {
+    let bench = Bench::new();
+    as_version_1_left_it(&bench.path());
+    let store = bench.open();
+    let list = store.list().unwrap();
+    assert_eq!(
+        (
+            list[0].name.as_str(),
+            list[0].format.as_str(),
+            list[0].builds.len()
+        ),
+        ("The Night Pour", "3840×2160p25 4:2:2 10-bit", 3)
+    );
+    let length = |production: &Production| {
+        let cable = production.builds[0].connection("l7").unwrap();
+        (cable.cable.clone(), cable.length.to_string())
+    };
+    let kept = store.get("pour").unwrap();
+    assert_eq!(
+        length(&kept.production),
+        ("coax-mini".into(), "70 m".into())
+    );
+    let undone = store.undo(catalogue(), "pour", 2).unwrap();
+    assert_eq!(
+        length(&undone.production),
+        ("coax-mini".into(), "60 m".into())
+    );
+    let redone = store.redo(catalogue(), "pour", 3).unwrap();
+    assert_eq!(redone.production, kept.production);
+}
+
+#[test]
+fn the_journal_has_an_end() {
+    let bench = Bench::new();
+    let store = bench.open();
+    let id = store.create(&night_pour()).unwrap().id;
+    let steps = KEPT_STEPS + 5;
+    for step in 0..steps {
+        store
+            .edit(catalogue(), &id, step + 1, &rename(&format!("Name {step}")))
+            .unwrap();
+    }
+    let mut revision = steps + 1;
+    for _ in 0..KEPT_STEPS {
+        revision = store.undo(catalogue(), &id, revision).unwrap().revision;
+    }
+    let oldest = store.get(&id).unwrap();
+    assert_eq!(
+        (oldest.production.name.as_str(), oldest.undo),
+        ("Name 4", None)
+    );
 }
 
 #[test]

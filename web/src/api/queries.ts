@@ -230,7 +230,7 @@ export const lineQuestion = (id: string, build: string, revision: number, line: 
     retry: false,
   });
 
-export const useQuickSum = (asked: Asked) =>
+export const useCalculator = (asked: Asked) =>
   useQuery({
     queryKey: ["sum", asked],
     queryFn: () => call<RecordTime>("/record-time", { method: "POST", body: asked }),
@@ -242,7 +242,7 @@ export const useQuickSum = (asked: Asked) =>
 export const useTurned = (asked: Turned | undefined) =>
   useQuery({
     queryKey: ["turned", asked],
-    queryFn: () => call<TurnedAnswer>("/quick-sum", { method: "POST", body: asked }),
+    queryFn: () => call<TurnedAnswer>("/calculator", { method: "POST", body: asked }),
     enabled: asked !== undefined,
     placeholderData: (old) => old,
     retry: false,

@@ -1,5 +1,22 @@
 // generated from openapi.json by make types
 export interface paths {
+    "/api/calculator": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A time and a codec in, the capacity out; or a time and a capacity in, the codec out. */
+        post: operations["calculator"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -479,23 +496,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/quick-sum": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** A time and a codec in, the capacity out; or a time and a capacity in, the codec out. */
-        post: operations["quick_sum"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/record-time": {
         parameters: {
             query?: never;
@@ -545,7 +545,7 @@ export interface components {
             kind: components["schemas"]["AdapterKind"];
             /** @description Its name in full. */
             name: string;
-            /** @description The lead's plug that it takes. */
+            /** @description The cable's plug that it takes. */
             takes: components["schemas"]["Connector"];
         };
         /**
@@ -640,7 +640,7 @@ export interface components {
         Bound: "reader" | "bus" | "drive" | "card" | "nothing";
         /** @description One complete wiring and configuration of the floor. */
         Build: {
-            /** @description Leads and radio pairings between ports. */
+            /** @description Cables and radio pairings between ports. */
             connections: components["schemas"]["Connection"][];
             /** @description Short id. */
             id: components["schemas"]["String"];
@@ -668,11 +668,30 @@ export interface components {
             outlook: components["schemas"]["Outlook"];
             /** @description Devices that it hasn't. */
             removed: string[];
-            /** @description Leads that it adds, hasn't, or has otherwise. */
+            /** @description Cables that it adds, hasn't, or has otherwise. */
             rewired: string[];
         };
         /** @example 512 GB */
         Bytes: string;
+        /** @description A cable as the catalogue describes it; its length is chosen where it is used. */
+        Cable: {
+            coax?: components["schemas"]["Coax"] | null;
+            data_rate?: components["schemas"]["BitRate"] | null;
+            /** @description The plugs at its two ends; either may go to the output unless it is one-way. */
+            ends: components["schemas"]["Connector"][];
+            hdmi?: components["schemas"]["HdmiGeneration"] | null;
+            /** @description The catalogue's id: `coax-rg6`. */
+            id: string;
+            make?: components["schemas"]["HdmiMake"] | null;
+            /** @description Its name in full. */
+            name: string;
+            /** @description Whether it works from the first end to the second only. */
+            one_way?: boolean;
+            reach?: components["schemas"]["Length"] | null;
+            sdi?: components["schemas"]["SdiClass"] | null;
+            /** @description What it can carry. */
+            wires: components["schemas"]["Wire"][];
+        };
         /** @description A ceiling on quality. */
         Cap: {
             bits?: components["schemas"]["Depth"] | null;
@@ -684,18 +703,18 @@ export interface components {
          * @enum {string}
          */
         CardSize: "several-smaller" | "few-large";
-        /** @description Everything that items of a kit can be made from. */
+        /** @description Everything that items of a kit can be made from: a shelf for each kind. */
         Catalogue: {
             /** @description Adapters, barrels and clamps. */
             adapters: components["schemas"]["Adapter"][];
+            /** @description Cables. */
+            cables: components["schemas"]["Cable"][];
             /** @description Codecs. */
             codecs: components["schemas"]["Codec"][];
             /** @description Devices, in the order of the files. */
             devices: components["schemas"]["Device"][];
             /** @description Groups of formats that descriptions can be made from. */
             groups: components["schemas"]["FormatGroup"][];
-            /** @description Leads. */
-            leads: components["schemas"]["Lead"][];
             /** @description Cards and drives. */
             media: components["schemas"]["Medium"][];
         };
@@ -772,6 +791,8 @@ export interface components {
             container?: components["schemas"]["Percent"];
             /** @description The containers that it is written in. */
             containers?: string[];
+            /** @description Whether it is the crew's own: whatever they say records it does. */
+            custom?: boolean;
             /** @description Codecs that belong together: *Mezzanine*. */
             family?: string;
             fastest?: components["schemas"]["FrameRate"] | null;
@@ -782,8 +803,6 @@ export interface components {
             model: components["schemas"]["RateModel"];
             /** @description Its name in full. */
             name: string;
-            /** @description Whether it is the crew's own: whatever they say records it does. */
-            own?: boolean;
             /** @description Whether it records the sensor's samples, before any sampling of chroma. */
             raw?: boolean;
             /** @description The sampling of its files. */
@@ -913,10 +932,10 @@ export interface components {
             unit: components["schemas"]["String"];
         } | {
             build: components["schemas"]["String"];
+            cable?: string | null;
             /** @enum {string} */
             do: "connect";
             from: components["schemas"]["PortRef"];
-            lead?: string | null;
             length?: components["schemas"]["Length"] | null;
             to: components["schemas"]["PortRef"];
         } | {
@@ -926,10 +945,10 @@ export interface components {
             do: "disconnect";
         } | {
             build: components["schemas"]["String"];
+            cable: string;
             connection: components["schemas"]["String"];
             /** @enum {string} */
-            do: "set-lead";
-            lead: string;
+            do: "set-cable";
             length: components["schemas"]["Length"];
         } | {
             build: components["schemas"]["String"];
@@ -963,11 +982,11 @@ export interface components {
             squeeze?: components["schemas"]["Squeeze"] | null;
         } | {
             build: components["schemas"]["String"];
+            desqueeze: boolean;
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-screen";
             look: boolean;
-            unsqueeze: boolean;
         } | {
             at: components["schemas"]["PortRef"];
             build: components["schemas"]["String"];
@@ -1042,24 +1061,24 @@ export interface components {
             is: "in-use";
             port: string;
         };
-        /** @description A lead (or a radio pairing) from an output to an input. */
+        /** @description A cable (or a radio pairing) from an output to an input. */
         Connection: {
             /** @description Adapters, barrels, elbows and clamps on it, by id. */
             adapters?: string[];
+            /** @description The catalogue's id of the cable. */
+            cable: string;
             /** @description The output. */
             from: components["schemas"]["PortRef"];
             /** @description Short id. */
             id: components["schemas"]["String"];
-            /** @description The catalogue's id of the lead. */
-            lead: string;
             /** @description How long it is; for a radio pairing, the distance. */
             length: components["schemas"]["Length"];
-            /** @description For a radio pairing: what stands between the aerials. */
+            /** @description For a radio pairing: what stands between the antennas. */
             surroundings?: components["schemas"]["Surroundings"];
             /** @description The input. */
             to: components["schemas"]["PortRef"];
         };
-        /** @description One lead, measured. */
+        /** @description One cable, measured. */
         ConnectionReport: {
             /** @description Cautions for whoever plugs it in. */
             care: string[];
@@ -1081,6 +1100,19 @@ export interface components {
          * @enum {string}
          */
         Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "jack35" | "rca" | "usb-c" | "pin-5" | "fibre" | "air";
+        /** @description A crew's custom devices and codecs. */
+        Custom: {
+            /**
+             * @description Codecs, with the crew's figures or measured.
+             * @default []
+             */
+            codecs: components["schemas"]["Codec"][];
+            /**
+             * @description Devices.
+             * @default []
+             */
+            devices: components["schemas"]["Device"][];
+        };
         /** @description What follows from a day. */
         DayAnswer: {
             /** @description The first and the last second of the axis. */
@@ -1135,6 +1167,8 @@ export interface components {
         Depth: string;
         /** @description A device as the catalogue, or a crew, describes it. */
         Device: {
+            /** @description Whether its screen can take an anamorphic squeeze out. */
+            desqueezes?: boolean;
             drive?: components["schemas"]["Drive"] | null;
             /** @description The catalogue's id: `orrell-c4`. */
             id: string;
@@ -1152,7 +1186,7 @@ export interface components {
             name: string;
             /** @description What joins inputs to outputs inside it. */
             paths?: components["schemas"]["InternalPath"][];
-            /** @description Its sockets and aerials, in the order in which they are listed on the device. */
+            /** @description Its sockets and antennas, in the order in which they are listed on the device. */
             ports?: components["schemas"]["Port"][];
             radio?: components["schemas"]["Radio"] | null;
             records?: components["schemas"]["RecordingAbility"] | null;
@@ -1165,8 +1199,6 @@ export interface components {
             screen_inches?: number | null;
             /** @description Whether its screen can apply a look. */
             screen_look?: boolean;
-            /** @description Whether its screen can take an anamorphic squeeze out. */
-            unsqueezes?: boolean;
         };
         /**
          * @description What a device is for, as the trade sorts it.
@@ -1336,7 +1368,7 @@ export interface components {
         /** @example 2.0 */
         HdmiGeneration: string;
         /**
-         * @description How an HDMI lead is made.
+         * @description How an HDMI cable is made.
          * @enum {string}
          */
         HdmiMake: "copper" | "thin" | "optical";
@@ -1344,11 +1376,11 @@ export interface components {
         Hop: {
             /** @description The port. */
             at: string;
-            /** @description How the picture got here: the lead with its length, or what the device does. */
+            /** @description How the picture got here: the cable with its length, or what the device does. */
             by: string;
             /** @description Since the lens. */
             delay: string;
-            /** @description What it depends on from here: the device's power, the lead, the air. */
+            /** @description What it depends on from here: the device's power, the cable, the air. */
             depends: string;
             /** @description The device's name. */
             device: string;
@@ -1373,11 +1405,6 @@ export interface components {
              */
             card_size: components["schemas"]["CardSize"];
             /**
-             * @description The fill at which a card is changed.
-             * @default 85 %
-             */
-            change_level: components["schemas"]["Percent"];
-            /**
              * Format: int32
              * @description Verified copies that must exist before a card may be formatted.
              * @default 2
@@ -1397,7 +1424,7 @@ export interface components {
              * @description When a card is changed.
              * @default at-level
              */
-            media_change: components["schemas"]["MediaChange"];
+            media_swap: components["schemas"]["MediaSwap"];
             /**
              * @description Which size of monitor goes on which rig.
              * @default small-handheld
@@ -1423,6 +1450,11 @@ export interface components {
              * @default 100 ms
              */
             stage_within: components["schemas"]["Delay"];
+            /**
+             * @description The fill at which a card is changed.
+             * @default 85 %
+             */
+            swap_level: components["schemas"]["Percent"];
             /**
              * @description How the wireless transmitter is fed.
              * @default own-output
@@ -1525,15 +1557,15 @@ export interface components {
                 {
                     /** @description Adapters, barrels, elbows and clamps on it, by id. */
                     adapters?: string[];
+                    /** @description The catalogue's id of the cable. */
+                    cable: string;
                     /** @description The output. */
                     from: components["schemas"]["PortRef"];
                     /** @description Short id. */
                     id: components["schemas"]["String"];
-                    /** @description The catalogue's id of the lead. */
-                    lead: string;
                     /** @description How long it is; for a radio pairing, the distance. */
                     length: components["schemas"]["Length"];
-                    /** @description For a radio pairing: what stands between the aerials. */
+                    /** @description For a radio pairing: what stands between the antennas. */
                     surroundings?: components["schemas"]["Surroundings"];
                     /** @description The input. */
                     to: components["schemas"]["PortRef"];
@@ -1608,7 +1640,7 @@ export interface components {
              * @description How many are hired.
              */
             hired?: number;
-            /** @description The catalogue's id of a device, lead or medium. */
+            /** @description The catalogue's id of a device, cable or medium. */
             item: string;
             length?: components["schemas"]["Length"] | null;
             /**
@@ -1623,7 +1655,7 @@ export interface components {
             hired: number;
             /** @description The catalogue's id. */
             item: string;
-            /** @description For leads: how long. */
+            /** @description For cables: how long. */
             length?: string | null;
             /** @description Its name. */
             name: string;
@@ -1663,25 +1695,6 @@ export interface components {
             state: components["schemas"]["LaneState"];
             /** Format: int64 */
             to: number;
-        };
-        /** @description A lead as the catalogue describes it; its length is chosen where it is used. */
-        Lead: {
-            coax?: components["schemas"]["Coax"] | null;
-            data_rate?: components["schemas"]["BitRate"] | null;
-            /** @description The plugs at its two ends; either may go to the output unless it is one-way. */
-            ends: components["schemas"]["Connector"][];
-            hdmi?: components["schemas"]["HdmiGeneration"] | null;
-            /** @description The catalogue's id: `coax-rg6`. */
-            id: string;
-            make?: components["schemas"]["HdmiMake"] | null;
-            /** @description Its name in full. */
-            name: string;
-            /** @description Whether it works from the first end to the second only. */
-            one_way?: boolean;
-            reach?: components["schemas"]["Length"] | null;
-            sdi?: components["schemas"]["SdiClass"] | null;
-            /** @description What it can carry. */
-            wires: components["schemas"]["Wire"][];
         };
         /** @description What a mode leaves of some outputs. */
         Leaves: {
@@ -1752,11 +1765,11 @@ export interface components {
         };
         /** @description How full a wire is. */
         LoadReport: {
-            /** @description What ports and lead allow, in words. */
+            /** @description What ports and cable allow, in words. */
             limit: string;
             /**
              * Format: double
-             * @description Loss over the run, in decibels, for coaxial leads.
+             * @description Loss over the run, in decibels, for coaxial cables.
              */
             loss_db?: number | null;
             margin?: components["schemas"]["Margin"] | null;
@@ -1774,7 +1787,7 @@ export interface components {
             rate: number;
             /** @description The rate in words. */
             rate_label: string;
-            /** @description How far the lead carries it, to the decimetre. */
+            /** @description How far the cable carries it, to the decimetre. */
             reach?: string | null;
         };
         /** @description What a mode's processing makes of the picture at some outputs. */
@@ -1794,17 +1807,17 @@ export interface components {
          * @enum {string}
          */
         Margin: "ok" | "caution" | "stop";
-        /**
-         * @description When a card is changed.
-         * @enum {string}
-         */
-        MediaChange: "at-level" | "end-of-take" | "run-to-end";
         /** @description The media of a build's day, and of the whole job. */
         MediaPlan: {
             day?: components["schemas"]["DayAnswer"] | null;
             /** @description The job: every build's day as often as it is shot. */
             job: components["schemas"]["JobTotals"];
         };
+        /**
+         * @description When a card is changed.
+         * @enum {string}
+         */
+        MediaSwap: "at-level" | "end-of-take" | "run-to-end";
         /** @description A card or drive as the catalogue describes it. */
         Medium: {
             /** @description Nominal capacity, decimal. */
@@ -1939,6 +1952,8 @@ export interface components {
         Origin: {
             /** @description For picture: from the lens to this output. */
             delay?: components["schemas"]["PathDelay"];
+            /** @description For picture: whether it can take an anamorphic squeeze out. */
+            desqueezes?: boolean;
             /** @description For picture: whether a look can be applied. */
             look?: boolean;
             /** @description For picture: what its processing leaves of it, whatever the wire could hold. */
@@ -1949,8 +1964,6 @@ export interface components {
             overlay?: boolean;
             /** @description Which kind of signal. */
             signal: components["schemas"]["SignalKind"];
-            /** @description For picture: whether it can take an anamorphic squeeze out. */
-            unsqueezes?: boolean;
         };
         /** @description What would be different after an edit. */
         Outlook: {
@@ -1964,7 +1977,7 @@ export interface components {
             gone: components["schemas"]["Finding"][];
             /** @description Arrivals and recordings that would differ. */
             shifts: components["schemas"]["Shift"][];
-            /** @description Outputs with a lead that would be off. */
+            /** @description Outputs with a cable that would be off. */
             switched_off: string[];
         };
         /** @description What is set on an output. */
@@ -1974,6 +1987,8 @@ export interface components {
              * @description On a transmitter: its channel; a free one where not said.
              */
             channel?: number | null;
+            /** @description With the squeeze of the lens taken out. */
+            desqueeze?: boolean;
             format?: components["schemas"]["PictureFormat"] | null;
             level?: components["schemas"]["Level"] | null;
             /**
@@ -1990,21 +2005,6 @@ export interface components {
             raw?: string | null;
             /** @description On a router: the input that goes to this output. */
             source?: string | null;
-            /** @description With the squeeze of the lens taken out. */
-            unsqueeze?: boolean;
-        };
-        /** @description A crew's own descriptions. */
-        Own: {
-            /**
-             * @description Codecs, with the crew's figures or measured.
-             * @default []
-             */
-            codecs: components["schemas"]["Codec"][];
-            /**
-             * @description Devices.
-             * @default []
-             */
-            devices: components["schemas"]["Device"][];
         };
         /** @example 1 frame */
         PathDelay: string;
@@ -2096,7 +2096,7 @@ export interface components {
              */
             without_reuse: number;
         };
-        /** @description A socket or an aerial. */
+        /** @description A socket or an antenna. */
         Port: {
             /** @description For HDMI: PCM channels; 8 where not said. */
             audio?: number | null;
@@ -2133,7 +2133,7 @@ export interface components {
         PortReport: {
             /** @description The port, as typed. */
             at: string;
-            /** @description Whether a lead is in it. */
+            /** @description Whether a cable is in it. */
             connected: boolean;
             /** @description Which way it faces. */
             direction: components["schemas"]["Direction"];
@@ -2169,6 +2169,11 @@ export interface components {
         Production: {
             /** @description Complete wirings of the floor. */
             builds: components["schemas"]["Build"][];
+            /**
+             * @description The crew's custom devices of devices; they stand in the place of shipped ones of the
+             *     same id.
+             */
+            custom?: components["schemas"]["Custom"];
             /** @description Whether timecode drops frames (at 29.97 and 59.94 only). */
             drop_frame?: boolean;
             /** @description What outputs and recorders follow unless told otherwise. */
@@ -2181,12 +2186,7 @@ export interface components {
             kit?: components["schemas"]["KitLine"][];
             /** @description Its name. */
             name: string;
-            /**
-             * @description The crew's own descriptions of devices; they stand in the place of shipped ones of the
-             *     same id.
-             */
-            own?: components["schemas"]["Own"];
-            /** @description Where cards are copied. */
+            /** @description Where cards are offloaded. */
             station?: components["schemas"]["Station"];
         };
         /** @description A production as a file. */
@@ -2225,14 +2225,14 @@ export interface components {
             frequency_mhz: number;
             /**
              * Format: int32
-             * @description What it radiates, aerial included, in dBm; for a transmitter.
+             * @description What it radiates, antenna included, in dBm; for a transmitter.
              */
             radiated_dbm?: number;
             /** @description Receivers at most, for a transmitter. */
             receivers?: number;
             /**
              * Format: int32
-             * @description The weakest signal that it works with, aerial included, in dBm; for a receiver.
+             * @description The weakest signal that it works with, antenna included, in dBm; for a receiver.
              */
             sensitivity_dbm?: number;
             /** @description Only devices of one system pair: `pellow-w1`. */
@@ -2411,8 +2411,8 @@ export interface components {
         RecordingSetting: {
             /** @description The codec's id. */
             codec: string;
-            /** @description A coupler feeds it in the place of the inner battery: less heat inside. */
-            coupler?: boolean;
+            /** @description A dummy battery (coupler) feeds it in the place of the inner battery: less heat inside. */
+            dummy_battery?: boolean;
             format?: components["schemas"]["PictureFormat"] | null;
             /** @description Cards or drives in its slots, by id, recorded one after the other. */
             media: string[];
@@ -2420,7 +2420,7 @@ export interface components {
             /** @description A proxy alongside, by its codec's id. */
             proxy?: string | null;
             /** @description Its screen stands away from the body: heat leaves it sooner. */
-            screen_away?: boolean;
+            screen_flipped_out?: boolean;
             sensor_rate?: components["schemas"]["FrameRate"] | null;
             /** @description How several slots are used. */
             slots?: components["schemas"]["SlotUse"];
@@ -2436,7 +2436,7 @@ export interface components {
         };
         /** @description What can be put to use, and what each finding means. */
         Reference: {
-            /** @description Devices, leads, codecs, media. */
+            /** @description Devices, cables, codecs, media. */
             catalogue: components["schemas"]["Catalogue"];
             /** @description The largest production file that is taken, in bytes. */
             file_bytes: number;
@@ -2451,7 +2451,7 @@ export interface components {
             arrivals: components["schemas"]["ArrivalReport"][];
             /** @description The build's id. */
             build: string;
-            /** @description How full each lead is, and what it feeds. */
+            /** @description How full each cable is, and what it feeds. */
             connections: components["schemas"]["ConnectionReport"][];
             /** @description Each device: where it stands on the map, and its worst finding. */
             devices: components["schemas"]["DeviceReport"][];
@@ -2496,7 +2496,7 @@ export interface components {
         };
         /** @description One way. */
         RouteReport: {
-            /** @description Devices and leads that it adds. */
+            /** @description Devices and cables that it adds. */
             adds: string[];
             /** @description The commands that make it: one undo. */
             commands: components["schemas"]["Command"][];
@@ -2577,6 +2577,8 @@ export interface components {
         };
         /** @description What is set on a device; whatever isn't said follows the project or the device. */
         Settings: {
+            /** @description For a screen: whether it takes the squeeze out. */
+            desqueeze?: boolean;
             /** @description The input that it shows, passes on or records, where it has several. */
             input?: string | null;
             /** @description Inputs by port id: what the sink behind them says of itself. */
@@ -2594,8 +2596,6 @@ export interface components {
             recording?: components["schemas"]["RecordingSetting"] | null;
             squeeze?: components["schemas"]["Squeeze"] | null;
             timecode?: components["schemas"]["TimecodeRate"] | null;
-            /** @description For a screen: whether it takes the squeeze out. */
-            unsqueeze?: boolean;
         };
         /**
          * @description How bad a finding is.
@@ -2614,7 +2614,7 @@ export interface components {
             worse: boolean;
         };
         /**
-         * @description What a port, a lead or a path carries. Power joins when its work does.
+         * @description What a port, a cable or a path carries. Power joins when its work does.
          * @enum {string}
          */
         SignalKind: "picture" | "sound" | "timecode" | "data";
@@ -2630,6 +2630,7 @@ export interface components {
         /** @description The worst finding of each stage of the work that exists so far. */
         StageMarks: {
             kit?: components["schemas"]["Severity"] | null;
+            media?: components["schemas"]["Severity"] | null;
             needs?: components["schemas"]["Severity"] | null;
             path?: components["schemas"]["Severity"] | null;
             record?: components["schemas"]["Severity"] | null;
@@ -2639,7 +2640,7 @@ export interface components {
          * @enum {string}
          */
         Standing: "ok" | "caution" | "stop";
-        /** @description Where cards are copied. */
+        /** @description Where cards are offloaded. */
         Station: {
             /**
              * @description What the bus behind all readers carries.
@@ -2688,7 +2689,7 @@ export interface components {
         };
         String: string;
         /**
-         * @description What stands between two aerials.
+         * @description What stands between two antennas.
          * @enum {string}
          */
         Surroundings: "open" | "crowd" | "walls" | "metal";
@@ -2857,6 +2858,37 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    calculator: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Turned"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnedAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     all: {
         parameters: {
             query?: never;
@@ -3821,37 +3853,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    quick_sum: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Turned"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TurnedAnswer"];
                 };
             };
             422: {

@@ -57,7 +57,7 @@ function FindingCard({ finding, looks }: { finding: Finding; looks: boolean }) {
   const page = reference.findings.find((known) => known.code === finding.code);
   const show = () => {
     const { connection, device } = finding.at;
-    if (connection) select({ kind: "lead", id: connection });
+    if (connection) select({ kind: "cable", id: connection });
     else if (device) select({ kind: "device", id: device });
   };
   return (

@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { lineQuestion } from "../api/queries";
 import { sentenceOf } from "../api/client";
+import { ASIDE, STAGES } from "../views";
 import { useWorkbench } from "./workbench";
 
 /** The command line: `a.sdi1 > dir.sdi`, with completion. What a line means is the core's business. */
@@ -25,7 +26,7 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
   }
 
   const words = line.trim();
-  const view = ["needs", "kit", "path", "record"].includes(words);
+  const view = [...STAGES, ...ASIDE].some(({ path }) => path === words);
   const asked = /^route\s+(\S+)\s*>\s*(\S+)$/.exec(words);
 
   async function run() {

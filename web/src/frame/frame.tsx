@@ -8,6 +8,7 @@ import { Head } from "./head";
 import { HeldEdit } from "./held";
 import { KeysSheet, useKeys } from "./keys";
 import { Notices } from "./notices";
+import { STAGES } from "../views";
 import { useWorkbench, WorkbenchProvider } from "./workbench";
 
 /** The frame around every view of a production. */
@@ -48,11 +49,9 @@ function Within({ connected }: { connected: boolean }) {
       <Notices />
       <div className="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
         <nav aria-label="Stages of the work" className="flex shrink-0 border-t border-rule print:hidden md:w-20 md:flex-col md:border-t-0 md:border-r">
-          <Stage to="needs" name="Needs" worst={stages.needs} />
-          <Stage to="kit" name="Kit" worst={stages.kit} />
-          <Stage to="path" name="Path" worst={stages.path} />
-          <Stage to="record" name="Record" worst={stages.record} />
-          <Stage to="media" name="Media" />
+          {STAGES.map(({ path, name, stage }) => (
+            <Stage key={path} to={path} name={name} worst={stage && stages[stage]} />
+          ))}
         </nav>
         <Outlet />
       </div>

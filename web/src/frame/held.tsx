@@ -19,9 +19,9 @@ export function HeldEdit() {
           <div className="mt-2 max-h-[50vh] overflow-auto">{held && <OutlookSummary outlook={held.outlook} />}</div>
           <div className="mt-3 flex gap-2">
             <Button strong onClick={() => release(true)}>
-              Change it all the same
+              Change anyway
             </Button>
-            <Button onClick={() => release(false)}>Leave it as it is</Button>
+            <Button onClick={() => release(false)}>Cancel</Button>
           </div>
         </Dialog.Content>
       </Dialog.Portal>

@@ -155,8 +155,8 @@ function walkDevices(bench: Bench, key: string): boolean {
   const device = currentDevice(bench);
   let next: string | undefined;
   if (!device) {
-    const lead = selection && build.connections.find((known) => known.id === selection.id);
-    next = lead ? (key === "ArrowLeft" ? lead.from : lead.to).split(".")[0] : first.id;
+    const cable = selection && build.connections.find((known) => known.id === selection.id);
+    next = cable ? (key === "ArrowLeft" ? cable.from : cable.to).split(".")[0] : first.id;
   } else if (key === "ArrowRight" || key === "ArrowLeft") {
     next = neighbours(build, device, key === "ArrowRight" ? "down" : "up")[0];
   } else {

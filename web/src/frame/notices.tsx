@@ -12,10 +12,10 @@ export function Notices() {
           <span>{notice.text}</span>
           {again && (
             <Button strong onClick={() => attempt(again)}>
-              Make it again
+              Retry
             </Button>
           )}
-          <Button onClick={dismiss}>Put this away</Button>
+          <Button onClick={dismiss}>Dismiss</Button>
         </div>
       )}
     </div>

@@ -4,7 +4,7 @@ import { useSearchParams } from "react-router";
 import { Problem, sentenceOf, type Build, type Command, type Fix, type Outlook, type Reference, type Workspace, type Production } from "../api/client";
 import { keepWorkspace, requestEdit, type Step } from "../api/queries";
 
-export type Selection = { kind: "device" | "lead"; id: string };
+export type Selection = { kind: "device" | "cable"; id: string };
 /** Commands, a step back or forward, or commands made from the document as it is when their turn comes:
  *  what changes a part of something must not be made from what was on the screen before. */
 type Edit = Command[] | Step | ((newest: Production) => Command[]);
@@ -73,8 +73,8 @@ export function WorkbenchProvider({ id, build, workspace, reference: shipped, ch
   const [connecting, connect] = useState<string>();
   const [preview, setPreview] = useState<Fix>();
   const [held, setHeld] = useState<Held>();
-  // The crew's own descriptions stand in the place of shipped ones of the same id.
-  const own = workspace.production.own;
+  // The crew's custom devices stand in the place of shipped ones of the same id.
+  const own = workspace.production.custom;
   const reference = useMemo(() => {
     if (!own) return shipped;
     const devices = inPlaceOf(shipped.catalogue.devices, own.devices ?? []);
@@ -141,8 +141,8 @@ export function WorkbenchProvider({ id, build, workspace, reference: shipped, ch
 
   const value = useMemo<Workbench>(() => {
     const [kind, name] = at?.split(":") ?? [];
-    const there = kind === "device" ? build.placements.some((placement) => placement.id === name) : build.connections.some((lead) => lead.id === name);
-    const selection = there && name && (kind === "device" || kind === "lead") ? ({ kind, id: name } as const) : undefined;
+    const there = kind === "device" ? build.placements.some((placement) => placement.id === name) : build.connections.some((cable) => cable.id === name);
+    const selection = there && name && (kind === "device" || kind === "cable") ? ({ kind, id: name } as const) : undefined;
     return {
       id,
       build,

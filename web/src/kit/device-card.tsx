@@ -14,7 +14,7 @@ const connectors: Record<Port["connector"], string> = {
   "usb-c": "USB-C",
   "pin-5": "5-pin",
   fibre: "LC",
-  air: "aerial",
+  air: "antenna",
 };
 
 const carries = (port: Port) => [connectors[port.connector], port.sdi?.class, port.hdmi].filter(Boolean);

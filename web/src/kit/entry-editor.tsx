@@ -27,7 +27,7 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
   const check = useEntryCheck(id, workspace.revision, entry);
   const change = (next: Partial<Device>) => setEntry((old) => ({ ...old, ...next }));
   const ports = entry.ports ?? [];
-  const isNew = !workspace.production.own?.devices?.some((known) => known.id === entry.id) && !reference.catalogue.devices.some((known) => known.id === entry.id);
+  const isNew = !workspace.production.custom?.devices?.some((known) => known.id === entry.id) && !reference.catalogue.devices.some((known) => known.id === entry.id);
 
   const setPorts = (next: Port[]) => {
     // What a screen shows follows its inputs until somebody says otherwise.
@@ -70,7 +70,7 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
   return (
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto" onKeyDown={(event) => event.stopPropagation()}>
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
-        <h2 className="mt-4 text-large font-semibold">{isNew ? "Describe a device" : `Change ${start.name}`}</h2>
+        <h2 className="mt-4 text-large font-semibold">{isNew ? "Add custom device" : `Change ${start.name}`}</h2>
         <div className="mt-2 grid grid-cols-2 gap-3 lg:grid-cols-4">
           <Text label="Name" value={entry.name} onChange={(name) => change(start.id ? { name } : { name, id: handleOf(name) })} autoFocus />
           <Text label="Maker" value={entry.maker} onChange={(maker) => change({ maker })} />
@@ -182,10 +182,10 @@ function PortEditor({ port, camera, groups, onChange, onRemove }: { port: Port; 
           <div className="w-28">
             <Text label="Delay" value={port.origin.delay ?? ""} onChange={(delay) => onChange({ ...port, origin: port.origin ? { ...port.origin, delay } : port.origin })} />
           </div>
-          {(["overlay", "look", "unsqueezes", "never_clean"] as const).map((ability) => (
+          {(["overlay", "look", "desqueezes", "never_clean"] as const).map((ability) => (
             <Tick
               key={ability}
-              label={{ overlay: "can send overlays", look: "can send a look", unsqueezes: "can take a squeeze out", never_clean: "never clean" }[ability]}
+              label={{ overlay: "can send overlays", look: "can send a look", desqueezes: "can take a squeeze out", never_clean: "never clean" }[ability]}
               checked={port.origin?.[ability] ?? false}
               onChange={(so) => onChange({ ...port, origin: port.origin ? { ...port.origin, [ability]: so } : port.origin })}
             />

@@ -56,7 +56,7 @@ export const SOCKETS: { value: string; label: string; port: Pick<Port, "connecto
   { value: "composite", label: "Composite, RCA", port: { connector: "rca", wire: "composite" } },
   { value: "usb", label: "USB-C data", port: { connector: "usb-c", wire: "usb-data" } },
   { value: "fibre", label: "SDI on fibre", port: { connector: "fibre", wire: "optical-sdi" } },
-  { value: "radio", label: "Aerial, picture", port: { connector: "air", wire: "radio-picture" } },
+  { value: "radio", label: "Antenna, picture", port: { connector: "air", wire: "radio-picture" } },
 ];
 
 /** Which sort of socket a port is. */

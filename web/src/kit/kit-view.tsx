@@ -8,7 +8,7 @@ import { Problem } from "../api/client";
 import { DeviceCard } from "./device-card";
 import { EntryEditor } from "./entry-editor";
 import { blank } from "./entry";
-import { OwnHeading } from "./own-file";
+import { OwnHeading } from "./custom-file";
 
 /** The Kit view: what there is, what the build uses, what is short; the catalogue beside it. */
 export function KitView() {
@@ -17,7 +17,7 @@ export function KitView() {
   const [editing, setEditing] = useState<Device>();
   const kinds = ([
     ["Devices", reference.catalogue.devices],
-    ["Leads", reference.catalogue.leads],
+    ["Cables", reference.catalogue.cables],
     ["Adapters and clamps", reference.catalogue.adapters],
     ["Cards and drives", reference.catalogue.media],
   ] as const).map(([name, list]) => [name, new Set(list.map((entry) => entry.id))] as const);
@@ -113,12 +113,12 @@ function CatalogueSearch({ onEdit }: { onEdit: (start: Device) => void }) {
   const [typed, setTyped] = useState("");
   const hits = useSearch(id, workspace.revision, typed);
   const devices = new Map(reference.catalogue.devices.map((device) => [device.id, device]));
-  const leads = reference.catalogue.leads.filter((lead) => typed.trim() && lead.name.toLowerCase().includes(typed.trim().toLowerCase()));
+  const cables = reference.catalogue.cables.filter((cable) => typed.trim() && cable.name.toLowerCase().includes(typed.trim().toLowerCase()));
   return (
     <section aria-label="Catalogue" className="p-3">
       <div className="flex items-baseline justify-between">
         <h2 className="font-semibold">Catalogue</h2>
-        <Button onClick={() => onEdit(blank())}>Describe a device</Button>
+        <Button onClick={() => onEdit(blank())}>Add custom device</Button>
       </div>
       <label className="mt-2 block text-small text-dim" htmlFor="catalogue-search">
         What it must do, or its name
@@ -138,7 +138,7 @@ function CatalogueSearch({ onEdit }: { onEdit: (start: Device) => void }) {
         </p>
       ) : (
         <p className="mt-1 text-small text-dim" role="status">
-          {hits.data ? `${hits.data.length} devices${leads.length ? `, ${leads.length} leads` : ""}` : ""}
+          {hits.data ? `${hits.data.length} devices${cables.length ? `, ${cables.length} cables` : ""}` : ""}
         </p>
       )}
       <ul className="mt-1">
@@ -146,8 +146,8 @@ function CatalogueSearch({ onEdit }: { onEdit: (start: Device) => void }) {
           const device = devices.get(hit.device);
           return device ? <Found key={device.id} device={device} reason={hit.reason} onEdit={onEdit} /> : null;
         })}
-        {leads.map((lead) => (
-          <FoundLead key={lead.id} item={lead.id} name={lead.name} />
+        {cables.map((cable) => (
+          <FoundCable key={cable.id} item={cable.id} name={cable.name} />
         ))}
       </ul>
     </section>
@@ -190,7 +190,7 @@ function Found({ device, reason, onEdit }: { device: Device; reason: string; onE
   );
 }
 
-function FoundLead({ item, name }: { item: string; name: string }) {
+function FoundCable({ item, name }: { item: string; name: string }) {
   const { edit } = useWorkbench();
   return (
     <li className="border-t border-rule py-1">
@@ -205,14 +205,14 @@ function FoundLead({ item, name }: { item: string; name: string }) {
   );
 }
 
-/** The crew's own descriptions: to change, remove, share. */
+/** The crew's custom devices: to change, remove, share. */
 function OwnEntries({ onEdit }: { onEdit: (start: Device) => void }) {
   const { workspace, attempt } = useWorkbench();
   const [refusal, setRefusal] = useState<string>();
-  const own = workspace.production.own?.devices ?? [];
+  const own = workspace.production.custom?.devices ?? [];
   return (
-    <section aria-label="Own descriptions" className="mt-8">
-      <OwnHeading title="Own descriptions" ids={own.map((entry) => entry.id)} of="descriptions" onRefused={setRefusal} />
+    <section aria-label="Custom devices" className="mt-8">
+      <OwnHeading title="Custom devices" ids={own.map((entry) => entry.id)} of="descriptions" onRefused={setRefusal} />
       {refusal && (
         <p role="alert" className="text-stop">
           {refusal}

@@ -4,15 +4,15 @@ import { useHouseRules } from "../needs/rules";
 import { Choice, TypedField } from "../ui/field";
 import { whole } from "../ui/typed";
 
-/** Where cards are copied: readers, bus, drives, how copies are made sure of. */
+/** Where cards are offloaded: readers, bus, drives, how copies are made sure of. */
 export function StationFields() {
   const { workspace, edit } = useWorkbench();
   const { station } = workspace.production;
   if (!station) return null;
   const put = (change: Partial<Station>) => edit((newest) => [{ do: "set-station", station: { ...station, ...newest.station, ...change } }]);
   return (
-    <section aria-label="Copying" className="mt-5 border-t border-rule pt-2">
-      <h3 className="font-semibold">Where cards are copied</h3>
+    <section aria-label="Offload" className="mt-5 border-t border-rule pt-2">
+      <h3 className="font-semibold">Where cards are offloaded</h3>
       <div className="mt-1 grid grid-cols-2 gap-2">
         <TypedField label="Readers" value={String(station.readers)} send={async (typed) => put({ readers: whole(typed, "readers") })} />
         <TypedField label="A reader reads" value={station.reader_rate} send={(reader_rate) => put({ reader_rate })} />
@@ -52,7 +52,7 @@ export function CopyRules() {
       <h3 className="font-semibold">House rules for cards</h3>
       <div className="mt-1 grid grid-cols-2 gap-2">
         <TypedField label="Verified copies before formatting" value={String(rules.copies)} send={async (typed) => set({ copies: whole(typed, "copies") })} />
-        <TypedField label="Cards are changed at" value={rules.change_level} send={(change_level) => set({ change_level })} />
+        <TypedField label="Cards are changed at" value={rules.swap_level} send={(swap_level) => set({ swap_level })} />
       </div>
     </section>
   );

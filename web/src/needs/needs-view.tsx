@@ -127,7 +127,7 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
           <p className={answer.met ? "text-small text-dim" : "text-small text-stop"}>{answer.says}</p>
           {findings.length > 0 && (
             <button type="button" aria-expanded={open} className="text-small underline decoration-dotted underline-offset-3" onClick={() => setOpen(!open)}>
-              {open ? "Put the fixes away" : "Show what would mend it"}
+              {open ? "Hide fixes" : "Show fixes"}
             </button>
           )}
         </div>

@@ -42,7 +42,7 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
             label="Picture from"
             value={placement.settings?.input ?? ""}
             onChoose={(input) => attempt([{ do: "choose-input", build: build.id, device: id, input: input || null }])}
-            options={[{ value: "", label: "The first that has a lead" }, ...pictureInputs.map((port) => ({ value: port.at.split(".")[1] ?? "", label: port.name }))]}
+            options={[{ value: "", label: "The first that has a cable" }, ...pictureInputs.map((port) => ({ value: port.at.split(".")[1] ?? "", label: port.name }))]}
           />
         )}
         {entry && <Doing device={entry} placement={placement} />}
@@ -76,9 +76,9 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
 function Doing({ device, placement }: { device: Device; placement: Placement }) {
   const { build, edit, attempt } = useWorkbench();
   const { settings } = placement;
-  const screen = (change: { unsqueeze?: boolean; look?: boolean }) =>
-    attempt([{ do: "set-screen", build: build.id, device: placement.id, unsqueeze: settings?.unsqueeze ?? false, look: settings?.look ?? false, ...change }]);
-  if (device.kind !== "camera" && !device.screen_look && !device.unsqueezes) return null;
+  const screen = (change: { desqueeze?: boolean; look?: boolean }) =>
+    attempt([{ do: "set-screen", build: build.id, device: placement.id, desqueeze: settings?.desqueeze ?? false, look: settings?.look ?? false, ...change }]);
+  if (device.kind !== "camera" && !device.screen_look && !device.desqueezes) return null;
   return (
     <div className="space-y-1.5">
       {device.kind === "camera" && (
@@ -96,7 +96,7 @@ function Doing({ device, placement }: { device: Device; placement: Placement }) 
       )}
       <div className="flex flex-wrap gap-x-3 gap-y-1">
         {device.screen_look && <Tick label="Applies the look" checked={settings?.look ?? false} onChange={(look) => screen({ look })} />}
-        {device.unsqueezes && <Tick label="Takes the squeeze out" checked={settings?.unsqueeze ?? false} onChange={(unsqueeze) => screen({ unsqueeze })} />}
+        {device.desqueezes && <Tick label="Takes the squeeze out" checked={settings?.desqueeze ?? false} onChange={(desqueeze) => screen({ desqueeze })} />}
       </div>
     </div>
   );
@@ -146,7 +146,7 @@ function Ports({ title, ports, placement }: { title: string; ports: PortReport[]
 
 function PortRow({ port, placement }: { port: PortReport; placement: Placement }) {
   const { build, reference, connect, select } = useWorkbench();
-  const leads = build.connections.filter((lead) => lead.from === port.at || lead.to === port.at);
+  const cables = build.connections.filter((cable) => cable.from === port.at || cable.to === port.at);
   const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
   const known = entry?.ports?.find((candidate) => `${placement.id}.${candidate.id}` === port.at);
   const runs = port.picture ? (port.picture.raw ?? port.picture.format) : [port.sound > 0 && `${port.sound} ch`, port.timecode && `TC ${port.timecode}`, port.signals.includes("data") && "data"].filter(Boolean).join(", ");
@@ -156,7 +156,7 @@ function PortRow({ port, placement }: { port: PortReport; placement: Placement }
       <div className="flex items-center gap-2">
         <span className="font-semibold">{port.name}</span>
         <SignalLetters signals={port.signals} />
-        {port.direction === "out" && (leads.length === 0 || air) && (
+        {port.direction === "out" && (cables.length === 0 || air) && (
           <Button className="ml-auto" aria-label={`Connect ${port.name}`} onClick={() => connect(port.at)}>
             Connect…
           </Button>
@@ -164,14 +164,14 @@ function PortRow({ port, placement }: { port: PortReport; placement: Placement }
       </div>
       {runs && <p className="text-small text-dim">{runs}</p>}
       {port.picture?.inflated && <p className="text-small text-caution">of a picture that is {port.picture.effective}</p>}
-      {leads.map((lead) => (
+      {cables.map((cable) => (
         <button
-          key={lead.id}
+          key={cable.id}
           type="button"
           className="block text-left text-small underline decoration-dotted underline-offset-3 hover:decoration-solid"
-          onClick={() => select({ kind: "lead", id: lead.id })}
+          onClick={() => select({ kind: "cable", id: cable.id })}
         >
-          {port.direction === "out" ? `to ${lead.to}` : `from ${lead.from}`}, {lead.length}
+          {port.direction === "out" ? `to ${cable.to}` : `from ${cable.from}`}, {cable.length}
         </button>
       ))}
       {port.picture?.leg && <p className="text-small text-dim">{port.picture.leg}</p>}

@@ -11,7 +11,7 @@ export interface Layout {
   width: number;
   height: number;
   devices: Map<string, Point & { height: number }>;
-  leads: Map<string, Point[]>;
+  cables: Map<string, Point[]>;
   bands: { id: string; name: string; top: number; bottom: number }[];
 }
 
@@ -28,7 +28,7 @@ export interface Rows {
   outputs: string[];
 }
 
-/** The ports of each device that have a lead, inputs and outputs in the device's own order. */
+/** The ports of each device that have a cable, inputs and outputs in the device's own order. */
 export function rowsOf(report: Report): Map<string, Rows> {
   const rows = new Map<string, Rows>();
   for (const port of report.ports.filter((known) => known.connected)) {
@@ -106,8 +106,8 @@ function graphOf(build: Build, report: Report): ElkNode {
     }
   }
   const there = new Set(children.flatMap((child) => child.ports?.map((port) => port.id) ?? []));
-  for (const lead of build.connections.filter((known) => there.has(known.from) && there.has(known.to))) {
-    edges.push({ id: lead.id, sources: [lead.from], targets: [lead.to] });
+  for (const cable of build.connections.filter((known) => there.has(known.from) && there.has(known.to))) {
+    edges.push({ id: cable.id, sources: [cable.from], targets: [cable.to] });
   }
   return { id: "map", layoutOptions: OPTIONS, children, edges };
 }
@@ -121,10 +121,10 @@ function layoutOf(build: Build, placed: ElkNode): Layout {
     if (kind === "band" && unit !== undefined && number !== undefined) tops.set(unit, Math.min(y, tops.get(unit) ?? y));
     else devices.set(node.id, { x, y, height });
   }
-  const leads: Layout["leads"] = new Map();
+  const cables: Layout["cables"] = new Map();
   for (const edge of placed.edges ?? []) {
     const [section] = edge.sections ?? [];
-    if (section && !edge.id.startsWith("band:")) leads.set(edge.id, [section.startPoint, ...(section.bendPoints ?? []), section.endPoint]);
+    if (section && !edge.id.startsWith("band:")) cables.set(edge.id, [section.startPoint, ...(section.bendPoints ?? []), section.endPoint]);
   }
   const height = placed.height ?? 0;
   const shown = build.units.filter((unit) => tops.has(unit.id));
@@ -132,7 +132,7 @@ function layoutOf(build: Build, placed: ElkNode): Layout {
     const after = shown[number + 1];
     return { id: unit.id, name: unit.name, top: tops.get(unit.id) ?? 0, bottom: after ? (tops.get(after.id) ?? height) : height };
   });
-  return { width: placed.width ?? 0, height, devices, leads, bands };
+  return { width: placed.width ?? 0, height, devices, cables, bands };
 }
 
 /** Lays a build out, off the page's own thread. The last layout stays until the next is there. */

@@ -32,7 +32,7 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
   const rows = rowsOf(report);
   const worst = new Map(report.devices.map((device) => [device.id, device.worst]));
   const models = new Map(reference.catalogue.devices.map((device) => [device.id, device.name]));
-  const leads = new Map(report.connections.map((lead) => [lead.id, lead]));
+  const cables = new Map(report.connections.map((cable) => [cable.id, cable]));
   const byDevice = (id: string) => inputs?.filter((input) => input.at.startsWith(`${id}.`)) ?? [];
 
   // While an output waits, a lit device takes it at the input that fits best.
@@ -62,20 +62,20 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
       {layout.bands.map((band) => (
         <line key={band.id} x1={0} x2={layout.width} y1={band.top} y2={band.top} stroke="var(--rule)" />
       ))}
-      {build.connections.map((lead) => {
-        const line = layout.leads.get(lead.id);
-        const measured = leads.get(lead.id);
+      {build.connections.map((cable) => {
+        const line = layout.cables.get(cable.id);
+        const measured = cables.get(cable.id);
         if (!line || !measured) return null;
-        const dimmed = connecting !== undefined || (lit !== undefined && !lit.leads.has(lead.id));
+        const dimmed = connecting !== undefined || (lit !== undefined && !lit.cables.has(cable.id));
         return (
-          <Lead
-            key={lead.id}
+          <Cable
+            key={cable.id}
             line={line}
             report={measured}
-            name={`${lead.from} to ${lead.to}`}
+            name={`${cable.from} to ${cable.to}`}
             dimmed={dimmed}
-            selected={selection?.kind === "lead" && selection.id === lead.id}
-            onSelect={() => select({ kind: "lead", id: lead.id })}
+            selected={selection?.kind === "cable" && selection.id === cable.id}
+            onSelect={() => select({ kind: "cable", id: cable.id })}
           />
         );
       })}
@@ -175,7 +175,7 @@ function SeverityGlyph({ severity, x, y }: { severity: keyof typeof WORST; x: nu
   return <path d={GLYPHS[severity]} transform={`translate(${x} ${y})`} fill={WORST[severity]} />;
 }
 
-interface LeadProps {
+interface CableProps {
   line: Point[];
   report: ConnectionReport;
   name: string;
@@ -184,8 +184,8 @@ interface LeadProps {
   onSelect: () => void;
 }
 
-/** A lead: each kind of signal has its own stroke, and what flows is written along it. */
-function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
+/** A cable: each kind of signal has its own stroke, and what flows is written along it. */
+function Cable({ line, report, name, dimmed, selected, onSelect }: CableProps) {
   const [first = { x: 0, y: 0 }, second = first] = line;
   const last = line[line.length - 1] ?? first;
   const path = line.map((point, number) => `${number ? "L" : "M"}${point.x} ${point.y}`).join("");
@@ -201,11 +201,11 @@ function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
   const anchor = forward ? "start" : "end";
   return (
     <g
-      id={`lead-${report.id}`}
+      id={`cable-${report.id}`}
       role="button"
       tabIndex={0}
       aria-pressed={selected}
-      aria-label={`Lead ${name}: ${report.label}${report.worst ? `, ${report.worst}` : ""}`}
+      aria-label={`Cable ${name}: ${report.label}${report.worst ? `, ${report.worst}` : ""}`}
       opacity={dimmed ? 0.22 : dead ? 0.6 : 1}
       className="cursor-pointer"
       onClick={onSelect}
@@ -229,7 +229,7 @@ function Lead({ line, report, name, dimmed, selected, onSelect }: LeadProps) {
           </tspan>
         ))}
       </text>
-      {/* Several receivers listen to one aerial: what is left on each way stands at its own end. */}
+      {/* Several receivers listen to one antenna: what is left on each way stands at its own end. */}
       <text x={air ? last.x - 6 : at.x} y={(air ? last.y : at.y) + 13} textAnchor={air ? "end" : anchor} className="fill-dim text-small" style={HALO}>
         {load}
       </text>

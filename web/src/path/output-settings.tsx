@@ -27,9 +27,9 @@ export function OutputSettings({ port, known, device, placement }: Props) {
   const group = device.links?.find((links) => links.ports[0] === known.id);
   const sources = device.kind === "switcher" ? (device.paths?.find((path) => path.to.includes(known.id))?.from ?? []) : [];
   const lookBox = device.paths?.some((path) => path.look && path.to.includes(known.id));
-  const aerial = known.connector === "air" && device.kind === "transmitter";
+  const antenna = known.connector === "air" && device.kind === "transmitter";
   const free = known.formats && known.formats.length > 0;
-  const anything = free || known.origin?.signal === "picture" || group || sources.length > 0 || lookBox || aerial;
+  const anything = free || known.origin?.signal === "picture" || group || sources.length > 0 || lookBox || antenna;
   if (!anything) return null;
   return (
     <div className="mt-1 space-y-1.5">
@@ -37,8 +37,8 @@ export function OutputSettings({ port, known, device, placement }: Props) {
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         {known.origin?.overlay && !known.origin.never_clean && <Tick label="Overlays" checked={setting.overlay ?? false} onChange={(overlay) => quietly({ overlay })} />}
         {(known.origin?.look || lookBox) && <Tick label="Look" checked={setting.look ?? false} onChange={(look) => quietly({ look })} />}
-        {known.origin?.unsqueezes && placement.settings?.squeeze && (
-          <Tick label="Squeeze taken out" checked={setting.unsqueeze ?? false} onChange={(unsqueeze) => quietly({ unsqueeze })} />
+        {known.origin?.desqueezes && placement.settings?.squeeze && (
+          <Tick label="Squeeze taken out" checked={setting.desqueeze ?? false} onChange={(desqueeze) => quietly({ desqueeze })} />
         )}
         {setting.format && <Button onClick={() => quietly({ format: null })}>Follow the project</Button>}
       </div>
@@ -80,7 +80,7 @@ export function OutputSettings({ port, known, device, placement }: Props) {
           options={[{ value: "", label: "The device’s choice" }, ...sources.map((source) => ({ value: source, label: device.ports?.find((one) => one.id === source)?.name ?? source }))]}
         />
       )}
-      {aerial && (
+      {antenna && (
         <Choice
           label="Channel"
           value={setting.channel ? String(setting.channel) : ""}

@@ -10,7 +10,7 @@ import { ArrivalsBoard } from "./arrivals";
 import { ConnectPanel } from "./connect";
 import { DeviceInspector, type Panel } from "./device-inspector";
 import { FollowPanel } from "./follow";
-import { LeadInspector } from "./lead-inspector";
+import { CableInspector } from "./cable-inspector";
 import { PathMap } from "./map";
 import { RoutesPanel } from "./routes";
 
@@ -68,8 +68,8 @@ export function PathView() {
           <FollowPanel device={follow} onClose={() => openPanel(undefined)} />
         ) : selection?.kind === "device" ? (
           <DeviceInspector key={selection.id} device={selection.id} openPanel={openPanel} />
-        ) : selection?.kind === "lead" ? (
-          <LeadInspector key={selection.id} lead={selection.id} />
+        ) : selection?.kind === "cable" ? (
+          <CableInspector key={selection.id} cable={selection.id} />
         ) : (
           <FindingsList />
         )}

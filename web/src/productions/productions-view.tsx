@@ -51,8 +51,8 @@ export function ProductionsView() {
     <div className="mx-auto max-w-4xl px-4 pb-10">
       <header className="flex items-center gap-4 border-b border-rule py-2">
         <span className="font-semibold tracking-wide">West Rail</span>
-        <Link to="/sum" className="underline decoration-dotted underline-offset-3">
-          Quick sum: how long on a card
+        <Link to="/calculator" className="underline decoration-dotted underline-offset-3">
+          Calculator: how long on a card
         </Link>
         <span className="ml-auto">
           <ThemeSwitch />

@@ -26,7 +26,7 @@ export function Choices({ placement, device, setting }: { placement: Placement; 
 
 function SideBySide({ placement, device, setting, onTaken }: { placement: Placement; device: Device; setting: RecordingSetting; onTaken: () => void }) {
   const { id, build, workspace, reference, edit } = useWorkbench();
-  const codecs = reference.catalogue.codecs.filter((codec) => codec.own || device.records?.codecs.includes(codec.id));
+  const codecs = reference.catalogue.codecs.filter((codec) => codec.custom || device.records?.codecs.includes(codec.id));
   const media = reference.catalogue.media.filter((medium) => device.records?.media.includes(medium.kind));
   const [choices, setChoices] = useState<RecordingSetting[]>(() => {
     const others = codecs.filter((codec) => codec.id !== setting.codec).slice(0, 2);

@@ -45,7 +45,7 @@ export function LimitBars({ row, axis }: { row: RecordingReport; axis: number })
       ))}
       {(row.need || row.change_at) && (
         <li className="text-small text-dim">
-          {[row.need && `must last ${row.need.label}`, row.change_at && `change level after ${row.change_at.label}`].filter(Boolean).join("; ")}
+          {[row.need && `must last ${row.need.label}`, row.change_at && `swap level after ${row.change_at.label}`].filter(Boolean).join("; ")}
         </li>
       )}
     </ul>

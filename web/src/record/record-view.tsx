@@ -9,8 +9,8 @@ import { SeverityMark } from "../ui/mark";
 import { degrees, whole } from "../ui/typed";
 import { Choices } from "./choices";
 import { LimitBars, longest } from "./limits";
-import { OwnCodecs } from "./own-codecs";
-import { QuickSum } from "./quick-sum";
+import { OwnCodecs } from "./custom-codecs";
+import { Calculator } from "./calculator";
 import { MoreSettings } from "./settings";
 
 /** The Record view: every recorder, its rate, its media, and what ends it first. */
@@ -46,8 +46,8 @@ export function RecordView() {
         )}
         <OwnCodecs />
       </main>
-      <aside aria-label="Quick sum" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[316px] md:border-l max-md:overflow-visible max-md:border-t">
-        <QuickSum />
+      <aside aria-label="Calculator" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[316px] md:border-l max-md:overflow-visible max-md:border-t">
+        <Calculator />
       </aside>
     </div>
   );
@@ -86,7 +86,7 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
   const { time } = row;
   const findings = workspace.report.findings.filter((finding) => finding.at.device === row.device && /^[RS]/.test(finding.code));
   const fitting = reference.catalogue.media.filter((medium) => device.records?.media.includes(medium.kind));
-  const codecs = reference.catalogue.codecs.filter((codec) => codec.own || device.records?.codecs.includes(codec.id));
+  const codecs = reference.catalogue.codecs.filter((codec) => codec.custom || device.records?.codecs.includes(codec.id));
   const slots = Array.from({ length: device.records?.slots ?? 1 }, (_, slot) => setting?.media[slot] ?? "");
   const putIn = (slot: number, medium: string) => quietly({ media: slots.map((old, at) => (at === slot ? medium : old)).filter(Boolean) });
   return (
@@ -170,7 +170,7 @@ function HouseRules() {
   if (!rules) return null;
   return (
     <div className="mt-2 grid max-w-xl grid-cols-3 gap-3">
-      <TypedField label="Cards are changed at" value={rules.change_level ?? ""} send={(change_level) => set({ change_level })} />
+      <TypedField label="Cards are changed at" value={rules.swap_level ?? ""} send={(swap_level) => set({ swap_level })} />
       <TypedField label="Kept back of each card" value={rules.reserve ?? ""} send={(reserve) => set({ reserve })} />
       <TypedField label="Air where it is shot, °C" value={String(rules.air_celsius ?? "")} send={async (typed) => set({ air_celsius: degrees(typed) })} />
     </div>

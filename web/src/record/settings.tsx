@@ -13,9 +13,9 @@ export function MoreSettings({ placement, device, set }: {
   const can = device.records;
   if (!setting || !can) return null;
   const quietly = (change: Partial<RecordingSetting>) => void set(change).catch(() => undefined);
-  const proxies = reference.catalogue.codecs.filter((codec) => codec.own || can.codecs.includes(codec.id));
+  const proxies = reference.catalogue.codecs.filter((codec) => codec.custom || can.codecs.includes(codec.id));
   const open =
-    setting.sensor_rate || setting.sound_bits || setting.proxy || setting.pre_record || setting.screen_away || setting.coupler || setting.to_drive || (setting.slots && setting.slots !== "relay");
+    setting.sensor_rate || setting.sound_bits || setting.proxy || setting.pre_record || setting.screen_flipped_out || setting.dummy_battery || setting.to_drive || (setting.slots && setting.slots !== "relay");
   return (
     <details className="mt-1" open={open ? true : undefined}>
       <summary className="cursor-pointer text-small text-dim">More settings of {placement.name}</summary>
@@ -58,8 +58,8 @@ export function MoreSettings({ placement, device, set }: {
         />
         <TypedField label="Pre-record, kept" value={setting.pre_record ?? ""} hint="5 s before each take; empty for none" send={(typed) => set({ pre_record: typed.trim() || null })} />
         <div className="space-y-1 self-center">
-          {can.sensor && <Tick label="Screen stands away from the body" checked={setting.screen_away ?? false} onChange={(screen_away) => quietly({ screen_away })} />}
-          {can.sensor && <Tick label="Coupler instead of the inner battery" checked={setting.coupler ?? false} onChange={(coupler) => quietly({ coupler })} />}
+          {can.sensor && <Tick label="Screen stands away from the body" checked={setting.screen_flipped_out ?? false} onChange={(screen_flipped_out) => quietly({ screen_flipped_out })} />}
+          {can.sensor && <Tick label="Dummy battery (coupler) instead of the inner one" checked={setting.dummy_battery ?? false} onChange={(dummy_battery) => quietly({ dummy_battery })} />}
           {can.drive_port && <Tick label="To the drive on its data port" checked={setting.to_drive ?? false} onChange={(to_drive) => quietly({ to_drive })} />}
         </div>
       </div>

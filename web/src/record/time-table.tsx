@@ -1,7 +1,7 @@
 import { useTimeTable } from "../api/queries";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/field";
-import type { Sum } from "./quick-sum";
+import type { Sum } from "./calculator";
 
 /** The codecs of a family against the usual sizes of media; it prints. */
 export function TimesAtAGlance({ sum, set }: { sum: Sum; set: (change: Partial<Sum>) => void }) {

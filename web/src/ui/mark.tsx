@@ -27,7 +27,7 @@ export const SIGNALS: Record<SignalKind, { letter: string; colour: string; strok
   data: { letter: "D", colour: "text-data", stroke: "var(--data)" },
 };
 
-/** Letters of the signals in a port or on a lead. */
+/** Letters of the signals in a port or on a cable. */
 export function SignalLetters({ signals }: { signals: SignalKind[] }) {
   return (
     <span className="inline-flex gap-0.5 font-semibold" role="img" aria-label={signals.length ? signals.join(", ") : "nothing"}>

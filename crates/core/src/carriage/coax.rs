@@ -1,4 +1,4 @@
-//! Coaxial leads: loss, and how far each class of SDI reaches.
+//! Coaxial cables: loss, and how far each class of SDI reaches.
 
 use super::{Margin, sdi::SdiClass};
 use crate::quantity::{Length, Unreadable};
@@ -151,7 +151,7 @@ mod tests {
 
     proptest! {
         #[test]
-        fn a_longer_lead_never_loses_less(short in 0u64..200_000, more in 0u64..200_000) {
+        fn a_longer_cable_never_loses_less(short in 0u64..200_000, more in 0u64..200_000) {
             for class in SdiClass::ALL {
                 let coax = CoaxClass::Rg59.loss();
                 prop_assert!(coax.loss_db(class, Length(short + more)) >= coax.loss_db(class, Length(short)));

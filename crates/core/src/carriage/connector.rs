@@ -1,4 +1,4 @@
-//! Connectors: what a plug is called, and what runs on the wire behind it.
+//! Connectors: what a plug is called, and which are broken by a pull.
 
 use serde::{Deserialize, Serialize};
 use std::fmt;
@@ -31,47 +31,14 @@ pub enum Connector {
     Pin5,
     /// Optical fibre, LC duplex.
     Fibre,
-    /// The air: an aerial, not a plug.
+    /// The air: an antenna, not a plug.
     Air,
 }
 
-/// What runs on a wire.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum Wire {
-    /// Serial digital picture with embedded sound and ancillary timecode.
-    Sdi,
-    /// HDMI picture with sound.
-    Hdmi,
-    /// Analogue sound.
-    Analogue,
-    /// Linear timecode.
-    Ltc,
-    /// A radio link that carries picture and sound.
-    RadioPicture,
-    /// A radio link that carries sound.
-    RadioSound,
-    /// A stream to the app on a phone or tablet.
-    RadioApp,
-    /// Composite video: SD, picture only.
-    Composite,
-    /// SDI on optical fibre.
-    OpticalSdi,
-    /// USB data: a file path, not a picture.
-    UsbData,
-}
-
 impl Connector {
-    /// The small HDMI sockets, which a pull on the lead breaks sooner than the lead.
+    /// The small HDMI sockets, which a pull on the cable breaks sooner than the cable.
     pub fn is_delicate(self) -> bool {
         matches!(self, Self::HdmiC | Self::HdmiD)
-    }
-}
-
-impl Wire {
-    /// Whether it goes over the air.
-    pub fn is_air(self) -> bool {
-        matches!(self, Self::RadioPicture | Self::RadioSound | Self::RadioApp)
     }
 }
 
@@ -89,23 +56,6 @@ impl fmt::Display for Connector {
             Self::Pin5 => "5-pin",
             Self::Fibre => "fibre, LC duplex",
             Self::Air => "radio",
-        })
-    }
-}
-
-impl fmt::Display for Wire {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        f.write_str(match self {
-            Self::Sdi => "SDI",
-            Self::Hdmi => "HDMI",
-            Self::Analogue => "analogue sound",
-            Self::Ltc => "linear timecode",
-            Self::RadioPicture => "a picture radio link",
-            Self::RadioSound => "a sound radio link",
-            Self::RadioApp => "a stream to an app",
-            Self::Composite => "composite video",
-            Self::OpticalSdi => "SDI on fibre",
-            Self::UsbData => "USB data",
         })
     }
 }

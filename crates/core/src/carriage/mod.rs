@@ -1,13 +1,14 @@
-//! What fits on which wire: SDI, HDMI, the coaxial and HDMI leads that carry them, and the
+//! What fits on which wire: SDI, HDMI, the coaxial and HDMI cables that carry them, and the
 //! connectors at their ends. Pure arithmetic of the standards; knows nothing of devices.
 
 pub mod coax;
 pub mod connector;
 pub mod edid;
 pub mod hdmi;
-pub mod hdmi_lead;
+pub mod hdmi_cable;
 pub mod radio;
 pub mod sdi;
+pub mod wire;
 
 /// How near a thing is to its limit.
 #[derive(

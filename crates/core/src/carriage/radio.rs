@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 
 use crate::quantity::Length;
 
-/// What stands between two aerials.
+/// What stands between two antennas.
 #[derive(
     Debug,
     Clone,
@@ -70,7 +70,7 @@ pub const FADE_DB: f64 = 10.0;
 pub struct Budget {
     /// The middle of its band, in megahertz.
     pub frequency_mhz: f64,
-    /// What the transmitter radiates, aerial included, in dBm.
+    /// What the transmitter radiates, antenna included, in dBm.
     pub radiated_dbm: f64,
     /// The weakest signal that the receiver works with, in dBm.
     pub sensitivity_dbm: f64,

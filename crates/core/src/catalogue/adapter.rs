@@ -1,4 +1,4 @@
-//! Small things between a lead and a socket: adapters, barrels, elbows, clamps.
+//! Small things between a cable and a socket: adapters, barrels, elbows, clamps.
 
 use crate::carriage::connector::Connector;
 use serde::{Deserialize, Serialize};
@@ -12,7 +12,7 @@ pub enum AdapterKind {
     Gender,
     /// Turns a plug around a corner.
     Elbow,
-    /// Joins two leads.
+    /// Joins two cables.
     Barrel,
     /// Holds a plug in its socket, so that a pull takes the clamp and not the socket.
     Clamp,
@@ -28,7 +28,7 @@ pub struct Adapter {
     pub name: String,
     /// What it does.
     pub kind: AdapterKind,
-    /// The lead's plug that it takes.
+    /// The cable's plug that it takes.
     pub takes: Connector,
     /// The socket that it goes into.
     pub into: Connector,

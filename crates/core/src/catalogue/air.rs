@@ -15,10 +15,10 @@ pub struct Radio {
     pub band: String,
     /// The middle of the band, in megahertz.
     pub frequency_mhz: u32,
-    /// What it radiates, aerial included, in dBm; for a transmitter.
+    /// What it radiates, antenna included, in dBm; for a transmitter.
     #[serde(default)]
     pub radiated_dbm: i32,
-    /// The weakest signal that it works with, aerial included, in dBm; for a receiver.
+    /// The weakest signal that it works with, antenna included, in dBm; for a receiver.
     #[serde(default)]
     pub sensitivity_dbm: i32,
     /// Channels that don't overlap.

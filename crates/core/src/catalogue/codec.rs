@@ -36,14 +36,14 @@ pub struct Codec {
     pub fastest: Option<FrameRate>,
     /// Whether it is the crew's own: whatever they say records it does.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
-    pub own: bool,
+    pub custom: bool,
     /// What the container adds.
     #[serde(default = "half_a_percent")]
     pub container: Percent,
 }
 
 fn own_family() -> String {
-    "Own".into()
+    "Custom".into()
 }
 
 impl Codec {

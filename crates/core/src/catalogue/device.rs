@@ -34,7 +34,7 @@ pub enum DeviceKind {
     TimecodeBox,
 }
 
-/// What a port, a lead or a path carries. Power joins when its work does.
+/// What a port, a cable or a path carries. Power joins when its work does.
 #[derive(
     Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema,
 )]
@@ -109,7 +109,7 @@ pub struct Device {
     pub maker: String,
     /// What it is for.
     pub kind: DeviceKind,
-    /// Its sockets and aerials, in the order in which they are listed on the device.
+    /// Its sockets and antennas, in the order in which they are listed on the device.
     #[serde(default)]
     pub ports: Vec<Port>,
     /// What joins inputs to outputs inside it.
@@ -126,7 +126,7 @@ pub struct Device {
     pub screen_look: bool,
     /// Whether its screen can take an anamorphic squeeze out.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
-    pub unsqueezes: bool,
+    pub desqueezes: bool,
     /// How it records, if it does.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub records: Option<RecordingAbility>,

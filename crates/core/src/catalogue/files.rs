@@ -1,6 +1,6 @@
 //! The catalogue's files: TOML, with sets of formats named.
 
-use super::{Abilities, Adapter, Catalogue, Codec, Device, FormatGroup, FormatSet, Lead, Medium};
+use super::{Abilities, Adapter, Cable, Catalogue, Codec, Device, FormatGroup, FormatSet, Medium};
 use serde::Deserialize;
 use std::collections::HashMap;
 use std::sync::OnceLock;
@@ -30,8 +30,8 @@ pub struct Files<'t> {
     pub formats: &'t str,
     /// Devices, a file a kind: the file's name and its text.
     pub devices: &'t [(&'static str, &'t str)],
-    /// Leads.
-    pub leads: &'t str,
+    /// Cables.
+    pub cables: &'t str,
     /// Adapters, barrels and clamps.
     pub adapters: &'t str,
     /// Codecs.
@@ -56,8 +56,8 @@ struct DeviceFile {
 
 #[derive(Deserialize)]
 #[serde(deny_unknown_fields)]
-struct LeadFile {
-    lead: Vec<Lead>,
+struct CableFile {
+    cable: Vec<Cable>,
 }
 
 #[derive(Deserialize)]
@@ -104,7 +104,7 @@ impl Catalogue {
             let read = Self::read(Files {
                 formats: include_str!("../../../../catalogue/formats.toml"),
                 devices: DEVICE_FILES,
-                leads: include_str!("../../../../catalogue/leads.toml"),
+                cables: include_str!("../../../../catalogue/cables.toml"),
                 adapters: include_str!("../../../../catalogue/adapters.toml"),
                 codecs: include_str!("../../../../catalogue/codecs.toml"),
                 media: include_str!("../../../../catalogue/media.toml"),
@@ -124,14 +124,14 @@ impl Catalogue {
                 devices.push(formats.device(name, entry)?);
             }
         }
-        let leads: LeadFile = parse("leads.toml", files.leads)?;
+        let cables: CableFile = parse("cables.toml", files.cables)?;
         let adapters: AdapterFile = parse("adapters.toml", files.adapters)?;
         let codecs: CodecFile = parse("codecs.toml", files.codecs)?;
         let media: MediumFile = parse("media.toml", files.media)?;
         let groups = formats.groups();
         let catalogue = Self::of(
             devices,
-            leads.lead,
+            cables.cable,
             adapters.adapter,
             codecs.codec,
             media.medium,
@@ -241,7 +241,7 @@ mod tests {
     fn the_shipped_catalogue_is_whole() {
         let catalogue = Catalogue::shipped();
         assert!(catalogue.devices.len() >= 15 && catalogue.media.len() >= 6);
-        assert!(catalogue.device("orrell-c4").is_some() && catalogue.lead("orrell-c4").is_none());
+        assert!(catalogue.device("orrell-c4").is_some() && catalogue.cable("orrell-c4").is_none());
     }
 
     #[test]
@@ -250,7 +250,7 @@ mod tests {
             Catalogue::read(Files {
                 formats: "[formats]",
                 devices: &[("devices.toml", devices)],
-                leads: "lead = []",
+                cables: "cable = []",
                 adapters: "adapter = []",
                 codecs: "codec = []",
                 media: "medium = []",

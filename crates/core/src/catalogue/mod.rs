@@ -1,60 +1,65 @@
-//! Descriptions of what gear can do, as data: devices with their ports and internal paths, leads,
+//! Descriptions of what gear can do, as data: devices with their ports and internal paths, cables,
 //! codecs, media. No device is special-cased in code.
 
 mod abilities;
 mod adapter;
 mod air;
+mod cable;
 mod codec;
 mod device;
 mod files;
 mod inside;
-mod lead;
 mod medium;
 mod mode;
 mod port;
 mod search;
+mod shelf;
 
 pub use abilities::{Abilities, FormatSet, nearest_of};
 pub use adapter::{Adapter, AdapterKind};
 pub use air::Radio;
+pub use cable::Cable;
 pub use codec::{BandRate, Codec, RateModel};
 pub use device::{Device, DeviceKind, Drive, RecordingAbility, SignalKind};
 pub use files::{CatalogueError, Files};
 pub use inside::{Cap, InternalPath, PathDelay, Via};
-pub use lead::Lead;
 pub use medium::{FileSystem, Medium, MediumKind};
 pub use mode::{Condition, Leaves, Makes, Mode};
 pub use port::{Direction, LinkGroup, Origin, Port, RawCarriage, SdiPort, takes};
 pub use search::{Hit, NotUnderstood};
+pub use shelf::{Entry, Shelf};
 
 use serde::{Deserialize, Serialize};
 use std::borrow::Cow;
-use std::collections::HashMap;
+use std::collections::HashSet;
 use utoipa::ToSchema;
 
-/// Everything that items of a kit can be made from.
+/// Everything that items of a kit can be made from: a shelf for each kind.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Catalogue {
     /// Devices, in the order of the files.
-    pub devices: Vec<Device>,
-    /// Leads.
-    pub leads: Vec<Lead>,
+    #[schema(value_type = Vec<Device>)]
+    pub devices: Shelf<Device>,
+    /// Cables.
+    #[schema(value_type = Vec<Cable>)]
+    pub cables: Shelf<Cable>,
     /// Adapters, barrels and clamps.
-    pub adapters: Vec<Adapter>,
+    #[schema(value_type = Vec<Adapter>)]
+    pub adapters: Shelf<Adapter>,
     /// Codecs.
-    pub codecs: Vec<Codec>,
+    #[schema(value_type = Vec<Codec>)]
+    pub codecs: Shelf<Codec>,
     /// Cards and drives.
-    pub media: Vec<Medium>,
+    #[schema(value_type = Vec<Medium>)]
+    pub media: Shelf<Medium>,
     /// Groups of formats that descriptions can be made from.
     pub groups: Vec<FormatGroup>,
-    #[serde(skip)]
-    index: HashMap<String, Entry>,
 }
 
-/// A crew's own descriptions.
+/// A crew's custom devices and codecs.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields, default)]
-pub struct Own {
+pub struct Custom {
     /// Devices.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub devices: Vec<Device>,
@@ -63,7 +68,7 @@ pub struct Own {
     pub codecs: Vec<Codec>,
 }
 
-impl Own {
+impl Custom {
     /// Whether there are none.
     pub fn is_empty(&self) -> bool {
         self.devices.is_empty() && self.codecs.is_empty()
@@ -81,108 +86,58 @@ pub struct FormatGroup {
     pub formats: Abilities,
 }
 
-#[derive(Debug, Clone, Copy, PartialEq)]
-enum Entry {
-    Device(usize),
-    Lead(usize),
-    Adapter(usize),
-    Codec(usize),
-    Medium(usize),
-}
-
 impl Catalogue {
-    /// A catalogue of these entries, each under an id of its own.
+    /// A catalogue of these entries, each under an id that no other has.
     pub fn of(
         devices: Vec<Device>,
-        leads: Vec<Lead>,
+        cables: Vec<Cable>,
         adapters: Vec<Adapter>,
         codecs: Vec<Codec>,
         media: Vec<Medium>,
     ) -> Result<Self, CatalogueError> {
-        let mut catalogue = Self {
-            devices,
-            leads,
-            adapters,
-            codecs,
-            media,
+        let ids = ids(&devices)
+            .chain(ids(&cables))
+            .chain(ids(&adapters))
+            .chain(ids(&codecs))
+            .chain(ids(&media));
+        let mut seen = HashSet::new();
+        for id in ids {
+            if !seen.insert(id) {
+                return Err(CatalogueError::Twice(id.into()));
+            }
+        }
+        let catalogue = Self {
+            devices: devices.into(),
+            cables: cables.into(),
+            adapters: adapters.into(),
+            codecs: codecs.into(),
+            media: media.into(),
             groups: Vec::new(),
-            index: HashMap::new(),
         };
-        catalogue.build_index()?;
         catalogue.check_recorders()?;
         Ok(catalogue)
     }
 
-    /// This catalogue with a crew's own entries, which stand in the place of shipped ones of the
-    /// same id.
-    pub fn with<'c>(&'c self, own: &Own) -> Cow<'c, Self> {
-        if own.devices.is_empty() && own.codecs.is_empty() {
+    /// This catalogue with a crew's custom entries, which stand in the place of shipped ones of the
+    /// same id. An id of another kind stays what it is.
+    pub fn with<'c>(&'c self, custom: &Custom) -> Cow<'c, Self> {
+        if custom.is_empty() {
             return Cow::Borrowed(self);
         }
         let mut catalogue = self.clone();
-        for codec in &own.codecs {
-            match catalogue.index.get(&codec.id) {
-                Some(Entry::Codec(at)) => catalogue.codecs[*at] = codec.clone(),
-                Some(_) => {}
-                None => {
-                    let at = Entry::Codec(catalogue.codecs.len());
-                    catalogue.index.insert(codec.id.clone(), at);
-                    catalogue.codecs.push(codec.clone());
-                }
+        for codec in &custom.codecs {
+            if catalogue.codec(&codec.id).is_some() || catalogue.item_name(&codec.id).is_none() {
+                catalogue.codecs.put(codec.clone());
             }
         }
-        for device in &own.devices {
-            match catalogue.index.get(&device.id) {
-                Some(Entry::Device(at)) => catalogue.devices[*at] = device.clone(),
-                // An id of a lead or codec stays what it is.
-                Some(_) => {}
-                None => {
-                    let at = Entry::Device(catalogue.devices.len());
-                    catalogue.index.insert(device.id.clone(), at);
-                    catalogue.devices.push(device.clone());
-                }
+        for device in &custom.devices {
+            let free =
+                catalogue.item_name(&device.id).is_none() && catalogue.codec(&device.id).is_none();
+            if free || catalogue.device(&device.id).is_some() {
+                catalogue.devices.put(device.clone());
             }
         }
         Cow::Owned(catalogue)
-    }
-
-    fn build_index(&mut self) -> Result<(), CatalogueError> {
-        let devices = self
-            .devices
-            .iter()
-            .enumerate()
-            .map(|(i, entry)| (&entry.id, Entry::Device(i)));
-        let leads = self
-            .leads
-            .iter()
-            .enumerate()
-            .map(|(i, entry)| (&entry.id, Entry::Lead(i)));
-        let adapters = self
-            .adapters
-            .iter()
-            .enumerate()
-            .map(|(i, entry)| (&entry.id, Entry::Adapter(i)));
-        let codecs = self
-            .codecs
-            .iter()
-            .enumerate()
-            .map(|(i, entry)| (&entry.id, Entry::Codec(i)));
-        let media = self
-            .media
-            .iter()
-            .enumerate()
-            .map(|(i, entry)| (&entry.id, Entry::Medium(i)));
-        for (id, entry) in devices
-            .chain(leads)
-            .chain(adapters)
-            .chain(codecs)
-            .chain(media)
-        {
-            if self.index.insert(id.clone(), entry).is_some() {
-                return Err(CatalogueError::Twice(id.clone()));
-            }
-        }
-        Ok(())
     }
 
     fn check_recorders(&self) -> Result<(), CatalogueError> {
@@ -202,52 +157,39 @@ impl Catalogue {
 
     /// The device with this id.
     pub fn device(&self, id: &str) -> Option<&Device> {
-        match self.index.get(id) {
-            Some(Entry::Device(i)) => self.devices.get(*i),
-            _ => None,
-        }
+        self.devices.get(id)
     }
 
-    /// The lead with this id.
-    pub fn lead(&self, id: &str) -> Option<&Lead> {
-        match self.index.get(id) {
-            Some(Entry::Lead(i)) => self.leads.get(*i),
-            _ => None,
-        }
+    /// The cable with this id.
+    pub fn cable(&self, id: &str) -> Option<&Cable> {
+        self.cables.get(id)
     }
 
     /// The adapter with this id.
     pub fn adapter(&self, id: &str) -> Option<&Adapter> {
-        match self.index.get(id) {
-            Some(Entry::Adapter(i)) => self.adapters.get(*i),
-            _ => None,
-        }
+        self.adapters.get(id)
     }
 
     /// The codec with this id.
     pub fn codec(&self, id: &str) -> Option<&Codec> {
-        match self.index.get(id) {
-            Some(Entry::Codec(i)) => self.codecs.get(*i),
-            _ => None,
-        }
+        self.codecs.get(id)
     }
 
     /// The card or drive with this id.
     pub fn medium(&self, id: &str) -> Option<&Medium> {
-        match self.index.get(id) {
-            Some(Entry::Medium(i)) => self.media.get(*i),
-            _ => None,
-        }
+        self.media.get(id)
     }
 
     /// The name of any entry that a kit can hold.
     pub fn item_name(&self, id: &str) -> Option<&str> {
-        match self.index.get(id)? {
-            Entry::Device(i) => Some(&self.devices[*i].name),
-            Entry::Lead(i) => Some(&self.leads[*i].name),
-            Entry::Adapter(i) => Some(&self.adapters[*i].name),
-            Entry::Medium(i) => Some(&self.media[*i].name),
-            Entry::Codec(_) => None,
-        }
+        let device = self.device(id).map(Entry::name);
+        device
+            .or_else(|| self.cable(id).map(Entry::name))
+            .or_else(|| self.adapter(id).map(Entry::name))
+            .or_else(|| self.medium(id).map(Entry::name))
     }
+}
+
+fn ids<T: Entry>(entries: &[T]) -> impl Iterator<Item = &str> {
+    entries.iter().map(Entry::id)
 }

@@ -58,7 +58,7 @@ pub enum Condition {
     RawOut,
     /// It plays back.
     Playback,
-    /// A lead is in this port.
+    /// A cable is in this port.
     InUse { port: String },
 }
 
@@ -70,7 +70,7 @@ impl fmt::Display for Condition {
             Self::RecordingToDrive => f.write_str("recording to a drive"),
             Self::RawOut => f.write_str("raw out"),
             Self::Playback => f.write_str("playback"),
-            Self::InUse { port } => write!(f, "a lead in {port}"),
+            Self::InUse { port } => write!(f, "a cable in {port}"),
         }
     }
 }

@@ -1,9 +1,10 @@
-//! Sockets and aerials: what each takes or gives.
+//! Sockets and antennas: what each takes or gives.
 
 use super::{Abilities, Cap, PathDelay, SignalKind};
-use crate::carriage::connector::{Connector, Wire};
+use crate::carriage::connector::Connector;
 use crate::carriage::hdmi::{DEPTHS_OF_422, Generation};
 use crate::carriage::sdi::{Level, Mapping, SdiClass};
+use crate::carriage::wire::Wire;
 use crate::format::{Depth, PictureFormat, Raster, Sampling};
 use crate::quantity::BitRate;
 use serde::{Deserialize, Serialize};
@@ -17,7 +18,7 @@ pub enum Direction {
     Out,
 }
 
-/// A socket or an aerial.
+/// A socket or an antenna.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Port {
@@ -110,7 +111,7 @@ pub struct Origin {
     pub look: bool,
     /// For picture: whether it can take an anamorphic squeeze out.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
-    pub unsqueezes: bool,
+    pub desqueezes: bool,
 }
 
 /// Ports that together carry one picture over several SDI links, in the order of the links.

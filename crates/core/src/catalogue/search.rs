@@ -1,8 +1,8 @@
 //! The catalogue searched by what a thing can do: *takes HDMI 2160p50, gives SDI*; or by name.
 
 use super::{Catalogue, Device, Direction, Port, Via};
-use crate::carriage::connector::Wire;
 use crate::carriage::sdi::SdiClass;
+use crate::carriage::wire::Wire;
 use crate::carriage::{hdmi, sdi};
 use crate::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Scan};
 

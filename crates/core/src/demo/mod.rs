@@ -31,7 +31,7 @@ pub fn productions() -> Vec<(&'static str, Production)> {
 }
 
 /// One rig of a generated floor: the device, and which earlier device of the rig feeds which of
-/// its inputs: (its input, the feeder's place in the rig, the feeder's output, the lead).
+/// its inputs: (its input, the feeder's place in the rig, the feeder's output, the cable).
 type Piece = (
     &'static str,
     &'static [(&'static str, usize, &'static str, &'static str)],
@@ -86,11 +86,11 @@ pub fn floor(devices: usize) -> Production {
                 ..Settings::default()
             },
         });
-        for (input, feeder, output, lead) in feeds {
+        for (input, feeder, output, cable) in feeds {
             let id = format!("l{}", build.connections.len() + 1);
             let from = PortRef::new(&handle(*feeder), output);
             let to = PortRef::new(&handle(piece), input);
-            let connection = Connection::between(&id, from, to, lead, Length(2_000));
+            let connection = Connection::between(&id, from, to, cable, Length(2_000));
             build.connections.push(connection);
         }
     }

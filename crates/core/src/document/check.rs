@@ -68,13 +68,13 @@ impl Production {
         at_most(
             here,
             "devices of its own",
-            self.own.devices.len(),
+            self.custom.devices.len(),
             Limits::ENTRIES,
         )?;
         at_most(
             here,
             "codecs of its own",
-            self.own.codecs.len(),
+            self.custom.codecs.len(),
             Limits::ENTRIES,
         )?;
         at_most(here, "lines of the job", self.job.len(), Limits::BUILDS)?;
@@ -93,10 +93,10 @@ impl Production {
                 line.days
             )));
         }
-        for device in &self.own.devices {
+        for device in &self.custom.devices {
             super::apply::check_device(device)?;
         }
-        for codec in &self.own.codecs {
+        for codec in &self.custom.codecs {
             super::apply::check_codec_figures(codec)?;
         }
         only_once("build", self.builds.iter().map(|build| build.id.as_str()))?;

@@ -107,33 +107,33 @@ pub enum Command {
         device: Handle,
         unit: Handle,
     },
-    /// Runs a lead from an output to an input. Lead and length are chosen from the kit where not
+    /// Runs a cable from an output to an input. Cable and length are chosen from the kit where not
     /// given.
     Connect {
         build: Handle,
         from: PortRef,
         to: PortRef,
         #[serde(default)]
-        lead: Option<String>,
+        cable: Option<String>,
         #[serde(default)]
         length: Option<Length>,
     },
-    /// Takes a lead out.
+    /// Takes a cable out.
     Disconnect { build: Handle, connection: Handle },
-    /// Changes the class and the length of a lead.
-    SetLead {
+    /// Changes the class and the length of a cable.
+    SetCable {
         build: Handle,
         connection: Handle,
-        lead: String,
+        cable: String,
         length: Length,
     },
-    /// Sets what stands between the aerials of a pairing.
+    /// Sets what stands between the antennas of a pairing.
     SetSurroundings {
         build: Handle,
         connection: Handle,
         surroundings: Surroundings,
     },
-    /// Sets the adapters, barrels and clamps on a lead.
+    /// Sets the adapters, barrels and clamps on a cable.
     SetAdapters {
         build: Handle,
         connection: Handle,
@@ -161,7 +161,7 @@ pub enum Command {
     SetScreen {
         build: Handle,
         device: Handle,
-        unsqueeze: bool,
+        desqueeze: bool,
         look: bool,
     },
     /// Sets what an output gives.
@@ -226,11 +226,11 @@ impl Command {
             Self::SetDropFrame { .. } => "Set drop frame",
             Self::SetHouseRules { .. } => "Set house rules",
             Self::SetKit { .. } => "Change kit",
-            Self::PutEntry { .. } => "Describe a device",
-            Self::RemoveEntry { .. } => "Remove a description",
-            Self::PutCodec { .. } => "Describe a codec",
+            Self::PutEntry { .. } => "Add custom device",
+            Self::RemoveEntry { .. } => "Remove custom device",
+            Self::PutCodec { .. } => "Add custom codec",
             Self::RemoveCodec { .. } => "Remove a codec",
-            Self::SetStation { .. } => "Set copying",
+            Self::SetStation { .. } => "Set offload",
             Self::SetJob { .. } => "Set job",
             Self::PutScheduleEntry { .. } => "Set the day",
             Self::RemoveScheduleEntry { .. } => "Take out of the day",
@@ -247,7 +247,7 @@ impl Command {
             Self::MoveDevice { .. } => "Move device",
             Self::Connect { .. } => "Connect",
             Self::Disconnect { .. } => "Disconnect",
-            Self::SetLead { .. } => "Change lead",
+            Self::SetCable { .. } => "Change cable",
             Self::SetSurroundings { .. } => "Set surroundings",
             Self::SetAdapters { .. } => "Set adapters",
             Self::SetInput { .. } => "Set input",

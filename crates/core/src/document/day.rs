@@ -73,7 +73,7 @@ pub enum Verify {
     Checksum,
 }
 
-/// Where cards are copied.
+/// Where cards are offloaded.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields, default)]
 pub struct Station {

@@ -2,7 +2,7 @@
 
 use super::FileError;
 use super::apply::{check_codec, check_entry};
-use super::file::{Head, place_and_reason, read_head};
+use super::file::{Head, read_head, read_version};
 use crate::catalogue::{Catalogue, Codec, Device};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -40,8 +40,9 @@ impl EntriesFile {
     /// Reads a file's text, and checks that each entry can stand.
     pub fn read(text: &str, catalogue: &Catalogue) -> Result<Self, FileError> {
         let head: Head = read_head(text)?;
-        head.check(ENTRIES_FORMAT)?;
-        let file: Self = serde_json::from_str(text).map_err(|error| place_and_reason(&error))?;
+        let version = head.version(ENTRIES_FORMAT)?;
+        let mut file: Self = read_version(text, version)?;
+        file.version = super::FORMAT_VERSION;
         for entry in &file.entries {
             check_entry(catalogue, entry)?;
         }

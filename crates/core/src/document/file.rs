@@ -1,13 +1,14 @@
 //! The open file format: one production as JSON, with the format's name and version inside.
 
-use super::{Production, Unfit};
+use super::{Production, Unfit, upgraded};
+use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// What the file says it is.
 pub const FORMAT: &str = "west-rail-production";
 /// The version written; older ones are read.
-pub const FORMAT_VERSION: u32 = 1;
+pub const FORMAT_VERSION: u32 = 2;
 
 /// A production as a file.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
@@ -47,6 +48,9 @@ pub enum FileError {
         column: usize,
         reason: String,
     },
+    /// A value in a file of an earlier version isn't what it should be.
+    #[error("in this file of an earlier version: {0}")]
+    WrongEarlier(String),
     /// It contradicts itself or is beyond a limit.
     #[error(transparent)]
     Unfit(#[from] Unfit),
@@ -97,14 +101,26 @@ pub(super) fn place_and_reason(error: &serde_json::Error) -> FileError {
     }
 }
 
+/// Reads a file's text as the version that wrote it.
+pub(super) fn read_version<T: DeserializeOwned>(text: &str, version: u32) -> Result<T, FileError> {
+    if version == FORMAT_VERSION {
+        return serde_json::from_str(text).map_err(|error| place_and_reason(&error));
+    }
+    let value = serde_json::from_str(text).map_err(|error| place_and_reason(&error))?;
+    serde_json::from_value(upgraded(value, version))
+        .map_err(|error| FileError::WrongEarlier(error.to_string()))
+}
+
 impl Head {
-    /// Whether the file is of a kind and version that is read.
-    pub(super) fn check(&self, expected: &'static str) -> Result<(), FileError> {
+    /// The version of a file, where it is of a kind and version that is read.
+    pub(super) fn version(&self, expected: &'static str) -> Result<u32, FileError> {
         if self.format.as_ref().and_then(|format| format.as_str()) != Some(expected) {
             return Err(FileError::OtherKind { expected });
         }
         match self.version.as_ref().and_then(|version| version.as_u64()) {
-            Some(version) if (1..=u64::from(FORMAT_VERSION)).contains(&version) => Ok(()),
+            Some(found) if (1..=u64::from(FORMAT_VERSION)).contains(&found) => {
+                Ok(u32::try_from(found).unwrap_or(FORMAT_VERSION))
+            }
             Some(found) => Err(FileError::Newer { found }),
             None => Err(FileError::NoVersion),
         }
@@ -129,8 +145,9 @@ impl ProductionFile {
 
     /// Reads a file's text. What it says about itself is checked before its contents.
     pub fn read(text: &str) -> Result<Self, FileError> {
-        read_head(text)?.check(FORMAT)?;
-        let file: Self = serde_json::from_str(text).map_err(|error| place_and_reason(&error))?;
+        let version = read_head(text)?.version(FORMAT)?;
+        let mut file: Self = read_version(text, version)?;
+        file.version = FORMAT_VERSION;
         file.production.check()?;
         Ok(file)
     }

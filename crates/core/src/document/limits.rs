@@ -77,10 +77,10 @@ impl HouseRules {
                 self.air_celsius
             )
         })?;
-        within(self.change_level >= LEAST_LEVEL, || {
+        within(self.swap_level >= LEAST_LEVEL, || {
             format!(
                 "cards are changed at {LEAST_LEVEL} to 100 % of what they hold, not at {}",
-                self.change_level
+                self.swap_level
             )
         })?;
         within(self.reserve <= MOST_RESERVE, || {

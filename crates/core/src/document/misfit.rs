@@ -92,7 +92,7 @@ pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSettin
     let mut found = Vec::new();
     let own = catalogue
         .codec(&setting.codec)
-        .is_some_and(|codec| codec.own);
+        .is_some_and(|codec| codec.custom);
     if !ability.codecs.contains(&setting.codec) && !own {
         found.push(Misfit::Codec {
             codec: setting.codec.clone(),
@@ -163,7 +163,7 @@ pub fn without_misfits(
     };
     let own = catalogue
         .codec(&setting.codec)
-        .is_some_and(|codec| codec.own);
+        .is_some_and(|codec| codec.custom);
     if !ability.codecs.contains(&setting.codec) && !own {
         setting.codec = ability.codecs.first().cloned().unwrap_or_default();
     }

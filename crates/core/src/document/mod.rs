@@ -12,6 +12,7 @@ mod names;
 mod production;
 mod rules;
 mod typed;
+mod upgrade;
 
 pub use apply::{Edited, Refusal, check_entry};
 pub use check::Unfit;
@@ -27,7 +28,8 @@ pub use production::{
     Purpose, RecordingSetting, Settings, SlotUse, Unit,
 };
 pub use rules::{
-    CardSize, HouseRules, MediaChange, MonitorSize, PictureOfRecord, RULES, RuleChoice, RulePage,
+    CardSize, HouseRules, MediaSwap, MonitorSize, PictureOfRecord, RULES, RuleChoice, RulePage,
     TransmitterFeed,
 };
 pub use typed::{Completion, Misread, Typed, complete, read_line};
+pub use upgrade::upgraded;

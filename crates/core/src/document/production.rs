@@ -7,7 +7,7 @@ use crate::carriage::edid::Edid;
 use crate::carriage::hdmi::Generation;
 use crate::carriage::radio::Surroundings;
 use crate::carriage::sdi::{Level, Mapping};
-use crate::catalogue::{Abilities, Own};
+use crate::catalogue::{Abilities, Custom};
 use crate::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Squeeze};
 use crate::quantity::{Delay, Length, Span};
 use crate::timecode::TimecodeRate;
@@ -35,11 +35,11 @@ pub struct Production {
     /// What is owned or hired.
     #[serde(default)]
     pub kit: Vec<KitLine>,
-    /// The crew's own descriptions of devices; they stand in the place of shipped ones of the
+    /// The crew's custom devices of devices; they stand in the place of shipped ones of the
     /// same id.
-    #[serde(default, skip_serializing_if = "Own::is_empty")]
-    pub own: Own,
-    /// Where cards are copied.
+    #[serde(default, skip_serializing_if = "Custom::is_empty")]
+    pub custom: Custom,
+    /// Where cards are offloaded.
     #[serde(default)]
     pub station: Station,
     /// How many days of which build the job is.
@@ -53,9 +53,9 @@ pub struct Production {
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct KitLine {
-    /// The catalogue's id of a device, lead or medium.
+    /// The catalogue's id of a device, cable or medium.
     pub item: String,
-    /// For leads: how long.
+    /// For cables: how long.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub length: Option<Length>,
     /// How many are owned.
@@ -88,7 +88,7 @@ pub struct Build {
     pub units: Vec<Unit>,
     /// Devices in it.
     pub placements: Vec<Placement>,
-    /// Leads and radio pairings between ports.
+    /// Cables and radio pairings between ports.
     pub connections: Vec<Connection>,
     /// What destinations must get.
     pub needs: Vec<Need>,
@@ -173,7 +173,7 @@ pub struct Settings {
     pub squeeze: Option<Squeeze>,
     /// For a screen: whether it takes the squeeze out.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
-    pub unsqueeze: bool,
+    pub desqueeze: bool,
     /// For a screen: whether it applies a look.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub look: bool,
@@ -234,7 +234,7 @@ pub struct OutputSetting {
     pub raw: Option<String>,
     /// With the squeeze of the lens taken out.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
-    pub unsqueeze: bool,
+    pub desqueeze: bool,
     /// Over how many SDI links, from this output on; one where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub links: Option<u8>,
@@ -283,10 +283,10 @@ pub struct RecordingSetting {
     pub pre_record: Option<Span>,
     /// Its screen stands away from the body: heat leaves it sooner.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
-    pub screen_away: bool,
-    /// A coupler feeds it in the place of the inner battery: less heat inside.
+    pub screen_flipped_out: bool,
+    /// A dummy battery (coupler) feeds it in the place of the inner battery: less heat inside.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
-    pub coupler: bool,
+    pub dummy_battery: bool,
 }
 
 /// How the slots of a recorder are used.
@@ -309,7 +309,7 @@ impl SlotUse {
     }
 }
 
-/// A lead (or a radio pairing) from an output to an input.
+/// A cable (or a radio pairing) from an output to an input.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Connection {
@@ -319,11 +319,11 @@ pub struct Connection {
     pub from: PortRef,
     /// The input.
     pub to: PortRef,
-    /// The catalogue's id of the lead.
-    pub lead: String,
+    /// The catalogue's id of the cable.
+    pub cable: String,
     /// How long it is; for a radio pairing, the distance.
     pub length: Length,
-    /// For a radio pairing: what stands between the aerials.
+    /// For a radio pairing: what stands between the antennas.
     #[serde(default, skip_serializing_if = "is_open")]
     pub surroundings: Surroundings,
     /// Adapters, barrels, elbows and clamps on it, by id.
@@ -408,7 +408,7 @@ impl Production {
             drop_frame: false,
             house_rules: HouseRules::default(),
             kit: Vec::new(),
-            own: Own::default(),
+            custom: Custom::default(),
             station: Station::default(),
             job: Vec::new(),
             builds: vec![build],
@@ -431,7 +431,7 @@ impl Production {
         })
     }
 
-    /// How many of an item (a lead: of this length) the kit holds, owned and hired.
+    /// How many of an item (a cable: of this length) the kit holds, owned and hired.
     pub fn owned(&self, item: &str, length: Option<Length>) -> u32 {
         let lines = self
             .kit
@@ -462,12 +462,12 @@ impl Build {
             .count() as u32
     }
 
-    /// How many of a lead at a length the build uses.
-    pub fn leads_used(&self, lead: &str, length: Length) -> u32 {
+    /// How many of a cable at a length the build uses.
+    pub fn cables_used(&self, cable: &str, length: Length) -> u32 {
         let used = self
             .connections
             .iter()
-            .filter(|connection| connection.lead == lead && connection.length == length);
+            .filter(|connection| connection.cable == cable && connection.length == length);
         used.count() as u32
     }
 
@@ -491,13 +491,13 @@ impl Build {
 }
 
 impl Connection {
-    /// A plain lead, with nothing on it.
-    pub fn between(id: &str, from: PortRef, to: PortRef, lead: &str, length: Length) -> Self {
+    /// A plain cable, with nothing on it.
+    pub fn between(id: &str, from: PortRef, to: PortRef, cable: &str, length: Length) -> Self {
         Self {
             id: id.into(),
             from,
             to,
-            lead: lead.into(),
+            cable: cable.into(),
             length,
             surroundings: Surroundings::Open,
             adapters: Vec::new(),

@@ -24,11 +24,11 @@ pub struct HouseRules {
     /// How late a picture may be for directing.
     pub directing_within: Delay,
     /// When a card is changed.
-    pub media_change: MediaChange,
+    pub media_swap: MediaSwap,
     /// Whether several smaller cards or few large ones are planned with.
     pub card_size: CardSize,
     /// The fill at which a card is changed.
-    pub change_level: Percent,
+    pub swap_level: Percent,
     /// Verified copies that must exist before a card may be formatted.
     pub copies: u8,
     /// The air where it is shot, in whole degrees Celsius: heat limits follow it.
@@ -47,9 +47,9 @@ impl Default for HouseRules {
             focus_within: Delay(80_000),
             stage_within: Delay(100_000),
             directing_within: Delay(250_000),
-            media_change: MediaChange::AtLevel,
+            media_swap: MediaSwap::AtLevel,
             card_size: CardSize::SeveralSmaller,
-            change_level: Percent::whole(85),
+            swap_level: Percent::whole(85),
             copies: 2,
             air_celsius: 20,
             reserve: Percent::whole(3),
@@ -89,7 +89,7 @@ pub enum MonitorSize {
 /// When a card is changed.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
-pub enum MediaChange {
+pub enum MediaSwap {
     #[default]
     AtLevel,
     EndOfTake,
@@ -154,7 +154,7 @@ pub const RULES: &[RulePage] = &[
             choice(
                 "drive",
                 "on a drive on the data port",
-                "The body’s own best codec on media that cost little; but the lead is a part of the recorder, and may switch outputs off.",
+                "The body’s own best codec on media that cost little; but the cable is a part of the recorder, and may switch outputs off.",
             ),
             choice(
                 "both",
@@ -170,7 +170,7 @@ pub const RULES: &[RulePage] = &[
             choice(
                 "own-output",
                 "by an output of the camera’s own",
-                "Nothing but the lead stands between: no added delay, and no other battery to go.",
+                "Nothing but the cable stands between: no added delay, and no other battery to go.",
             ),
             choice(
                 "relayed",
@@ -191,17 +191,17 @@ pub const RULES: &[RulePage] = &[
             choice(
                 "one-size",
                 "of one size",
-                "One mount, one lead, one battery for every build.",
+                "One mount, one cable, one battery for every build.",
             ),
         ],
     },
     RulePage {
-        rule: "media_change",
+        rule: "media_swap",
         title: "A card is changed",
         choices: &[
             choice(
                 "at-level",
-                "at the change level",
+                "at the swap level",
                 "Nobody is caught by a full card, and copying starts early; part of every card stays empty.",
             ),
             choice(

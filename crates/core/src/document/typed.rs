@@ -94,9 +94,9 @@ fn connection(
     port(&from, Direction::Out)?;
     port(&to, Direction::In)?;
     let rest: Vec<&str> = words.collect();
-    let (lead, rest) = match rest.split_first() {
+    let (cable, rest) = match rest.split_first() {
         Some((first, rest)) if !first.starts_with(|c: char| c.is_ascii_digit()) => {
-            (Some(lead(first, catalogue)?), rest)
+            (Some(cable(first, catalogue)?), rest)
         }
         _ => (None, rest.as_slice()),
     };
@@ -108,25 +108,25 @@ fn connection(
         build: build.id.clone(),
         from,
         to,
-        lead,
+        cable,
         length,
     }];
     Ok(Typed { commands })
 }
 
-/// A lead by its id, or by the end of it: `rg6` for `coax-rg6`.
-fn lead(word: &str, catalogue: &Catalogue) -> Result<String, Misread> {
-    let found = catalogue.leads.iter().find(|lead| {
-        lead.id == word || lead.id.split_once('-').is_some_and(|(_, end)| end == word)
+/// A cable by its id, or by the end of it: `rg6` for `coax-rg6`.
+fn cable(word: &str, catalogue: &Catalogue) -> Result<String, Misread> {
+    let found = catalogue.cables.iter().find(|cable| {
+        cable.id == word || cable.id.split_once('-').is_some_and(|(_, end)| end == word)
     });
-    found.map(|lead| lead.id.clone()).ok_or_else(|| {
+    found.map(|cable| cable.id.clone()).ok_or_else(|| {
         let known: Vec<&str> = catalogue
-            .leads
+            .cables
             .iter()
-            .map(|lead| lead.id.as_str())
+            .map(|cable| cable.id.as_str())
             .collect();
         Misread(format!(
-            "there is no lead “{}”; there are {}",
+            "there is no cable “{}”; there are {}",
             shortened(word),
             known.join(", ")
         ))
@@ -137,7 +137,7 @@ fn cut(rest: &str, build: &Build) -> Result<Typed, Misread> {
     let at = port_ref(rest)?;
     let touching = |known: &&Connection| known.to == at || known.from == at;
     let connection = build.connections.iter().find(touching);
-    let connection = connection.ok_or_else(|| Misread(format!("no lead is in {at}")))?;
+    let connection = connection.ok_or_else(|| Misread(format!("no cable is in {at}")))?;
     let commands = vec![Command::Disconnect {
         build: build.id.clone(),
         connection: connection.id.clone(),
@@ -236,11 +236,11 @@ pub fn complete(
             })
             .collect()
     } else if let Some(typed) = line.trim_start().strip_prefix("cut ") {
-        let leads = build
+        let cables = build
             .connections
             .iter()
             .filter(|known| known.to.to_string().starts_with(typed.trim()));
-        leads
+        cables
             .map(|known| Completion {
                 line: format!("cut {}", known.to),
                 says: format!("{} > {}", known.from, known.to),

@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 
 macro_rules! codes {
     ($($(#[$doc:meta])* $name:ident $code:literal $title:literal $means:literal $matters:literal $todo:literal;)*) => {
-        /// A kind of finding, by area: V picture, R recording, S sound, T timecode, H house rules, K the kit itself.
+        /// A kind of finding; its letter says its area.
         #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
         pub enum Code { $($(#[$doc])* $name,)* }
 
@@ -15,12 +15,49 @@ macro_rules! codes {
             code: Code::$name, title: $title, means: $means, matters: $matters, todo: $todo,
         },)*];
 
+        impl Code {
+            /// What it is about.
+            pub fn area(self) -> Area {
+                match self { $(Self::$name => Area::of($code),)* }
+            }
+        }
+
         impl fmt::Display for Code {
             fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
                 f.write_str(match self { $(Self::$name => $code,)* })
             }
         }
     };
+}
+
+/// What a kind of finding is about: the letter of its code.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Area {
+    /// V: picture, from the lens to the eye.
+    Picture,
+    /// R: recording and media.
+    Recording,
+    /// S: sound.
+    Sound,
+    /// T: timecode and rates.
+    Time,
+    /// H: house rules.
+    House,
+    /// K: the kit, and what the document says of it.
+    Kit,
+}
+
+impl Area {
+    const fn of(code: &str) -> Self {
+        match code.as_bytes()[0] {
+            b'R' => Self::Recording,
+            b'S' => Self::Sound,
+            b'T' => Self::Time,
+            b'H' => Self::House,
+            b'K' => Self::Kit,
+            _ => Self::Picture,
+        }
+    }
 }
 
 /// What there is to say about a kind of finding.
@@ -42,7 +79,7 @@ codes! {
     NothingArrives "V-101" "Nothing arrives"
         "No picture comes to this screen or recorder."
         "Whoever looks at it sees black."
-        "Run a lead to it, or pair its receiver.";
+        "Run a cable to it, or pair its receiver.";
     FormatNotTaken "V-102" "Format not taken"
         "The input doesn’t take the format that is sent to it."
         "The screen stays black or says that there is no signal; a converter in between may pass nothing."
@@ -51,30 +88,30 @@ codes! {
         "The picture needs a faster wire than the port is made for."
         "There is no picture, or one that breaks up."
         "Set the output to a format with a lower rate, or use a faster port.";
-    RateOverLead "V-104" "Wire rate above the lead"
-        "The picture needs a faster wire than the lead is made for."
-        "It may work on the bench and break up when the lead is bent or warm."
-        "Use a lead of a faster class, or a format with a lower rate.";
+    RateOverCable "V-104" "Wire rate above the cable"
+        "The picture needs a faster wire than the cable is made for."
+        "It may work on the bench and break up when the cable is bent or warm."
+        "Use a cable of a faster class, or a format with a lower rate.";
     OtherLevel "V-105" "3G levels differ"
         "1080p at 47.95 to 60 frames travels on 3G as level A or level B; the input doesn’t take the one that is sent."
         "The input sees no picture although the format is right."
         "Set the output to the level that the input takes.";
-    WrongLead "V-106" "The lead doesn’t fit"
-        "The plugs don’t go into the sockets, or the lead isn’t made for this wire."
+    WrongCable "V-106" "The cable doesn’t fit"
+        "The plugs don’t go into the sockets, or the cable isn’t made for this wire."
         "It can’t be plugged in. Forcing a plug ruins the socket."
-        "Use a lead with the right ends.";
+        "Use a cable with the right ends.";
     OtherWire "V-107" "A converter is missing"
         "The output and the input speak different wires."
         "An adapter doesn’t help: the signals are different."
         "Put a converter in between.";
     LongRun "V-108" "Run near or beyond its reach"
-        "The lead loses more than the receiver’s equalizer is sure to make up for."
+        "The cable loses more than the receiver’s equalizer is sure to make up for."
         "Near the end of the reach, an ordinary bend, a barrel or heat ends the picture; beyond it there is none to count on."
-        "Use a lead of a better class, a format with a lower rate, or a reclocking device on the way. The maker’s data sheet wins.";
+        "Use a cable of a better class, a format with a lower rate, or a reclocking device on the way. The maker’s data sheet wins.";
     Loop "V-109" "Loop"
-        "These leads feed the picture back to where it came from."
+        "These cables feed the picture back to where it came from."
         "No picture is in the circle, and none comes out of it."
-        "Take one of the leads out.";
+        "Take one of the cables out.";
     CannotGive "V-110" "The output doesn’t give that"
         "The output is set to a format that the device doesn’t give, or gives nothing at this frame rate."
         "It sends something else, or nothing."
@@ -86,7 +123,7 @@ codes! {
     FellBack "V-112" "HDMI gives way"
         "The source sends coarser sampling or fewer bits than it was to, since the sink takes no more."
         "What is recorded or judged behind it has that much less."
-        "Use an input, or a lead, that takes the better picture, where it matters.";
+        "Use an input, or a cable, that takes the better picture, where it matters.";
     SwitchedOff "V-113" "Off in this mode"
         "What the device does at the same time switches this output off, or leaves it less."
         "The screen behind it is black the moment the mode begins."
@@ -104,9 +141,9 @@ codes! {
         "Quarters of the picture change places, or there is none."
         "Connect them in their order, and set both ends to one mapping.";
     LinkLengths "V-117" "Links of different lengths"
-        "The leads of one picture differ in length."
+        "The cables of one picture differ in length."
         "The parts arrive apart; inputs line up only so much."
-        "Use leads of one length and one class.";
+        "Use cables of one length and one class.";
     KeepsRate "V-118" "A scaler keeps the frame rate"
         "The converter changes the raster, not the frames a second."
         "There is no picture at the rate that was asked for."
@@ -118,15 +155,15 @@ codes! {
     TooManyListeners "V-122" "More listeners than it serves"
         "More receivers or app viewers are paired than the transmitter serves."
         "The last ones are dropped, or the picture stutters for all."
-        "Take one out, or share a receiver’s picture on leads.";
+        "Take one out, or share a receiver’s picture on cables.";
     WeakRadio "V-123" "Little left on the air"
         "Over this distance, with what stands between, little or nothing is left above what the receiver needs."
         "The picture freezes when somebody walks through the path."
-        "Bring the aerials nearer and into sight of each other, or use a stronger system. Licences and permitted powers are local law.";
+        "Bring the antennas nearer and into sight of each other, or use a stronger system. Licences and permitted powers are local law.";
     SameChannel "V-124" "One channel twice"
         "Two transmitters of a band are on one channel, or none is left."
         "They take the air from each other."
-        "Set each to a channel of its own; with none left, run a lead.";
+        "Set each to a channel of its own; with none left, run a cable.";
     Deinterlaced "V-125" "Fields become frames"
         "An interlaced picture comes in, and a progressive one goes on, without anybody having asked for it."
         "Motion is half as fine, and what is recorded behind it has no fields."
@@ -177,7 +214,7 @@ codes! {
         "Feed what matters from an output of the camera’s own, or by a distribution amplifier; or share the monitor’s supply with the camera’s.";
     Strain "V-302" "Small HDMI socket without a clamp"
         "A plug in a mini or micro HDMI socket isn’t held."
-        "A pull breaks the socket of the camera sooner than the lead."
+        "A pull breaks the socket of the camera sooner than the cable."
         "Put a clamp on it, and leave slack.";
     HoldsMore "R-101" "The recorder holds more than its source sent"
         "The file has more bits, finer sampling or a larger raster than the picture that it is made from."
@@ -268,7 +305,7 @@ codes! {
         "Nothing can be said about it."
         "Remove it, or import its description.";
     BadConnection "K-102" "The connection can’t stand"
-        "It names a port or a lead that isn’t there, or a socket that has a lead already."
+        "It names a port or a cable that isn’t there, or a socket that has a cable already."
         "It carries nothing."
         "Take it out.";
     ShortOfKit "K-103" "Short of kit"

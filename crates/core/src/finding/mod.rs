@@ -7,7 +7,7 @@ mod judge;
 mod needs;
 mod words;
 
-pub use codes::{Code, CodePage, PAGES};
+pub use codes::{Area, Code, CodePage, PAGES};
 pub use fix::last_resorts;
 pub use judge::findings;
 
@@ -159,7 +159,7 @@ impl Effort {
         } else if has(|command| {
             matches!(
                 command,
-                Command::Disconnect { .. } | Command::SetLead { .. } | Command::Connect { .. }
+                Command::Disconnect { .. } | Command::SetCable { .. } | Command::Connect { .. }
             )
         }) && !has(|command| matches!(command, Command::AddDevice { .. }))
         {

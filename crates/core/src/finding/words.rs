@@ -1,4 +1,4 @@
-//! How findings speak of devices, ports and leads.
+//! How findings speak of devices, ports and cables.
 
 use super::Facts;
 use crate::path::{ConnectionIx, PortIx};
@@ -15,10 +15,10 @@ impl Facts<'_, '_> {
     }
 
     /// *the 70 m miniature coax from SDI of C camera to SDI in of C recorder*.
-    pub(super) fn lead(&self, connection: ConnectionIx) -> String {
+    pub(super) fn cable(&self, connection: ConnectionIx) -> String {
         let link = self.floor.standing(connection);
         let length = self.floor.build.connections[connection].length;
-        format!("{length} of {}", link.lead.name)
+        format!("{length} of {}", link.cable.name)
     }
 
     /// Both ends of a connection: its output and its input, spoken.

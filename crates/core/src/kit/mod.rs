@@ -12,7 +12,7 @@ pub struct Line {
     pub item: String,
     /// Its name; the id where the catalogue doesn't have it.
     pub name: String,
-    /// For leads: how long.
+    /// For cables: how long.
     pub length: Option<Length>,
     /// How many are owned.
     pub owned: u32,
@@ -63,15 +63,15 @@ pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> V
             use_one(medium, None);
         }
     }
-    // In whichever order the leads were run, the list is the same.
+    // In whichever order the cables were run, the list is the same.
     let mut runs: Vec<(&str, Option<Length>)> = Vec::new();
     for connection in &build.connections {
         // A radio pairing is nothing to carry.
         if catalogue
-            .lead(&connection.lead)
-            .is_none_or(|lead| !lead.is_air())
+            .cable(&connection.cable)
+            .is_none_or(|cable| !cable.is_air())
         {
-            runs.push((&connection.lead, Some(connection.length)));
+            runs.push((&connection.cable, Some(connection.length)));
         }
         runs.extend(connection.adapters.iter().map(|id| (id.as_str(), None)));
     }

@@ -17,10 +17,10 @@ pub fn channels(floor: &Floor) -> BTreeMap<usize, Option<u8>> {
         else {
             continue;
         };
-        let aerials = device
+        let antennas = device
             .ports_facing(Direction::Out)
             .filter(|port| port.wire.is_air());
-        let ports = aerials.filter_map(|port| floor.port_of(placement, &port.id));
+        let ports = antennas.filter_map(|port| floor.port_of(placement, &port.id));
         let heard: Vec<_> = ports
             .filter(|port| !floor.out_of[*port].is_empty())
             .collect();

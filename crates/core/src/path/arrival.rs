@@ -7,7 +7,7 @@ use super::{Floor, PortIx, Problem, Resolved};
 pub struct Arrival {
     /// The destination.
     pub placement: usize,
-    /// The input that it shows or records, where one has a lead.
+    /// The input that it shows or records, where one has a cable.
     pub input: Option<PortIx>,
     /// The problem that keeps the picture away, where one does.
     pub stopped_by: Option<usize>,

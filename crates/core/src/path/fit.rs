@@ -2,8 +2,8 @@
 
 use super::load::takes_rate;
 use super::{Floor, PortIx, Resolved};
-use crate::carriage::connector::Wire;
 use crate::carriage::sdi::Level;
+use crate::carriage::wire::Wire;
 use crate::catalogue::Direction;
 
 /// An input, seen from an output.
@@ -39,7 +39,7 @@ pub fn candidates(floor: &Floor, resolved: &Resolved, output: PortIx) -> Vec<Can
                 (Some(number), _) => (
                     TAKEN,
                     format!(
-                        "has a lead already, from {}",
+                        "has a cable already, from {}",
                         floor.name(floor.standing(number).from)
                     ),
                 ),
@@ -75,7 +75,7 @@ const TAKEN: u8 = 3;
 const OTHER_SOCKET: u8 = 4;
 const OTHER_WIRE: u8 = 5;
 
-/// Whether a screen or recorder has no picture lead yet.
+/// Whether a screen or recorder has no picture cable yet.
 fn waits(floor: &Floor, input: PortIx) -> bool {
     let node = floor.ports[input];
     floor.devices[node.placement].is_some_and(|device| {
@@ -99,14 +99,13 @@ fn obstacle(
     if from.wire != to.wire {
         return Some((OTHER_WIRE, format!("takes {}, not {}", to.wire, from.wire)));
     }
-    let lead =
-        floor.catalogue.leads.iter().find(|lead| {
-            lead.joins(from.connector, to.connector) && lead.wires.contains(&from.wire)
-        });
-    if lead.is_none() {
+    let cable = floor.catalogue.cables.iter().find(|cable| {
+        cable.joins(from.connector, to.connector) && cable.wires.contains(&from.wire)
+    });
+    if cable.is_none() {
         return Some((
             OTHER_SOCKET,
-            format!("no lead goes from {} to {}", from.connector, to.connector),
+            format!("no cable goes from {} to {}", from.connector, to.connector),
         ));
     }
     if from.wire == Wire::RadioPicture || from.wire == Wire::RadioSound {

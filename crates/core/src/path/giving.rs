@@ -1,7 +1,7 @@
 //! What an output gives, with all that its device does at the same time.
 
 use super::{Floor, PortIx};
-use crate::carriage::connector::Wire;
+use crate::carriage::wire::Wire;
 use crate::catalogue::{Abilities, Cap, Condition, Mode, nearest_of};
 use crate::format::{FrameRate, PictureFormat};
 

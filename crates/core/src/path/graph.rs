@@ -1,8 +1,8 @@
-//! The floor as a graph on indices: placements, ports, leads.
+//! The floor as a graph on indices: placements, ports, cables.
 
 use crate::carriage::hdmi::Generation;
 use crate::catalogue::{
-    Abilities, Adapter, Catalogue, Device, Direction, InternalPath, Lead, Port, takes,
+    Abilities, Adapter, Cable, Catalogue, Device, Direction, InternalPath, Port, takes,
 };
 use crate::document::{
     Build, Connection, InputSetting, OutputSetting, Placement, PortRef, Production,
@@ -30,7 +30,7 @@ pub struct Floor<'a> {
     pub ports: Vec<PortNode<'a>>,
     /// The first port of each placement.
     first_port: Vec<PortIx>,
-    /// Both ends and the lead of each connection, where they are there.
+    /// Both ends and the cable of each connection, where they are there.
     pub links: Vec<Option<Link<'a>>>,
     /// The connection that ends in a port.
     pub into: Vec<Option<ConnectionIx>>,
@@ -61,15 +61,15 @@ pub struct Link<'a> {
     pub from: PortIx,
     /// The input.
     pub to: PortIx,
-    /// The lead.
-    pub lead: &'a Lead,
+    /// The cable.
+    pub cable: &'a Cable,
 }
 
 /// Why a connection can't stand.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Refused {
     NoSuchPort,
-    UnknownLead,
+    UnknownCable,
     SocketTaken,
 }
 
@@ -142,14 +142,14 @@ impl<'a> Floor<'a> {
         };
         let from = facing(&connection.from, Direction::Out).ok_or(Refused::NoSuchPort)?;
         let to = facing(&connection.to, Direction::In).ok_or(Refused::NoSuchPort)?;
-        let lead = self
+        let cable = self
             .catalogue
-            .lead(&connection.lead)
-            .ok_or(Refused::UnknownLead)?;
-        if self.into[to].is_some() || (!lead.is_air() && !self.out_of[from].is_empty()) {
+            .cable(&connection.cable)
+            .ok_or(Refused::UnknownCable)?;
+        if self.into[to].is_some() || (!cable.is_air() && !self.out_of[from].is_empty()) {
             return Err(Refused::SocketTaken);
         }
-        Ok(Link { from, to, lead })
+        Ok(Link { from, to, cable })
     }
 
     /// The place of a placement by its handle.
@@ -256,14 +256,14 @@ impl<'a> Floor<'a> {
         }
     }
 
-    /// Both ends and the lead of a connection that stands. Problems name only those.
+    /// Both ends and the cable of a connection that stands. Problems name only those.
     pub fn standing(&self, connection: ConnectionIx) -> Link<'a> {
         self.links[connection]
             .unwrap_or_else(|| unreachable!("only connections that stand are resolved"))
     }
 
     /// The input that a device shows, passes on or records among `inputs`: the one chosen, else
-    /// the first that has a lead.
+    /// the first that has a cable.
     pub fn chosen_input(&self, placement: usize, inputs: &[String]) -> Option<PortIx> {
         let chosen = self.build.placements[placement].settings.input.as_ref();
         if let Some(chosen) = chosen.filter(|chosen| inputs.contains(chosen)) {

@@ -81,8 +81,9 @@ pub fn order(floor: &Floor) -> Vec<(PortIx, PortIx)> {
                 match floor.ports[other].port.direction {
                     Direction::Out if sends(floor, other).is_some() => pairs.push((first, other)),
                     Direction::In => {
-                        let lead = floor.into[other];
-                        if lead.is_some_and(|lead| sends_part(floor, floor.standing(lead).from)) {
+                        let cable = floor.into[other];
+                        if cable.is_some_and(|cable| sends_part(floor, floor.standing(cable).from))
+                        {
                             pairs.push((other, first));
                         }
                     }
@@ -126,7 +127,7 @@ pub fn judge(
             .picture
             .filter(|picture| Some(picture.origin) == origin);
         found.push(part.and_then(|picture| picture.leg).map(|leg| leg.number));
-        lengths.extend(floor.into[port].map(|lead| floor.build.connections[lead].length));
+        lengths.extend(floor.into[port].map(|cable| floor.build.connections[cable].length));
     }
     let missing: Vec<u8> = (0..leg.of)
         .filter(|number| !found.contains(&Some(*number)))

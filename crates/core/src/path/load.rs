@@ -1,14 +1,14 @@
-//! How full a wire is: the rate against the ports' and the lead's class, the run against its reach.
+//! How full a wire is: the rate against the ports' and the cable's class, the run against its reach.
 
 use super::graph::{Floor, Link};
 use super::{ConnectionIx, Picture, PortIx, Problem};
 use crate::carriage::coax::budget_db;
-use crate::carriage::connector::Wire;
 use crate::carriage::hdmi::{self, Generation, Hdmi};
 use crate::carriage::radio::{Budget, FADE_DB};
 use crate::carriage::sdi::{self, Level, Sdi, SdiClass};
-use crate::carriage::{Margin, hdmi_lead};
-use crate::catalogue::{Lead, Port};
+use crate::carriage::wire::Wire;
+use crate::carriage::{Margin, hdmi_cable};
+use crate::catalogue::{Cable, Port};
 use crate::format::{PictureFormat, Sampling};
 use crate::quantity::Length;
 
@@ -23,7 +23,7 @@ pub enum Load {
     Hdmi(HdmiLoad),
     /// Over the air.
     Radio(RadioLoad),
-    /// On a lead whose length alone counts.
+    /// On a cable whose length alone counts.
     Run(RunLength),
 }
 
@@ -45,16 +45,16 @@ pub struct RadioLoad {
 pub struct SdiLoad {
     /// Rates and class.
     pub sdi: Sdi,
-    /// The slowest class of both ports and the lead.
+    /// The slowest class of both ports and the cable.
     pub limit: SdiClass,
-    /// Loss and reach of the lead.
+    /// Loss and reach of the cable.
     pub coax: Option<CoaxLoad>,
 }
 
-/// A run of coaxial lead.
+/// A run of coaxial cable.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct CoaxLoad {
-    /// Loss since the picture was last made anew, in decibels at half the clock: this lead, what is
+    /// Loss since the picture was last made anew, in decibels at half the clock: this cable, what is
     /// on it, and the runs before it that a passive loop joins to it.
     pub loss_db: f64,
     /// Of that, what the adapters on it cost.
@@ -77,7 +77,7 @@ impl CoaxLoad {
 pub struct HdmiLoad {
     /// Rates and generation.
     pub hdmi: Hdmi,
-    /// The oldest generation of both ports and the lead.
+    /// The oldest generation of both ports and the cable.
     pub limit: Generation,
     /// The run against its reach: what is left of it behind passive boxes and couplers.
     pub run: Option<RunLength>,
@@ -93,7 +93,7 @@ pub struct HdmiLoad {
 pub struct RunLength {
     /// How long it is.
     pub length: Length,
-    /// How far the lead carries this picture.
+    /// How far the cable carries this picture.
     pub reach: Length,
     /// How near the one is to the other.
     pub margin: Margin,
@@ -119,11 +119,11 @@ pub(super) fn measure_run(
     connection: ConnectionIx,
     link: Link,
 ) -> (Load, Vec<Problem>) {
-    if link.lead.is_air() {
+    if link.cable.is_air() {
         return measure_air(floor, connection, link);
     }
     let length = floor.build.connections[connection].length;
-    let Some(run) = link.lead.reach.map(|reach| run(length, reach)) else {
+    let Some(run) = link.cable.reach.map(|reach| run(length, reach)) else {
         return (Load::None, Vec::new());
     };
     let long = (run.margin > Margin::Ok).then_some(Problem::LongRun {
@@ -224,8 +224,8 @@ fn measure_sdi(
     {
         problems.push(Problem::OtherLevel { connection, sent });
     }
-    if let Some(class) = link.lead.sdi.filter(|class| sdi.class > *class) {
-        problems.push(Problem::OverSdiLead {
+    if let Some(class) = link.cable.sdi.filter(|class| sdi.class > *class) {
+        problems.push(Problem::OverSdiCable {
             connection,
             sdi,
             class,
@@ -237,7 +237,7 @@ fn measure_sdi(
         .iter()
         .map(|adapter| adapter.loss_db())
         .sum();
-    let coax = link.lead.coax.map(|coax| {
+    let coax = link.cable.coax.map(|coax| {
         let before_db = picture.run_loss_db;
         let loss_db = coax.loss_db(sdi.class, length) + adapters_db + before_db;
         CoaxLoad {
@@ -266,7 +266,7 @@ fn measure_sdi(
     let ports = [link.from, link.to]
         .into_iter()
         .filter_map(|port| sdi_class(floor.ports[port].port));
-    let limit = ports.chain(link.lead.sdi).min().unwrap_or(SdiClass::G12);
+    let limit = ports.chain(link.cable.sdi).min().unwrap_or(SdiClass::G12);
     (Load::Sdi(SdiLoad { sdi, limit, coax }), problems)
 }
 
@@ -295,11 +295,11 @@ fn measure_hdmi(
         }
     }
     if let Some(has) = link
-        .lead
+        .cable
         .hdmi
         .filter(|has| oldest_that_carries(&hdmi) > *has)
     {
-        problems.push(Problem::OverHdmiLead {
+        problems.push(Problem::OverHdmiCable {
             connection,
             needs: hdmi,
             has,
@@ -307,7 +307,7 @@ fn measure_hdmi(
     }
     let length = floor.build.connections[connection].length;
     let before = picture.run_share;
-    let whole = link.lead.make.map(|make| hdmi_lead::reach(make, &hdmi));
+    let whole = link.cable.make.map(|make| hdmi_cable::reach(make, &hdmi));
     let share = before + whole.map_or(0.0, |reach| length.0 as f64 / reach.0.max(1) as f64);
     let run = whole.map(|reach| RunLength {
         length,
@@ -325,7 +325,7 @@ fn measure_hdmi(
         .into_iter()
         .filter_map(|port| floor.hdmi(port).map(|(generation, _)| generation));
     let limit = ports
-        .chain(link.lead.hdmi)
+        .chain(link.cable.hdmi)
         .min()
         .unwrap_or(Generation::V2_1);
     let load = HdmiLoad {
@@ -394,29 +394,29 @@ pub fn takes_rate(floor: &Floor, port: PortIx, format: PictureFormat) -> bool {
     }
 }
 
-/// The margin of a lead of some length for a format on the wire of `port`: beyond its class is a
+/// The margin of a cable of some length for a format on the wire of `port`: beyond its class is a
 /// stop.
-pub fn lead_limits(lead: &Lead, length: Length, wire: Wire, format: PictureFormat) -> Margin {
+pub fn cable_limits(cable: &Cable, length: Length, wire: Wire, format: PictureFormat) -> Margin {
     match wire {
         Wire::Sdi => match sdi::carry(format) {
-            Ok(sdi) if lead.sdi.is_none_or(|class| sdi.class <= class) => lead
+            Ok(sdi) if cable.sdi.is_none_or(|class| sdi.class <= class) => cable
                 .coax
                 .map_or(Margin::Ok, |coax| coax.margin(sdi.class, length)),
             _ => Margin::Stop,
         },
         Wire::Hdmi => match hdmi::carry(format) {
             Ok(hdmi)
-                if lead
+                if cable
                     .hdmi
                     .is_none_or(|has| oldest_that_carries(&hdmi) <= has) =>
             {
-                lead.make.map_or(Margin::Ok, |make| {
-                    Margin::of(length.0, hdmi_lead::reach(make, &hdmi).0)
+                cable.make.map_or(Margin::Ok, |make| {
+                    Margin::of(length.0, hdmi_cable::reach(make, &hdmi).0)
                 })
             }
             _ => Margin::Stop,
         },
-        _ => lead
+        _ => cable
             .reach
             .map_or(Margin::Ok, |reach| Margin::of(length.0, reach.0)),
     }

@@ -1,4 +1,4 @@
-//! The path: the graph of ports and leads, and what flows through it from each source to each
+//! The path: the graph of ports and cables, and what flows through it from each source to each
 //! destination. Says what is wrong with a wire; what to call it and what to do about it is
 //! `finding`'s business.
 
@@ -9,16 +9,21 @@ mod giving;
 mod graph;
 mod links;
 mod load;
+mod order;
+mod picture;
 mod problem;
-mod propagate;
 mod signal;
+mod sound;
+mod timecode;
+mod walk;
 
 pub use air::channels;
 pub use arrival::{Arrival, hops_to};
 pub use fit::{Candidate, candidates, would_take};
 pub use giving::{Giving, applies, giving, made_as};
 pub use graph::{ConnectionIx, Floor, PortIx, PortNode};
-pub use load::{CoaxLoad, HdmiLoad, Load, RadioLoad, RunLength, SdiLoad, lead_limits, takes_rate};
+pub use load::{CoaxLoad, HdmiLoad, Load, RadioLoad, RunLength, SdiLoad, cable_limits, takes_rate};
+pub use picture::given_format;
 pub use problem::Problem;
-pub use propagate::{Resolved, given_format, resolve};
 pub use signal::{Leg, Picture, Signal, Sound, Timecode};
+pub use walk::{Resolved, resolve};

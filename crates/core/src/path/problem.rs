@@ -15,14 +15,14 @@ pub enum Problem {
     UnknownDevice { placement: usize },
     /// A connection names a port that isn't there, or runs the wrong way.
     NoSuchPort { connection: ConnectionIx },
-    /// A second lead in one socket.
-    SecondLead { connection: ConnectionIx },
-    /// A connection's lead isn't in the catalogue.
-    UnknownLead { connection: ConnectionIx },
+    /// A second cable in one socket.
+    SecondCable { connection: ConnectionIx },
+    /// A connection's cable isn't in the catalogue.
+    UnknownCable { connection: ConnectionIx },
     /// Output and input speak different wires: SDI into HDMI.
     OtherWire { connection: ConnectionIx },
-    /// The lead's plugs don't fit the sockets, or it isn't made for the wire.
-    WrongLead { connection: ConnectionIx },
+    /// The cable's plugs don't fit the sockets, or it isn't made for the wire.
+    WrongCable { connection: ConnectionIx },
     /// The input doesn't take the format.
     NotTaken {
         connection: ConnectionIx,
@@ -49,14 +49,14 @@ pub enum Problem {
         has: (Generation, u8),
         format: PictureFormat,
     },
-    /// More than a coaxial lead is made for.
-    OverSdiLead {
+    /// More than a coaxial cable is made for.
+    OverSdiCable {
         connection: ConnectionIx,
         sdi: Sdi,
         class: SdiClass,
     },
-    /// More than an HDMI lead is made for.
-    OverHdmiLead {
+    /// More than an HDMI cable is made for.
+    OverHdmiCable {
         connection: ConnectionIx,
         needs: Hdmi,
         has: Generation,
@@ -106,7 +106,7 @@ pub enum Problem {
     },
     /// The picture is spread in a way that the input doesn't know.
     LegMapping { connection: ConnectionIx, leg: Leg },
-    /// The links' leads differ in length.
+    /// The links' cables differ in length.
     LegLengths {
         connection: ConnectionIx,
         shortest: Length,

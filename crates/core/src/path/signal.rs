@@ -2,6 +2,7 @@
 
 use super::PortIx;
 use crate::carriage::sdi::{Level, Mapping};
+use crate::carriage::wire::Carries;
 use crate::format::{PictureFormat, Quality, Squeeze};
 use crate::quantity::Delay;
 use crate::timecode::TimecodeRate;
@@ -19,6 +20,28 @@ pub struct Signal {
     pub data: bool,
     /// Where no picture is there because it was stopped upstream: the problem that stopped it.
     pub stopped_by: Option<usize>,
+}
+
+impl Signal {
+    /// Nothing, since a problem stopped it.
+    pub(super) fn stopped(problem: usize) -> Self {
+        Self {
+            stopped_by: Some(problem),
+            ..Self::default()
+        }
+    }
+
+    /// What of it a wire carries.
+    pub(super) fn on(&self, carries: Carries) -> Self {
+        let sound = self.sound.iter().take(carries.sound);
+        Self {
+            picture: self.picture.filter(|_| carries.picture),
+            sound: sound.copied().collect(),
+            timecode: self.timecode.filter(|_| carries.timecode),
+            data: self.data && carries.data,
+            stopped_by: self.stopped_by,
+        }
+    }
 }
 
 /// A picture at one point of its path.
@@ -45,7 +68,7 @@ pub struct Picture {
     /// How it is squeezed.
     pub squeeze: Squeeze,
     /// Whether an output on the way has taken a squeeze out.
-    pub unsqueezed: bool,
+    pub desqueezed: bool,
     /// Which part of a picture over several links this is; `None`: all of it.
     pub leg: Option<Leg>,
     /// What the coaxial run has lost since it was last made anew, in decibels.

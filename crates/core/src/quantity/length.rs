@@ -1,7 +1,7 @@
 use super::{Unreadable, in_unit, split_unit, thousandths};
 use std::{fmt, str::FromStr};
 
-/// A length in millimetres: of a lead, of a run.
+/// A length in millimetres: of a cable, of a run.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Default)]
 pub struct Length(pub u64);
 
@@ -53,7 +53,7 @@ impl FromStr for Length {
         if length > Self::LONGEST {
             return Err(Unreadable::new(
                 text,
-                "a length for a lead",
+                "a length for a cable",
                 "the longest taken is 100 km",
             ));
         }

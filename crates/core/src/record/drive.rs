@@ -1,4 +1,4 @@
-//! A drive on a body's data port: limited by the least of port, lead and drive.
+//! A drive on a body's data port: limited by the least of port, cable and drive.
 
 use crate::catalogue::Catalogue;
 use crate::path::Floor;
@@ -13,13 +13,13 @@ pub struct DriveBehind<'a> {
     pub device: &'a str,
     /// What it holds.
     pub capacity: Bytes,
-    /// The least of port, lead and drive.
+    /// The least of port, cable and drive.
     pub sustained: BitRate,
     /// Which of them that is.
     pub slowest: &'a str,
 }
 
-/// The drive that a lead from this port ends at.
+/// The drive that a cable from this port ends at.
 pub(super) fn drive_behind<'a>(
     floor: &Floor<'a>,
     placement: usize,
@@ -31,13 +31,13 @@ pub(super) fn drive_behind<'a>(
     let drive = floor.devices[node.placement]?.drive?;
     let name = floor.build.placements[node.placement].name.as_str();
     let catalogue: &'a Catalogue = floor.catalogue;
-    let lead = catalogue.lead(&link.lead.id)?;
+    let cable = catalogue.cable(&link.cable.id)?;
     let port = floor.ports[output].port;
     let parts = [
         (Some(drive.sustained_write), name),
         (port.data_rate, port.name.as_str()),
         (node.port.data_rate, name),
-        (lead.data_rate, lead.name.as_str()),
+        (cable.data_rate, cable.name.as_str()),
     ];
     let (sustained, slowest) = parts
         .into_iter()

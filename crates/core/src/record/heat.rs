@@ -12,8 +12,8 @@ const COLDER: i32 = 15;
 /// What is left at least, in thousandths.
 const LEAST: i32 = 200;
 /// What helps, in thousandths of the limit.
-const SCREEN_AWAY: i32 = 200;
-const COUPLER: i32 = 150;
+const SCREEN_FLIPPED_OUT: i32 = 200;
+const DUMMY_BATTERY: i32 = 150;
 const TO_DRIVE: i32 = 100;
 
 /// The limit in this air and with these settings, and how it was reached.
@@ -26,14 +26,14 @@ pub fn limit(stated: Span, air_celsius: i8, setting: &RecordingSetting) -> (Span
     };
     let helps = [
         (
-            setting.screen_away,
-            SCREEN_AWAY,
-            "screen away from the body",
+            setting.screen_flipped_out,
+            SCREEN_FLIPPED_OUT,
+            "screen flipped out",
         ),
         (
-            setting.coupler,
-            COUPLER,
-            "coupler in the place of the inner battery",
+            setting.dummy_battery,
+            DUMMY_BATTERY,
+            "dummy battery in the place of the inner one",
         ),
         (setting.to_drive, TO_DRIVE, "recording to a drive"),
     ];
@@ -65,8 +65,8 @@ mod tests {
     fn warm_air_shortens_and_care_lengthens() {
         let bare = RecordingSetting::default();
         let cared = RecordingSetting {
-            screen_away: true,
-            coupler: true,
+            screen_flipped_out: true,
+            dummy_battery: true,
             ..bare.clone()
         };
         let minutes =

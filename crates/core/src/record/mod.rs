@@ -5,18 +5,18 @@ mod capacity;
 pub mod day;
 mod drive;
 mod heat;
-mod quick;
 mod rate;
 mod recording;
 mod samples;
 mod table;
+mod time;
 
 pub use capacity::{Room, usable_capacity};
 pub use heat::limit as heat_limit;
-pub use quick::{QuickSum, RecordTime, SumError, Video, record_time};
 pub use rate::{AudioTracks, video_rate};
 pub use recording::{
     Limit, LimitKind, RecordProblem, Recording, recorder_sum, recordings, sustained_needed,
 };
 pub use samples::Samples;
 pub use table::{Basis, TimeRow, TimeTable, largest_codec, media_for, table};
+pub use time::{RecordTime, RecordTimeInputs, SumError, Video, record_time};

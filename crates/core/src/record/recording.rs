@@ -3,7 +3,7 @@
 use super::capacity::Room;
 use super::drive::{DriveBehind, drive_behind};
 use super::heat;
-use super::quick::{QuickSum, RecordTime, record_time};
+use super::time::{RecordTime, RecordTimeInputs, record_time};
 use super::{AudioTracks, Samples, SumError, Video, video_rate};
 use crate::catalogue::{Codec, Device, RateModel, RecordingAbility};
 use crate::document::{Misfit, Purpose, RecordingSetting, SlotUse, misfits, slot_takes};
@@ -37,7 +37,7 @@ pub struct Recording<'a> {
     pub effective: Option<Quality>,
     /// Rates and time, where something is recorded on something.
     pub time: Option<RecordTime>,
-    /// Time to the house rule's change level.
+    /// Time to the house rule's swap level.
     pub change_at: Option<Span>,
     /// What ends it, soonest first.
     pub limits: Vec<Limit>,
@@ -251,7 +251,7 @@ pub fn recorder_sum<'c>(
     (picture, raw): (PictureFormat, Option<Quality>),
     setting: &RecordingSetting,
     media: Bytes,
-) -> QuickSum<'c> {
+) -> RecordTimeInputs<'c> {
     let samples = samples(ability, codec, picture, raw);
     let off_speed = off_speed(ability, setting, picture);
     let rate = off_speed.unwrap_or(picture.rate);
@@ -260,7 +260,7 @@ pub fn recorder_sum<'c>(
     } else {
         setting.tracks
     };
-    QuickSum {
+    RecordTimeInputs {
         video: Video::Codec(codec, samples),
         rate: Some(rate),
         audio: AudioTracks {
@@ -411,7 +411,7 @@ fn fill_time<'a>(
                 }
             }
             recording.change_at = Some(Span(
-                floor.production.house_rules.change_level.of(time.seconds),
+                floor.production.house_rules.swap_level.of(time.seconds),
             ));
             recording.limits.push(Limit {
                 kind: LimitKind::Medium,

@@ -1,7 +1,7 @@
-//! The quick sum turned around: which medium for a time, which codec for a medium and a time, and
+//! The calculator turned around: which medium for a time, which codec for a medium and a time, and
 //! the table of a family against media at a glance.
 
-use super::{AudioTracks, QuickSum, Video, record_time};
+use super::{AudioTracks, RecordTimeInputs, Video, record_time};
 use crate::catalogue::{Catalogue, Codec};
 use crate::format::{FrameRate, Raster};
 use crate::quantity::{Bytes, Percent, Span};
@@ -19,7 +19,7 @@ pub struct Basis {
 
 impl Basis {
     fn seconds(self, codec: &Codec, media: Bytes) -> Option<u64> {
-        let sum = QuickSum {
+        let sum = RecordTimeInputs {
             video: Video::of(codec, self.raster),
             rate: Some(self.rate),
             audio: self.audio,
@@ -34,7 +34,7 @@ impl Basis {
 
     /// The rate of a codec, in bits a second, all of it.
     fn total_bps(self, codec: &Codec) -> Option<u64> {
-        let sum = QuickSum {
+        let sum = RecordTimeInputs {
             video: Video::of(codec, self.raster),
             rate: Some(self.rate),
             audio: self.audio,

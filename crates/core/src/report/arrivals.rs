@@ -3,7 +3,7 @@
 use super::connections::{PictureReport, picture_report};
 use super::{NeedReport, RecordingReport};
 use crate::document::{Handle, Need, PortRef, Purpose};
-use crate::finding::{Facts, Finding, Severity};
+use crate::finding::{Area, Code, Facts, Finding, Severity};
 use crate::path::{Arrival, Picture, hops_to};
 use crate::quantity::{Delay, Working};
 use serde::Serialize;
@@ -97,17 +97,17 @@ pub(super) fn list(
             .input
             .map(|input| hops_to(facts.resolved, input))
             .unwrap_or_default();
-        // Findings that concern this row: on the leads of its path, on itself, and whatever keeps
+        // Findings that concern this row: on the cables of its path, on itself, and whatever keeps
         // the picture away.
-        let leads = hops.iter().filter_map(|port| floor.into[*port]);
-        let leads = leads.map(|number| floor.build.connections[number].id.as_str());
-        let on_path = leads.flat_map(|id| by_connection.get(id).into_iter().flatten().copied());
+        let cables = hops.iter().filter_map(|port| floor.into[*port]);
+        let cables = cables.map(|number| floor.build.connections[number].id.as_str());
+        let on_path = cables.flat_map(|id| by_connection.get(id).into_iter().flatten().copied());
         let on_self = by_device
             .get(placement.id.as_str())
             .into_iter()
             .flatten()
             .copied();
-        let on_self = on_self.filter(|finding| !finding.code.to_string().starts_with('T'));
+        let on_self = on_self.filter(|finding| finding.code.area() != Area::Time);
         let cause = arrival
             .stopped_by
             .and_then(|problem| cause(facts, findings, problem));
@@ -197,7 +197,7 @@ fn shown(facts: &Facts, placement: usize, picture: &Picture) -> Vec<String> {
                 "{squeeze} taken out by {}",
                 floor.spoken(picture.origin)
             ));
-        } else if settings.unsqueeze && device.unsqueezes {
+        } else if settings.desqueeze && device.desqueezes {
             shown.push(format!("{squeeze} taken out by the screen"));
         }
     }
@@ -217,26 +217,25 @@ fn cause<'f>(facts: &Facts, findings: &'f [Finding], problem: usize) -> Option<&
             .into_iter()
             .find(|finding| finding.at.connection.as_ref() == Some(id))
     };
-    let on_device = |placement: usize, codes: &[&str]| {
+    let on_device = |placement: usize, codes: &[Code]| {
         let id = &floor.build.placements[placement].id;
         let own = |finding: &&Finding| {
-            finding.at.device.as_ref() == Some(id)
-                && codes.contains(&finding.code.to_string().as_str())
+            finding.at.device.as_ref() == Some(id) && codes.contains(&finding.code)
         };
         findings.iter().find(own)
     };
     match &facts.resolved.problems[problem] {
         Problem::NoSuchPort { connection }
-        | Problem::SecondLead { connection }
-        | Problem::UnknownLead { connection }
+        | Problem::SecondCable { connection }
+        | Problem::UnknownCable { connection }
         | Problem::OtherWire { connection }
-        | Problem::WrongLead { connection }
+        | Problem::WrongCable { connection }
         | Problem::NotTaken { connection, .. }
         | Problem::NoCarriage { connection, .. }
         | Problem::OverSdiPort { connection, .. }
         | Problem::OverHdmiPort { connection, .. }
-        | Problem::OverSdiLead { connection, .. }
-        | Problem::OverHdmiLead { connection, .. }
+        | Problem::OverSdiCable { connection, .. }
+        | Problem::OverHdmiCable { connection, .. }
         | Problem::OtherLevel { connection, .. }
         | Problem::LongRun { connection, .. }
         | Problem::FellBack { connection, .. }
@@ -253,11 +252,12 @@ fn cause<'f>(facts: &Facts, findings: &'f [Finding], problem: usize) -> Option<&
         Problem::CannotGive { port, .. }
         | Problem::SwitchedOff { port, .. }
         | Problem::Deinterlaced { port, .. }
-        | Problem::KeepsRate { port, .. } => {
-            on_device(floor.ports[*port].placement, &["V-110", "V-113", "V-118"])
-        }
-        Problem::Loop { ports } => on_device(floor.ports[ports[0]].placement, &["V-109"]),
-        Problem::NothingArrives { placement } => on_device(*placement, &["V-101"]),
+        | Problem::KeepsRate { port, .. } => on_device(
+            floor.ports[*port].placement,
+            &[Code::CannotGive, Code::SwitchedOff, Code::KeepsRate],
+        ),
+        Problem::Loop { ports } => on_device(floor.ports[ports[0]].placement, &[Code::Loop]),
+        Problem::NothingArrives { placement } => on_device(*placement, &[Code::NothingArrives]),
         Problem::UnknownDevice { .. }
         | Problem::OtherTimecode { .. }
         | Problem::SameChannel { .. }

@@ -16,7 +16,7 @@ pub struct BuildComparison {
     pub removed: Vec<String>,
     /// Devices that are others under the same handle, or set otherwise.
     pub changed: Vec<String>,
-    /// Leads that it adds, hasn't, or has otherwise.
+    /// Cables that it adds, hasn't, or has otherwise.
     pub rewired: Vec<String>,
     /// Needs that it adds, hasn't, or has otherwise.
     pub needs: Vec<String>,
@@ -35,7 +35,7 @@ pub fn compare_builds(
         report(production, before, catalogue)?,
         report(production, after, catalogue)?,
     );
-    let with_own = catalogue.with(&production.own);
+    let with_own = catalogue.with(&production.custom);
     let in_words = |placement: &Placement| {
         let model = with_own
             .item_name(&placement.device)
@@ -132,7 +132,7 @@ fn changes(old: &Placement, new: &Placement, catalogue: &Catalogue) -> Vec<Strin
             "has a lens of another squeeze",
         ),
         (
-            before.unsqueeze != after.unsqueeze || before.look != after.look,
+            before.desqueeze != after.desqueeze || before.look != after.look,
             "shows its picture otherwise",
         ),
     ];
@@ -148,21 +148,21 @@ fn rewired(old: &Build, new: &Build) -> Vec<String> {
     let same_ends =
         |one: &Connection, other: &Connection| one.from == other.from && one.to == other.to;
     let mut found = Vec::new();
-    for lead in &new.connections {
-        match old.connections.iter().find(|known| same_ends(known, lead)) {
-            None => found.push(format!("new: {} > {}", lead.from, lead.to)),
-            Some(known) if known.lead != lead.lead || known.length != lead.length => {
+    for cable in &new.connections {
+        match old.connections.iter().find(|known| same_ends(known, cable)) {
+            None => found.push(format!("new: {} > {}", cable.from, cable.to)),
+            Some(known) if known.cable != cable.cable || known.length != cable.length => {
                 found.push(format!(
                     "{} > {}: {} of {} in the place of {} of {}",
-                    lead.from, lead.to, lead.length, lead.lead, known.length, known.lead
+                    cable.from, cable.to, cable.length, cable.cable, known.length, known.cable
                 ));
             }
             Some(_) => {}
         }
     }
-    for lead in &old.connections {
-        if !new.connections.iter().any(|known| same_ends(known, lead)) {
-            found.push(format!("gone: {} > {}", lead.from, lead.to));
+    for cable in &old.connections {
+        if !new.connections.iter().any(|known| same_ends(known, cable)) {
+            found.push(format!("gone: {} > {}", cable.from, cable.to));
         }
     }
     found

@@ -1,10 +1,10 @@
-//! Ports and leads: what runs through them, how full they are, what they feed.
+//! Ports and cables: what runs through them, how full they are, what they feed.
 
 use crate::carriage::Margin;
-use crate::carriage::connector::Wire;
 use crate::carriage::hdmi::Generation;
 use crate::carriage::radio::{FADE_DB, Surroundings};
 use crate::carriage::sdi::{Level, SdiClass};
+use crate::carriage::wire::Wire;
 use crate::catalogue::{Direction, SignalKind};
 use crate::document::{Handle, PortRef};
 use crate::finding::{Facts, Finding, Severity};
@@ -26,7 +26,7 @@ pub struct PortReport {
     pub name: String,
     /// Which way it faces.
     pub direction: Direction,
-    /// Whether a lead is in it.
+    /// Whether a cable is in it.
     pub connected: bool,
     /// The kinds of signal in it.
     pub signals: Vec<SignalKind>,
@@ -73,7 +73,7 @@ pub struct PictureReport {
     pub delay: String,
 }
 
-/// One lead, measured.
+/// One cable, measured.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct ConnectionReport {
     /// Its id.
@@ -99,7 +99,7 @@ pub struct ConnectionReport {
 pub struct LoadReport {
     /// What the picture needs, in words: *6G* or *HDMI 1.4*.
     pub needs: String,
-    /// What ports and lead allow, in words.
+    /// What ports and cable allow, in words.
     pub limit: String,
     /// The rate on the wire, in bits a second (SDI) or characters a second (HDMI).
     pub rate: u64,
@@ -107,9 +107,9 @@ pub struct LoadReport {
     pub rate_label: String,
     /// The rate as a share of the limit, in percent, rounded up.
     pub percent: u64,
-    /// Loss over the run, in decibels, for coaxial leads.
+    /// Loss over the run, in decibels, for coaxial cables.
     pub loss_db: Option<f64>,
-    /// How far the lead carries it, to the decimetre.
+    /// How far the cable carries it, to the decimetre.
     #[schema(value_type = Option<String>)]
     pub reach: Option<Length>,
     /// The run against the reach.
@@ -223,7 +223,7 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport>
         .collect()
 }
 
-/// What a dead lead is there for: the kind that its wire is made for.
+/// What a dead cable is there for: the kind that its wire is made for.
 fn expected_kind(facts: &Facts, connection: ConnectionIx) -> SignalKind {
     match facts.floor.links[connection].map(|link| facts.floor.ports[link.from].port.wire) {
         Some(Wire::Analogue | Wire::RadioSound) => SignalKind::Sound,
@@ -433,7 +433,7 @@ fn working(
             .term(
                 "Allowed",
                 limit.to_string(),
-                "the slowest of both ports and the lead",
+                "the slowest of both ports and the cable",
             );
             if let Some(coax) = coax {
                 let half = crate::carriage::coax::half_clock_ghz(sdi.class);
@@ -441,7 +441,7 @@ fn working(
                     .term(
                         "Loss",
                         format!("{:.1} dB over {}", coax.loss_db, coax.run.length),
-                        format!("{} at {half} GHz, half the clock", link.lead.name),
+                        format!("{} at {half} GHz, half the clock", link.cable.name),
                     )
                     .when(coax.before_db > 0.0, |working| {
                         working.term(
@@ -503,7 +503,7 @@ fn working(
             .term(
                 "Allowed",
                 format!("HDMI {limit}"),
-                "the oldest of both ports and the lead",
+                "the oldest of both ports and the cable",
             );
             if let Some(run) = run {
                 working = working.term(
@@ -511,7 +511,7 @@ fn working(
                     run.reach.reach_label(),
                     format!(
                         "a guide for {}{}; the run is {}",
-                        link.lead.name,
+                        link.cable.name,
                         if *before > 0.0 {
                             ", less what the cables before a passive box use up"
                         } else {
@@ -536,7 +536,7 @@ fn air_working(facts: &Facts, connection: ConnectionIx, radio: &RadioLoad) -> Op
             .term(
                 "Radiated",
                 format!("{} dBm", radio.budget.radiated_dbm),
-                "the transmitter’s entry, aerial included",
+                "the transmitter’s entry, antenna included",
             )
             .term(
                 "First metre",
@@ -575,7 +575,7 @@ fn air_working(facts: &Facts, connection: ConnectionIx, radio: &RadioLoad) -> Op
     )
 }
 
-/// What to be careful about where a lead is plugged in.
+/// What to be careful about where a cable is plugged in.
 fn care(facts: &Facts, connection: ConnectionIx) -> Vec<&'static str> {
     let Some(link) = facts.floor.links[connection] else {
         return Vec::new();
@@ -593,15 +593,15 @@ fn care(facts: &Facts, connection: ConnectionIx) -> Vec<&'static str> {
             "Licences, permitted bands and powers are local law; the maker’s instructions come first.",
         ),
         Wire::OpticalSdi => care.push("Don’t look into a fibre or its socket while the sender is on."),
-        Wire::UsbData => care.push("Lock the plug: the lead is a part of the recorder. A drive draws its power from the camera."),
+        Wire::UsbData => care.push("Lock the plug: the cable is a part of the recorder. A drive draws its power from the camera."),
         _ => {}
     }
     if from.connector.is_delicate() || to.connector.is_delicate() {
         care.push("Leave slack and hold the plug with a clamp: the small socket breaks first.");
     }
     const WALKED_OVER: Length = Length(10_000);
-    if !link.lead.is_air() && facts.floor.build.connections[connection].length >= WALKED_OVER {
-        care.push("Where people walk, cover the lead or take it overhead.");
+    if !link.cable.is_air() && facts.floor.build.connections[connection].length >= WALKED_OVER {
+        care.push("Where people walk, cover the cable or take it overhead.");
     }
     care
 }

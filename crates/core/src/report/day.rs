@@ -25,7 +25,7 @@ fn with_recordings<T>(
     catalogue: &Catalogue,
     then: impl FnOnce(&Floor, &[Recording]) -> T,
 ) -> Option<T> {
-    let with_own = catalogue.with(&production.own);
+    let with_own = catalogue.with(&production.custom);
     let floor = Floor::new(production, production.build(build)?, &with_own);
     let resolved = resolve(&floor);
     let recordings = recordings(&floor, &resolved);
@@ -96,7 +96,7 @@ pub fn compare_choices(
     choices: &[RecordingSetting],
 ) -> Option<Vec<ChoiceReport>> {
     production.build(build)?.placement(device)?;
-    let with_own = catalogue.with(&production.own);
+    let with_own = catalogue.with(&production.custom);
     let name = |id: &str| with_own.item_name(id).unwrap_or(id).to_string();
     let one = |choice: &RecordingSetting| {
         let codec = with_own.codec(&choice.codec);

@@ -97,7 +97,7 @@ struct Trial {
 impl Bench<'_> {
     /// Findings with what may mend them, untried.
     fn proposals(&self, production: &Production, of: Proposals) -> Option<Vec<Finding>> {
-        let catalogue = self.catalogue.with(&production.own);
+        let catalogue = self.catalogue.with(&production.custom);
         let floor = Floor::new(production, production.build(self.build)?, &catalogue);
         let resolved = resolve(&floor);
         let recordings = recordings(&floor, &resolved);
@@ -120,7 +120,7 @@ impl Bench<'_> {
     }
 
     fn other_ways(&self, finding: &Finding) -> Option<Vec<Fix>> {
-        let catalogue = self.catalogue.with(&self.production.own);
+        let catalogue = self.catalogue.with(&self.production.custom);
         let build = self.production.build(self.build)?;
         let floor = Floor::new(self.production, build, &catalogue);
         let resolved = resolve(&floor);

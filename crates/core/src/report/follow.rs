@@ -17,7 +17,7 @@ pub struct Hop {
     pub name: String,
     /// The device's name.
     pub device: String,
-    /// How the picture got here: the lead with its length, or what the device does.
+    /// How the picture got here: the cable with its length, or what the device does.
     pub by: String,
     /// How it travels here.
     #[schema(value_type = String)]
@@ -27,7 +27,7 @@ pub struct Hop {
     pub effective: Quality,
     /// Since the lens.
     pub delay: String,
-    /// What it depends on from here: the device's power, the lead, the air.
+    /// What it depends on from here: the device's power, the cable, the air.
     pub depends: String,
 }
 
@@ -38,7 +38,7 @@ pub fn follow(
     catalogue: &Catalogue,
     device: &Handle,
 ) -> Option<Vec<Hop>> {
-    let with_own = catalogue.with(&production.own);
+    let with_own = catalogue.with(&production.custom);
     let floor = Floor::new(production, production.build(build)?, &with_own);
     let placement = floor.placement(device)?;
     let resolved = resolve(&floor);
@@ -75,17 +75,17 @@ fn way(floor: &Floor, port: PortIx) -> (String, String) {
     let node = floor.ports[port];
     if node.port.direction == Direction::In {
         let Some(connection) = floor.into[port] else {
-            return ("no lead".into(), String::new());
+            return ("no cable".into(), String::new());
         };
         let link = floor.standing(connection);
         let known = &floor.build.connections[connection];
-        return if link.lead.is_air() {
+        return if link.cable.is_air() {
             (
                 format!(
                     "{} over the air, through {}",
                     known.length, known.surroundings
                 ),
-                "the air between the aerials".into(),
+                "the air between the antennas".into(),
             )
         } else {
             let on_it = match known.adapters.len() {
@@ -94,8 +94,8 @@ fn way(floor: &Floor, port: PortIx) -> (String, String) {
                 n => format!(", with {n} things on it"),
             };
             (
-                format!("{} of {}{on_it}", known.length, link.lead.name),
-                "the lead".into(),
+                format!("{} of {}{on_it}", known.length, link.cable.name),
+                "the cable".into(),
             )
         };
     }

@@ -53,7 +53,7 @@ pub struct Report {
     pub devices: Vec<DeviceReport>,
     /// What runs through each port.
     pub ports: Vec<PortReport>,
-    /// How full each lead is, and what it feeds.
+    /// How full each cable is, and what it feeds.
     pub connections: Vec<ConnectionReport>,
     /// Each need, answered.
     pub needs: Vec<NeedReport>,
@@ -70,7 +70,7 @@ pub struct Report {
 /// The report of one build; `None` where the production has no such build. Pure, and total: any
 /// document gives an answer.
 pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Option<Report> {
-    let catalogue = catalogue.with(&production.own);
+    let catalogue = catalogue.with(&production.custom);
     let floor = Floor::new(production, production.build(build)?, &catalogue);
     let resolved = resolve(&floor);
     let recordings = recordings(&floor, &resolved);

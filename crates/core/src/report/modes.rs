@@ -39,7 +39,7 @@ pub fn modes(
     catalogue: &Catalogue,
     device: &Handle,
 ) -> Option<ModesReport> {
-    let with_own = catalogue.with(&production.own);
+    let with_own = catalogue.with(&production.custom);
     let floor = Floor::new(production, production.build(build)?, &with_own);
     let placement = floor.placement(device)?;
     let device = floor.devices[placement].filter(|device| !device.modes.is_empty())?;

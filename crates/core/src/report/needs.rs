@@ -3,7 +3,7 @@
 use super::arrivals::{ArrivalReport, Standing, asks};
 use crate::catalogue::{Catalogue, DeviceKind};
 use crate::document::{Build, Handle, Need, Placement, Production, Purpose, handle_from};
-use crate::finding::{Facts, Finding, Severity};
+use crate::finding::{Area, Facts, Finding, Severity};
 use serde::Serialize;
 use std::collections::HashMap;
 use utoipa::ToSchema;
@@ -110,7 +110,7 @@ fn concerns(finding: &Finding, need: &Need) -> bool {
     }
     need.purpose == Purpose::Record
         && finding.at.device.as_ref() == Some(&need.at)
-        && finding.code.to_string().starts_with('R')
+        && finding.code.area() == Area::Recording
 }
 
 /// So many are offered at once: what is left comes when these are taken.

@@ -19,7 +19,7 @@ pub struct Outlook {
     pub come: Vec<Finding>,
     /// Arrivals and recordings that would differ.
     pub shifts: Vec<Shift>,
-    /// Outputs with a lead that would be off.
+    /// Outputs with a cable that would be off.
     pub switched_off: Vec<String>,
 }
 

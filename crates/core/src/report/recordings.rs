@@ -1,7 +1,7 @@
 //! Recordings as they are shown: rates, times, limits on one axis.
 
 use crate::document::{Handle, PortRef};
-use crate::finding::{Facts, Finding, Severity};
+use crate::finding::{Area, Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality};
 use crate::quantity::{Span, Working};
 use crate::record::{Limit, LimitKind, RecordTime, Recording, heat_limit};
@@ -32,7 +32,7 @@ pub struct RecordingReport {
     pub media: Vec<String>,
     /// Rates and record time, where something is recorded on something.
     pub time: Option<RecordTime>,
-    /// Time to the change level of the house rules.
+    /// Time to the swap level of the house rules.
     pub change_at: Option<LimitReport>,
     /// What ends it, soonest first.
     pub limits: Vec<LimitReport>,
@@ -105,7 +105,7 @@ fn limit_name(kind: LimitKind) -> &'static str {
     match kind {
         LimitKind::Medium => "media full",
         LimitKind::Clip => "clip limit",
-        LimitKind::Heat => "heat stop",
+        LimitKind::Heat => "overheat cutoff",
         LimitKind::ProxyMedium => "proxy card full",
     }
 }
@@ -145,9 +145,8 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
         .zip(recording.effective)
         .filter(|(file, effective)| !effective.reaches(*file));
     let is_own = |finding: &&Finding| {
-        let code = finding.code.to_string();
         finding.at.device.as_ref() == Some(&placement.id)
-            && (code.starts_with('R') || code.starts_with('S'))
+            && matches!(finding.code.area(), Area::Recording | Area::Sound)
     };
     let says = match (limits.first(), &recording.time) {
         (Some(first), Some(time)) => format!(
@@ -175,7 +174,7 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
             )
         }),
         media: media.collect(),
-        change_at: recording.change_at.map(|after| at("change level", after)),
+        change_at: recording.change_at.map(|after| at("swap level", after)),
         axis_seconds: limits
             .iter()
             .chain(&need)

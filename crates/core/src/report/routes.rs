@@ -31,7 +31,7 @@ pub struct RouteReport {
     pub quality: Quality,
     /// How late it is.
     pub delay: String,
-    /// Devices and leads that it adds.
+    /// Devices and cables that it adds.
     pub adds: Vec<String>,
     /// What has to be hired for it.
     pub hires: Vec<String>,
@@ -59,7 +59,7 @@ pub fn find_routes(
     catalogue: &Catalogue,
     ends: Ends,
 ) -> Result<RoutesReport, String> {
-    let with_own = catalogue.with(&production.own);
+    let with_own = catalogue.with(&production.custom);
     let known = production
         .build(build)
         .ok_or_else(|| format!("there is no build “{build}”"))?;
@@ -158,23 +158,23 @@ fn in_words(
         .iter()
         .map(|known| (&known.from, &known.to))
         .collect::<Vec<_>>();
-    let leads = after
+    let cables = after
         .build(build)
         .into_iter()
         .flat_map(|build| &build.connections);
-    let new = leads.filter(|known| !old.contains(&(&known.from, &known.to)));
+    let new = cables.filter(|known| !old.contains(&(&known.from, &known.to)));
     let new = new.filter(|known| {
         floor
             .catalogue
-            .lead(&known.lead)
-            .is_some_and(|lead| !lead.is_air())
+            .cable(&known.cable)
+            .is_some_and(|cable| !cable.is_air())
     });
     let mut adds: Vec<String> = route
         .boxes
         .iter()
         .map(|placed| name(&placed.device))
         .collect();
-    adds.extend(new.map(|known| format!("{} of {}", known.length, name(&known.lead))));
+    adds.extend(new.map(|known| format!("{} of {}", known.length, name(&known.cable))));
     let short = after
         .build(build)
         .map(|build| kit::lines(after, build, floor.catalogue))

@@ -2,7 +2,7 @@
 
 use super::columns::columns;
 use crate::document::Handle;
-use crate::finding::{Facts, Finding, Severity};
+use crate::finding::{Area, Code, Facts, Finding, Severity};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -69,11 +69,13 @@ pub struct StageMarks {
     pub path: Option<Severity>,
     /// The Record view.
     pub record: Option<Severity>,
+    /// Cards for the day: the Media view.
+    pub media: Option<Severity>,
 }
 
 impl StageMarks {
     /// Sorts findings by the stage where they are mended: unmet needs and house rules in Needs, the
-    /// kit's in Kit, recordings in Record, everything else in Path.
+    /// kit's in Kit, recordings in Record, the day's cards in Media, everything else in Path.
     pub fn of(findings: &[Finding]) -> Self {
         let worst = |stage: Stage| {
             let of_stage = findings
@@ -86,6 +88,7 @@ impl StageMarks {
             kit: worst(Stage::Kit),
             path: worst(Stage::Path),
             record: worst(Stage::Record),
+            media: worst(Stage::Media),
         }
     }
 }
@@ -96,16 +99,18 @@ enum Stage {
     Kit,
     Path,
     Record,
+    Media,
 }
 
 impl Stage {
     fn of(finding: &Finding) -> Self {
-        match finding.code.to_string().as_bytes().first() {
-            Some(b'R') => Self::Record,
+        match finding.code.area() {
+            _ if finding.code == Code::CardsShort => Self::Media,
+            Area::Recording => Self::Record,
             _ if finding.at.need.is_some() => Self::Needs,
-            Some(b'H') => Self::Needs,
-            Some(b'K') => Self::Kit,
-            _ => Self::Path,
+            Area::House => Self::Needs,
+            Area::Kit => Self::Kit,
+            Area::Picture | Area::Sound | Area::Time => Self::Path,
         }
     }
 }

@@ -7,7 +7,7 @@ use crate::path::Floor;
 use crate::quantity::Length;
 use std::collections::HashSet;
 
-/// How far apart aerials are taken to stand until somebody says.
+/// How far apart antennas are taken to stand until somebody says.
 const USUAL_DISTANCE: Length = Length(20_000);
 
 /// The commands that make a route, in an order in which each can be carried out.
@@ -97,7 +97,7 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
         }
         from = PortRef::new(&handle, &placed.exit);
         air = on_air;
-        // The lead that was in the split output goes on from another exit.
+        // The cable that was in the split output goes on from another exit.
         if let (0, Some(split)) = (number, split) {
             let known = &floor.build.connections[split];
             let mut exits = device.ports_facing(crate::catalogue::Direction::Out);
@@ -106,14 +106,14 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
                     build: build(),
                     from: PortRef::new(&handle, &exit.id),
                     to: known.to.clone(),
-                    lead: Some(known.lead.clone()),
+                    cable: Some(known.cable.clone()),
                     length: Some(known.length),
                 });
             }
         }
     }
     commands.push(connect(floor, from, floor.name(route.input), air));
-    // The destination looks at the first input that has a lead, unless told.
+    // The destination looks at the first input that has a cable, unless told.
     let device = floor.devices[asked.target];
     let shown = device.map_or(&[][..], |device| device.destination_inputs());
     let input = &floor.ports[route.input].port.id;
@@ -139,7 +139,7 @@ fn connect(floor: &Floor, from: PortRef, to: PortRef, air: bool) -> Command {
         build: floor.build.id.clone(),
         from,
         to,
-        lead: None,
+        cable: None,
         length: air.then_some(USUAL_DISTANCE),
     }
 }

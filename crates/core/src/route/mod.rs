@@ -38,9 +38,9 @@ pub struct Route {
     pub boxes: Vec<Placed>,
     /// The input where it ends.
     pub input: PortIx,
-    /// The lead that has to go from the input.
+    /// The cable that has to go from the input.
     pub replaces: Option<ConnectionIx>,
-    /// The lead that goes on to a distribution amplifier at the tap.
+    /// The cable that goes on to a distribution amplifier at the tap.
     pub splits: Option<ConnectionIx>,
     /// What is left of the picture.
     pub quality: Quality,

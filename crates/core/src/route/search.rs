@@ -3,8 +3,9 @@
 use super::commands::of;
 use super::taps::{Tap, taps};
 use super::{Asked, NoRoute, Placed, Route};
-use crate::carriage::connector::{Connector, Wire};
+use crate::carriage::connector::Connector;
 use crate::carriage::sdi;
+use crate::carriage::wire::Wire;
 use crate::catalogue::{
     Abilities, Device, DeviceKind, Direction, InternalPath, Port, Via, nearest_of,
 };
@@ -201,14 +202,14 @@ fn ways<'a>(floor: &Floor<'a>, hire: bool) -> Vec<Way<'a>> {
     found
 }
 
-/// Which sockets a lead of the catalogue joins, for each wire.
+/// Which sockets a cable of the catalogue joins, for each wire.
 fn joined(floor: &Floor) -> HashSet<(Wire, Connector, Connector)> {
     let mut found = HashSet::new();
-    for lead in &floor.catalogue.leads {
-        for wire in &lead.wires {
-            let [first, second] = lead.ends;
+    for cable in &floor.catalogue.cables {
+        for wire in &cable.wires {
+            let [first, second] = cable.ends;
             found.insert((*wire, first, second));
-            if !lead.one_way {
+            if !cable.one_way {
                 found.insert((*wire, second, first));
             }
         }
@@ -415,9 +416,9 @@ impl<'a> Search<'_, 'a> {
             Some((*input, format))
         })?;
         // What is there already is no new way.
-        let lead = self.floor.into[input];
+        let cable = self.floor.into[input];
         if state.ways.is_empty()
-            && lead.is_some_and(|lead| self.floor.standing(lead).from == tap.port)
+            && cable.is_some_and(|cable| self.floor.standing(cable).from == tap.port)
         {
             return None;
         }
@@ -437,7 +438,7 @@ impl<'a> Search<'_, 'a> {
             set: state.set,
             boxes: boxes.collect(),
             input,
-            replaces: lead,
+            replaces: cable,
             splits: tap.splits,
             quality: state.quality,
             delay: state.delay,

@@ -18,11 +18,11 @@ pub struct Tap {
     pub ceiling: Quality,
     /// Since the lens.
     pub delay: Delay,
-    /// The lead in it, where it has to be split.
+    /// The cable in it, where it has to be split.
     pub splits: Option<ConnectionIx>,
 }
 
-/// Every output that carries the picture of the source: free ones and aerials with room first,
+/// Every output that carries the picture of the source: free ones and antennas with room first,
 /// then taken ones that a distribution amplifier could split.
 pub fn taps(floor: &Floor, resolved: &Resolved, asked: &Asked) -> Vec<Tap> {
     let mut free = Vec::new();
@@ -52,13 +52,13 @@ pub fn taps(floor: &Floor, resolved: &Resolved, asked: &Asked) -> Vec<Tap> {
             || paths.iter().any(|path| {
                 path.to.contains(&node.port.id) && matches!(path.via, Via::Scale | Via::FrameRate)
             });
-        let leads = &floor.out_of[port];
+        let cables = &floor.out_of[port];
         let air = node.port.wire.is_air();
         let room = device
             .and_then(|device| device.radio.as_ref())
-            .is_some_and(|radio| leads.len() < radio.receivers);
-        let is_free = leads.is_empty() && !floor.occupied[port] || air && room;
-        let others = if settable && leads.is_empty() {
+            .is_some_and(|radio| cables.len() < radio.receivers);
+        let is_free = cables.is_empty() && !floor.occupied[port] || air && room;
+        let others = if settable && cables.is_empty() {
             giving(floor, port).formats_at(picture.format.rate)
         } else {
             Vec::new()
@@ -87,7 +87,7 @@ pub fn taps(floor: &Floor, resolved: &Resolved, asked: &Asked) -> Vec<Tap> {
             splits: if is_free {
                 None
             } else {
-                leads.first().copied()
+                cables.first().copied()
             },
         };
         if is_free {

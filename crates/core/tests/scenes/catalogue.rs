@@ -1,7 +1,8 @@
 //! What must be true of every entry that ships.
 
 use crate::stage::{catalogue, scene};
-use west_rail_core::carriage::connector::{Connector, Wire};
+use west_rail_core::carriage::connector::Connector;
+use west_rail_core::carriage::wire::Wire;
 use west_rail_core::carriage::{hdmi, sdi};
 use west_rail_core::catalogue::{
     Device, DeviceKind, Direction, PathDelay, Port, RateModel, SignalKind, Via,
@@ -146,15 +147,15 @@ fn every_recorder_has_a_medium_and_a_codec_that_fit_together() {
 }
 
 #[test]
-fn every_wire_has_a_lead_between_the_sockets_that_are_there() {
+fn every_wire_has_a_cable_between_the_sockets_that_are_there() {
     for (_, output) in every_port().filter(|(_, port)| port.direction == Direction::Out) {
         let inputs = every_port()
             .filter(|(_, port)| port.direction == Direction::In && port.wire == output.wire);
         let reachable = inputs.into_iter().any(|(_, input)| {
-            let joins = |lead: &&west_rail_core::catalogue::Lead| {
-                lead.joins(output.connector, input.connector) && lead.wires.contains(&output.wire)
+            let joins = |cable: &&west_rail_core::catalogue::Cable| {
+                cable.joins(output.connector, input.connector) && cable.wires.contains(&output.wire)
             };
-            catalogue().leads.iter().any(|lead| joins(&lead))
+            catalogue().cables.iter().any(|cable| joins(&cable))
         });
         assert!(
             reachable,

@@ -26,7 +26,7 @@ fn refusals_say_what_was_wrong_and_what_is_accepted() {
         build: build(),
         from: from.parse().unwrap(),
         to: to.parse().unwrap(),
-        lead: None,
+        cable: None,
         length: None,
     };
     let recording = |codec: &str, media: &[&str], tracks| {

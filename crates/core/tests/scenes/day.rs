@@ -7,7 +7,7 @@ use std::str::FromStr;
 use west_rail_core::catalogue::{Codec, RateModel};
 use west_rail_core::demo;
 use west_rail_core::document::{
-    Command, HouseRules, JobLine, MediaChange, Production, RecordingSetting, Rolls, ScheduleEntry,
+    Command, HouseRules, JobLine, MediaSwap, Production, RecordingSetting, Rolls, ScheduleEntry,
     SlotUse, Station, Verify,
 };
 use west_rail_core::quantity::{BitRate, Percent, Span};
@@ -93,16 +93,16 @@ fn a_third_copy_takes_a_second_round_and_more_cards() {
 #[test]
 fn a_card_is_changed_by_the_rule() {
     let scene = one_recorder(&["ssd-1000"]).does(part("a", "09:00", "4 h", Rolls::Continuous));
-    let first = |change: MediaChange| {
-        let ruled = with_rules(&scene.0, |rules| rules.media_change = change);
+    let first = |change: MediaSwap| {
+        let ruled = with_rules(&scene.0, |rules| rules.media_swap = change);
         let day = day_of(&ruled, BUILD, catalogue()).unwrap().unwrap();
         day.swaps[0].seconds - 9 * 3600
     };
     let full = day_seconds(&scene);
-    assert_eq!(first(MediaChange::RunToEnd), full);
-    assert!(first(MediaChange::AtLevel).abs_diff(full * 85 / 100) <= 1);
+    assert_eq!(first(MediaSwap::RunToEnd), full);
+    assert!(first(MediaSwap::AtLevel).abs_diff(full * 85 / 100) <= 1);
     // One take all along: it isn’t cut before the card is full.
-    assert_eq!(first(MediaChange::EndOfTake), full);
+    assert_eq!(first(MediaSwap::EndOfTake), full);
 }
 
 fn day_seconds(scene: &Scene) -> u64 {
@@ -251,7 +251,7 @@ fn heat_follows_the_air_and_what_helps() {
         let recording = RecordingSetting {
             codec: "h264-100".into(),
             media: vec!["sd-v60-128".into()],
-            screen_away: away,
+            screen_flipped_out: away,
             ..RecordingSetting::default()
         };
         let mut scene = scene("2160p25").with("b", "tamsin-m2");
@@ -263,7 +263,7 @@ fn heat_follows_the_air_and_what_helps() {
         });
         let report = scene.report();
         let limits = &report.recordings[0].limits;
-        let heat = limits.iter().find(|limit| limit.name == "heat stop");
+        let heat = limits.iter().find(|limit| limit.name == "overheat cutoff");
         heat.unwrap().seconds
     };
     assert!(stop(35, false) < stop(20, false));
@@ -278,7 +278,7 @@ fn own(name: &str, model: RateModel) -> Codec {
         family: "Own".into(),
         model,
         container: Percent::whole(0),
-        own: true,
+        custom: true,
         ..catalogue().codec("mezzanine-high").unwrap().clone()
     }
 }
@@ -546,9 +546,9 @@ fn plans() -> impl Strategy<Value = (Plan, Station, u8)> {
         }
     });
     let change = prop::sample::select(vec![
-        MediaChange::AtLevel,
-        MediaChange::EndOfTake,
-        MediaChange::RunToEnd,
+        MediaSwap::AtLevel,
+        MediaSwap::EndOfTake,
+        MediaSwap::RunToEnd,
     ]);
     let plan = (prop::collection::vec(recorder, 1..4), change, 50u32..101);
     let plan = plan.prop_map(|(recorders, change, level)| Plan {

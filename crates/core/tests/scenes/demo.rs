@@ -51,7 +51,7 @@ fn mended(mut production: Production, build: &str) -> (Production, Vec<String>) 
 }
 
 #[test]
-fn the_fixes_within_the_kit_lead_to_a_floor_without_stops() {
+fn the_fixes_within_the_kit_cable_to_a_floor_without_stops() {
     let (production, steps) = mended(night_pour(), "night");
     let after = report_with_fixes(&production, "night", catalogue()).unwrap();
     assert_eq!(after.verdict.stops, 0, "{}", tell(&after));

@@ -56,7 +56,7 @@ fn the_production_is_renamed_and_its_format_and_rules_are_set() {
     assert_eq!(after(Command::SetProjectFormat { format }).format, format);
     assert!(after(Command::SetDropFrame { drop_frame: true }).drop_frame);
     let rules = HouseRules {
-        change_level: Percent::whole(70),
+        swap_level: Percent::whole(70),
         ..HouseRules::default()
     };
     assert_eq!(
@@ -177,7 +177,7 @@ fn a_device_is_added_under_a_free_handle() {
 }
 
 #[test]
-fn a_device_takes_its_leads_with_it_and_leaves_what_was_promised() {
+fn a_device_takes_its_cables_with_it_and_leaves_what_was_promised() {
     let build = build_after(Command::RemoveDevice {
         build: id(),
         device: "mon".into(),
@@ -238,7 +238,7 @@ fn the_timecode_master_goes_and_comes_with_its_device() {
 }
 
 #[test]
-fn a_lead_is_chosen_from_the_kit_the_shortest_first() {
+fn a_cable_is_chosen_from_the_kit_the_shortest_first() {
     let connect = |production: &Production, to: &str, length: Option<&str>| {
         let (from, to) = ("a.sdi1".parse().unwrap(), to.parse().unwrap());
         let length = length.map(|length| length.parse().unwrap());
@@ -246,10 +246,10 @@ fn a_lead_is_chosen_from_the_kit_the_shortest_first() {
             build: id(),
             from,
             to,
-            lead: None,
+            cable: None,
             length,
         };
-        let lead = production
+        let cable = production
             .edited(catalogue(), &[command])
             .unwrap()
             .production
@@ -258,7 +258,7 @@ fn a_lead_is_chosen_from_the_kit_the_shortest_first() {
             .last()
             .unwrap()
             .clone();
-        format!("{} of {}", lead.length, lead.lead)
+        format!("{} of {}", cable.length, cable.cable)
     };
     let with = |line: &str, length: &str| {
         floor()
@@ -267,7 +267,7 @@ fn a_lead_is_chosen_from_the_kit_the_shortest_first() {
             .kit("coax-rg59", Some("20 m"))
             .0
     };
-    // The one short lead of the kit is in use.
+    // The one short cable of the kit is in use.
     assert_eq!(
         connect(&with("coax-rg6", "5 m"), "m7.sdi", None),
         "5 m of coax-rg6"
@@ -280,12 +280,12 @@ fn a_lead_is_chosen_from_the_kit_the_shortest_first() {
         connect(&with("coax-rg6", "5 m"), "m7.sdi", Some("10 m")),
         "10 m of coax-rg59"
     );
-    // Nothing in the kit reaches that far: any lead of the catalogue that fits.
+    // Nothing in the kit reaches that far: any cable of the catalogue that fits.
     assert_eq!(
         connect(&with("coax-rg6", "5 m"), "m7.sdi", Some("90 m")),
         "90 m of coax-rg6"
     );
-    // Nothing fits at all: half a lead shows what is missing.
+    // Nothing fits at all: half a cable shows what is missing.
     assert_eq!(
         connect(&with("coax-rg6", "5 m"), "m7.hdmi", None),
         "2 m of coax-rg6"

@@ -1,6 +1,8 @@
 use insta::assert_snapshot;
+use west_rail_core::catalogue::Catalogue;
 use west_rail_core::demo;
-use west_rail_core::document::ProductionFile;
+use west_rail_core::document::{FORMAT_VERSION, Production, ProductionFile};
+use west_rail_core::report::report;
 
 fn night_pour() -> String {
     ProductionFile::of(demo::productions().remove(0).1).to_text()
@@ -10,6 +12,42 @@ fn night_pour() -> String {
 fn a_file_is_read_as_it_was_written() {
     let text = night_pour();
     assert_eq!(ProductionFile::read(&text).unwrap().to_text(), text);
+}
+
+/// The demo as version 1 wrote it: kept as it was, never changed.
+const V1: &str = include_str!("../files/the-night-pour.v1.json");
+
+#[test]
+fn a_file_of_version_1_is_read_and_written_as_today() {
+    let read = ProductionFile::read(V1).unwrap();
+    assert_eq!(read.version, FORMAT_VERSION);
+    let night = &read.production.builds[0];
+    assert_eq!(night.connections.len(), 18);
+    assert_eq!(night.connections[0].cable, "coax-thin");
+    assert_eq!(read.production.house_rules.swap_level.to_string(), "85 %");
+    let again = ProductionFile::read(&read.to_text()).unwrap();
+    assert_eq!(again, read);
+    // What it says is what the same floor says today.
+    let told = |production: &Production| {
+        let findings = report(production, "night", Catalogue::shipped())
+            .unwrap()
+            .findings;
+        let codes: Vec<String> = findings.iter().map(|finding| finding.id.clone()).collect();
+        codes
+    };
+    assert_eq!(
+        told(&read.production),
+        told(&demo::productions().remove(0).1)
+    );
+}
+
+#[test]
+fn a_wrong_value_in_a_file_of_version_1_is_refused_with_the_reason() {
+    let wrong = V1.replacen("\"length\": \"70 m\"", "\"length\": \"seventy\"", 1);
+    assert_snapshot!(
+        ProductionFile::read(&wrong).unwrap_err().to_string(),
+        @"in this file of an earlier version: “seventy” isn’t a length: write it like 35 m, 45 cm or 115 ft"
+    );
 }
 
 #[test]
@@ -22,8 +60,8 @@ fn broken_files_are_refused_with_where_and_why() {
         "\u{0}\u{1}PNG",
         "[1, 2, 3]",
         "{\"format\": \"something-else\", \"version\": 1}",
-        &whole.replace("\"version\": 1", "\"version\": 7"),
-        &whole.replace("\"version\": 1", "\"version\": \"one\""),
+        &whole.replace("\"version\": 2", "\"version\": 7"),
+        &whole.replace("\"version\": 2", "\"version\": \"one\""),
         &whole.replacen("\"length\": \"70 m\"", "\"length\": \"seventy\"", 1),
         &whole.replacen("\"quantity\": 1", "\"quantity\": -1", 1),
         &whole.replacen("\"id\": \"a-mon\"", "\"id\": \"a\"", 1),

@@ -27,7 +27,7 @@ fn recording_to_a_drive_switches_outputs_off() {
 }
 
 #[test]
-fn a_charging_lead_is_too_slow_for_a_drive() {
+fn a_charging_cable_is_too_slow_for_a_drive() {
     let scene = large("2160p25")
         .with("d", "castor-d2")
         .line("a.data > d.data usb-c-charge 1 m")
@@ -102,13 +102,13 @@ fn links(mapping: &str, of: u8) -> OutputSetting {
     })
 }
 
-/// A body over four links to a recorder, with so many leads and in this order.
-fn four(mapping: &str, leads: &[(u8, u8, &str)]) -> Scene {
+/// A body over four links to a recorder, with so many cables and in this order.
+fn four(mapping: &str, cables: &[(u8, u8, &str)]) -> Scene {
     let mut scene =
         large("2160p50")
             .with("rec", "ashgill-r4")
             .output("a", "sdi1", links(mapping, 4));
-    for (from, to, length) in leads {
+    for (from, to, length) in cables {
         scene = scene.line(&format!("a.sdi{from} > rec.sdi{to} mini {length}"));
     }
     scene.records("rec", "mezzanine-high", &["ssd-1000"], 0)
@@ -132,8 +132,8 @@ fn two_hd_links_carry_1080p50() {
     }
     let scene = scene.records("rec", "mezzanine-high", &["ssd-1000"], 0);
     assert!(scene.codes().is_empty(), "{}", scene.told());
-    let lead = &scene.report().connections[1];
-    assert_eq!(lead.label, "1080p50 2/2 · 2 × HD");
+    let cable = &scene.report().connections[1];
+    assert_eq!(cable.label, "1080p50 2/2 · 2 × HD");
 }
 
 #[test]
@@ -260,7 +260,7 @@ fn a_look_twice_and_a_look_that_is_missing() {
         .does(Command::SetScreen {
             build: "main".into(),
             device: "mon".into(),
-            unsqueeze: false,
+            desqueeze: false,
             look: true,
         })
         .needs("dir", Purpose::Directing, |need| need.look = Some(true))

@@ -6,7 +6,7 @@ use serde_json::{Value, json};
 use std::collections::HashSet;
 use west_rail_core::carriage::edid::Edid;
 use west_rail_core::demo;
-use west_rail_core::document::{InputSetting, MediaChange, Production, ProductionFile};
+use west_rail_core::document::{InputSetting, MediaSwap, Production, ProductionFile};
 use west_rail_core::quantity::Percent;
 use west_rail_core::report::{day_of, media_plan, report, report_with_fixes};
 
@@ -47,7 +47,7 @@ fn everything() -> Value {
     night["placements"][a]["settings"]["recording"] = json!({
         "codec": "mezzanine-high", "media": ["cfx-b-512", "cfx-b-512"], "tracks": 1,
         "format": "2160p25 4:2:2 10", "to_drive": false, "sensor_rate": "50", "sound_bits": 24,
-        "slots": "mirror", "proxy": "mezzanine-proxy", "pre_record": "10 s", "screen_away": true, "coupler": true,
+        "slots": "mirror", "proxy": "mezzanine-proxy", "pre_record": "10 s", "screen_flipped_out": true, "dummy_battery": true,
     });
     night["placements"][a]["settings"]["outputs"]["sdi1"] = json!({
         "format": "2160p25 4:2:2 10", "level": "A", "raw": "no", "links": 2, "mapping": "square", "source": "x", "channel": 3,
@@ -57,7 +57,7 @@ fn everything() -> Value {
         json!({ "kind": "ratio", "screen": "3 min", "centiratio": 1000, "cameras": 2 });
     file["production"]["job"] = json!([{ "build": "night", "days": 3 }]);
     file["production"]["kit"][0]["hired"] = json!(2);
-    file["production"]["own"] = json!({
+    file["production"]["custom"] = json!({
         "devices": [own_device()],
         "codecs": [{ "id": "ours", "name": "Ours", "model": { "kind": "constant-quality", "low": 100, "typical": 200, "high": 300 }, "sampling": "4:2:2", "bits": "10-bit" }],
     });
@@ -207,11 +207,11 @@ fn hostile_values_in_every_field_are_refused_or_answered() {
 fn fixes_are_found_for_documents_at_their_limits() {
     let file = everything();
     for (at, value) in [
-        ("/production/house_rules/change_level", json!("5 %")),
+        ("/production/house_rules/swap_level", json!("5 %")),
         ("/production/house_rules/reserve", json!("50 %")),
         ("/production/station/readers", json!(32)),
-        ("/production/own/devices/0/records/slots", json!(16)),
-        ("/production/own/devices/0/records/tracks", json!(128)),
+        ("/production/custom/devices/0/records/slots", json!(16)),
+        ("/production/custom/devices/0/records/tracks", json!(128)),
         ("/production/builds/0/needs/0/sound", json!(128)),
         (
             "/production/builds/0/placements/0/settings/recording/tracks",
@@ -242,7 +242,7 @@ fn limits_are_one_for_commands_and_files() {
             "can’t be the name of a production",
         ),
         (
-            "/production/house_rules/change_level",
+            "/production/house_rules/swap_level",
             json!("0 %"),
             "cards are changed at 5 % to 100 % of what they hold, not at 0 %",
         ),
@@ -301,10 +301,10 @@ fn a_day_of_more_cards_than_are_followed_gives_totals() {
         .records("r", "mezzanine-high", &["ssd-240"], 0);
     let night = demo::productions().remove(0).1;
     scene.0.builds[0].schedule = night.builds[0].schedule[2..3].to_vec();
-    for change in [MediaChange::AtLevel, MediaChange::EndOfTake] {
+    for change in [MediaSwap::AtLevel, MediaSwap::EndOfTake] {
         // As an earlier version stored it.
-        scene.0.house_rules.change_level = Percent::from_millis(0).unwrap();
-        scene.0.house_rules.media_change = change;
+        scene.0.house_rules.swap_level = Percent::from_millis(0).unwrap();
+        scene.0.house_rules.media_swap = change;
         let day = day_of(&scene.0, "main", catalogue()).unwrap().unwrap();
         assert!(
             day.says[0].contains("more than 10000 aren’t followed one by one"),

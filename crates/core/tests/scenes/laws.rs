@@ -38,11 +38,11 @@ fn devices() -> Vec<String> {
         .collect()
 }
 
-fn leads() -> Vec<String> {
+fn cables() -> Vec<String> {
     catalogue()
-        .leads
+        .cables
         .iter()
-        .map(|lead| lead.id.clone())
+        .map(|cable| cable.id.clone())
         .collect()
 }
 
@@ -85,7 +85,7 @@ fn settings() -> impl Strategy<Value = Settings> {
                     look: overlay,
                     level: overlay.then(|| "B".parse().unwrap()),
                     links: overlay.then_some(4),
-                    unsqueeze: overlay,
+                    desqueeze: overlay,
                     raw: overlay.then(|| "Orrell raw".into()),
                     ..OutputSetting::default()
                 },
@@ -127,12 +127,12 @@ fn settings() -> impl Strategy<Value = Settings> {
 }
 
 prop_compose! {
-    /// Floors with everything that can be wrong: unknown devices, ports and leads, second leads,
+    /// Floors with everything that can be wrong: unknown devices, ports and cables, second cables,
     /// circles, needs at nobody, two devices of one handle.
     fn production()(
         format in format(),
         placements in prop::collection::vec((ids(devices), settings(), 0usize..14), 0..12),
-        wires in prop::collection::vec((0usize..12, any::<prop::sample::Index>(), 0usize..12, any::<prop::sample::Index>(), ids(leads), 0u64..200_000), 0..24),
+        wires in prop::collection::vec((0usize..12, any::<prop::sample::Index>(), 0usize..12, any::<prop::sample::Index>(), ids(cables), 0u64..200_000), 0..24),
         needs in prop::collection::vec((0usize..14, prop::option::of(format_of_need()), 0u64..20_000), 0..4),
         master in prop::option::of(0usize..14),
     ) -> Production {
@@ -145,8 +145,8 @@ prop_compose! {
             PortRef::new(&placement.id, if ports.is_empty() { "none" } else { ports[port.index(ports.len())] })
         };
         use west_rail_core::catalogue::Direction::{In, Out};
-        let connections = wires.into_iter().enumerate().filter(|_| !placements.is_empty()).map(|(number, (from, out, to, into, lead, length))| {
-            Connection::between(&format!("l{number}"), end(from, out, Out), end(to, into, In), &lead, Length(length))
+        let connections = wires.into_iter().enumerate().filter(|_| !placements.is_empty()).map(|(number, (from, out, to, into, cable, length))| {
+            Connection::between(&format!("l{number}"), end(from, out, Out), end(to, into, In), &cable, Length(length))
         }).collect();
         let needs = needs.into_iter().enumerate().map(|(number, (at, bits, length))| Need {
             of: Some("d1".into()), raster: Some("2160".parse().unwrap()), bits: bits.map(|bits| bits.parse().unwrap()), clean: true,
@@ -155,7 +155,7 @@ prop_compose! {
         }).collect();
         let kit = catalogue().devices.iter().map(|device| &device.id).chain(catalogue().media.iter().map(|medium| &medium.id));
         let mut kit: Vec<KitLine> = kit.map(|item| KitLine { item: item.clone(), length: None, quantity: 2, hired: 0 }).collect();
-        kit.extend(catalogue().leads.iter().map(|lead| KitLine { item: lead.id.clone(), length: Some(Length(5_000)), quantity: 3, hired: 0 }));
+        kit.extend(catalogue().cables.iter().map(|cable| KitLine { item: cable.id.clone(), length: Some(Length(5_000)), quantity: 3, hired: 0 }));
         let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")), schedule: vec![] };
         Production { format: format.parse().unwrap(), kit, builds: vec![build], ..Production::named("Generated") }
     }
@@ -179,7 +179,7 @@ fn told(report: &Report) -> Vec<(String, String)> {
     told
 }
 
-/// Without the leads that can't stand: to ports that aren't there, in sockets that are taken.
+/// Without the cables that can't stand: to ports that aren't there, in sockets that are taken.
 fn standing(mut production: Production) -> Production {
     let build = &mut production.builds[0];
     let there = |at: &PortRef| {
@@ -191,18 +191,19 @@ fn standing(mut production: Production) -> Production {
         device.is_some_and(|device| device.port(&at.port).is_some())
     };
     let mut taken: Vec<PortRef> = Vec::new();
-    build.connections.retain(|lead| {
-        let stands = catalogue().lead(&lead.lead).is_some() && there(&lead.from) && there(&lead.to);
-        let free = !taken.contains(&lead.from) && !taken.contains(&lead.to);
+    build.connections.retain(|cable| {
+        let stands =
+            catalogue().cable(&cable.cable).is_some() && there(&cable.from) && there(&cable.to);
+        let free = !taken.contains(&cable.from) && !taken.contains(&cable.to);
         if stands && free {
-            taken.extend([lead.from.clone(), lead.to.clone()]);
+            taken.extend([cable.from.clone(), cable.to.clone()]);
         }
         stands && free
     });
     production
 }
 
-/// Without the leads that stand in each other's way: each runs to a later device, into a socket of
+/// Without the cables that stand in each other's way: each runs to a later device, into a socket of
 /// its own, and no device has two inputs to choose between.
 fn tidied(mut production: Production) -> Production {
     let build = &mut production.builds[0];
@@ -214,15 +215,15 @@ fn tidied(mut production: Production) -> Production {
     };
     let mut taken: Vec<PortRef> = Vec::new();
     let mut chosen: Vec<String> = Vec::new();
-    build.connections.retain(|lead| {
-        let (from, to) = (place(&lead.from.device), place(&lead.to.device));
+    build.connections.retain(|cable| {
+        let (from, to) = (place(&cable.from.device), place(&cable.to.device));
         let forward = from.zip(to).is_some_and(|(from, to)| from < to);
-        let free = !taken.contains(&lead.from)
-            && !taken.contains(&lead.to)
-            && !chosen.contains(&lead.to.device);
+        let free = !taken.contains(&cable.from)
+            && !taken.contains(&cable.to)
+            && !chosen.contains(&cable.to.device);
         if forward && free {
-            taken.extend([lead.from.clone(), lead.to.clone()]);
-            chosen.push(lead.to.device.clone());
+            taken.extend([cable.from.clone(), cable.to.clone()]);
+            chosen.push(cable.to.device.clone());
         }
         forward && free
     });
@@ -257,7 +258,7 @@ proptest! {
     #[test]
     fn every_offered_fix_can_be_applied_and_taken_back(production in production()) {
         let findings = report_with_fixes(&production, "main", catalogue()).unwrap().findings;
-        // Two devices of one handle, or two leads in one socket, is what no command makes.
+        // Two devices of one handle, or two cables in one socket, is what no command makes.
         let sound = production.check().is_ok() && !findings.iter().any(|finding| finding.code.to_string() == "K-102");
         for finding in findings {
             for fix in finding.fixes {
@@ -312,8 +313,8 @@ proptest! {
     }
 
     #[test]
-    fn taking_a_lead_out_lets_nothing_else_arrive(production in production(), which in any::<prop::sample::Index>()) {
-        // A lead that stands in another's way gives it room: a second one in a socket, one of a circle,
+    fn taking_a_cable_out_lets_nothing_else_arrive(production in production(), which in any::<prop::sample::Index>()) {
+        // A cable that stands in another's way gives it room: a second one in a socket, one of a circle,
         // one of two inputs of a screen, one that switches an output off, one listener too many.
         let production = tidied(production);
         let before = report(&production, "main", catalogue()).unwrap();
@@ -322,8 +323,8 @@ proptest! {
             return Ok(());
         }
         let mut without = production.clone();
-        let leads = &mut without.builds[0].connections;
-        leads.remove(which.index(leads.len()));
+        let cables = &mut without.builds[0].connections;
+        cables.remove(which.index(cables.len()));
         let after = report(&without, "main", catalogue()).unwrap();
         for row in after.arrivals.iter().filter(|row| row.picture.is_some()) {
             let was = before.arrivals.iter().find(|old| old.device == row.device);
@@ -332,15 +333,15 @@ proptest! {
     }
 
     #[test]
-    fn the_order_of_the_leads_changes_nothing(production in production(), seed in any::<u64>()) {
-        // Of two leads in one socket the first counts.
+    fn the_order_of_the_cables_changes_nothing(production in production(), seed in any::<u64>()) {
+        // Of two cables in one socket the first counts.
         prop_assume!(production.check().is_ok());
         let production = standing(production);
         let one = report(&production, "main", catalogue()).unwrap();
         let mut turned = production.clone();
-        let leads = &mut turned.builds[0].connections;
-        leads.sort_by_key(|lead| {
-            let number: u64 = lead.id[1..].parse().unwrap();
+        let cables = &mut turned.builds[0].connections;
+        cables.sort_by_key(|cable| {
+            let number: u64 = cable.id[1..].parse().unwrap();
             number.wrapping_mul(seed | 1).wrapping_add(seed).rotate_left(17)
         });
         let other = report(&turned, "main", catalogue()).unwrap();
@@ -393,10 +394,10 @@ fn command(
             name: None,
             handle: None,
         },
-        3 => Command::SetLead {
+        3 => Command::SetCable {
             build,
             connection,
-            lead: second.get(&leads()).clone(),
+            cable: second.get(&cables()).clone(),
             length: Length(7_000),
         },
         4 => Command::RenameDevice {
@@ -444,7 +445,7 @@ fn command(
                 build,
                 from,
                 to,
-                lead: None,
+                cable: None,
                 length: None,
             }
         }

@@ -40,7 +40,7 @@ fn a_wire_rate_above_the_port() {
 }
 
 #[test]
-fn a_wire_rate_above_the_lead() {
+fn a_wire_rate_above_the_cable() {
     let scene = scene("2160p25")
         .with("a", "orrell-c4")
         .with("mon", "ashgill-7")
@@ -107,7 +107,7 @@ fn runs_near_and_beyond_their_reach() {
 }
 
 #[test]
-fn an_hdmi_lead_too_long_for_its_rate() {
+fn an_hdmi_cable_too_long_for_its_rate() {
     let scene = scene("2160p25")
         .with("b", "tamsin-m2")
         .with("rec", "ashgill-5r")
@@ -116,7 +116,7 @@ fn an_hdmi_lead_too_long_for_its_rate() {
 }
 
 #[test]
-fn leads_that_go_in_a_circle() {
+fn cables_that_go_in_a_circle() {
     let scene = scene("1080p25")
         .with("m1", "ashgill-5")
         .with("m2", "ashgill-5")
@@ -224,18 +224,18 @@ fn a_delay_shows_how_it_adds_up() {
         .iter()
         .map(|term| format!("{} {} ({})", term.name, term.value, term.source))
         .collect();
-    assert_snapshot!(format!("{} = {}", terms.join(" + "), working.result), @"A 40 ms (SDI 2 (monitor) in A) + TX 10 ms (Aerial in TX) + RX 15 ms (SDI 1 in RX) = 65 ms");
+    assert_snapshot!(format!("{} = {}", terms.join(" + "), working.result), @"A 40 ms (SDI 2 (monitor) in A) + TX 10 ms (Antenna in TX) + RX 15 ms (SDI 1 in RX) = 65 ms");
 }
 
 #[test]
-fn a_lead_shows_how_full_it_is() {
+fn a_cable_shows_how_full_it_is() {
     let scene = scene("2160p25")
         .with("c", "orrell-k1")
         .with("rec", "ashgill-r1")
         .line("c.sdi > rec.sdi rg59 70 m");
     let report = scene.report();
-    let lead = &report.connections[0];
-    let terms: Vec<String> = lead
+    let cable = &report.connections[0];
+    let terms: Vec<String> = cable
         .working
         .as_ref()
         .unwrap()
@@ -245,8 +245,8 @@ fn a_lead_shows_how_full_it_is() {
         .collect();
     assert_snapshot!(format!(
         "{} {} %\n{}",
-        lead.label,
-        lead.load.as_ref().unwrap().percent,
+        cable.label,
+        cable.load.as_ref().unwrap().percent,
         terms.join("\n")
     ));
 }

@@ -119,7 +119,7 @@ fn a_taken_output_is_split_and_both_are_fed() {
         .iter()
         .map(|row| row.picture.is_some())
         .collect();
-    // The recorder-monitor has no lead; both screens are fed.
+    // The recorder-monitor has no cable; both screens are fed.
     assert_eq!(pictures, [false, true, true], "{:?}", after.findings);
 }
 
@@ -190,10 +190,10 @@ fn a_derived_build_differs_in_what_was_changed() {
                     device: "dir".into(),
                     name: "Second director".into(),
                 },
-                Command::SetLead {
+                Command::SetCable {
                     build: build(),
                     connection: "l7".into(),
-                    lead: "coax-rg6".into(),
+                    cable: "coax-rg6".into(),
                     length: "75 m".parse().unwrap(),
                 },
                 Command::AddDevice {

@@ -1,4 +1,4 @@
-//! Data rates by model, and the laws of the quick sum.
+//! Data rates by model, and the laws of the calculator.
 
 use crate::stage::catalogue;
 use insta::assert_snapshot;
@@ -7,8 +7,8 @@ use west_rail_core::catalogue::{Codec, RateModel};
 use west_rail_core::format::Raster;
 use west_rail_core::quantity::{BitRate, Bytes, Percent, Span};
 use west_rail_core::record::{
-    AudioTracks, Basis, QuickSum, RecordTime, Video, largest_codec, media_for, record_time, table,
-    video_rate,
+    AudioTracks, Basis, RecordTime, RecordTimeInputs, Video, largest_codec, media_for, record_time,
+    table, video_rate,
 };
 
 fn codec(model: RateModel) -> Codec {
@@ -136,7 +136,7 @@ fn a_family_at_a_glance() {
 
 fn sum(rate: u64, media: u64, reserve: u32) -> Option<RecordTime> {
     let audio: AudioTracks = "2x48000x24".parse().unwrap();
-    let sum = QuickSum {
+    let sum = RecordTimeInputs {
         video: Video::Rate(BitRate(rate)),
         rate: None,
         audio,
@@ -168,7 +168,7 @@ proptest! {
         let wanted = media_for(codec, basis(reserve), Span(seconds));
         prop_assume!(wanted.is_some());
         let lasts = |media: u64| {
-            let sum = QuickSum {
+            let sum = RecordTimeInputs {
                 video: Video::of(codec, basis(reserve).raster),
                 rate: Some(basis(reserve).rate),
                 audio: basis(reserve).audio,

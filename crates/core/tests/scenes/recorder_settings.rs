@@ -236,13 +236,13 @@ proptest! {
     }
 
     #[test]
-    fn warmer_air_never_lasts_longer(air in -20i8..50, warmer in 0i8..20, away: bool, coupler: bool) {
+    fn warmer_air_never_lasts_longer(air in -20i8..50, warmer in 0i8..20, away: bool, dummy_battery: bool) {
         let stop = |air: i8| {
-            let recording = RecordingSetting { screen_away: away, coupler, ..setting("h264-100", &["sd-v60-256"]) };
+            let recording = RecordingSetting { screen_flipped_out: away, dummy_battery, ..setting("h264-100", &["sd-v60-256"]) };
             let mut scene = body("2160p25", "tamsin-m2", recording);
             scene.0.house_rules.air_celsius = air;
             let limits = scene.report().recordings[0].limits.clone();
-            limits.iter().find(|limit| limit.name == "heat stop").unwrap().seconds
+            limits.iter().find(|limit| limit.name == "overheat cutoff").unwrap().seconds
         };
         prop_assert!(stop(air + warmer) <= stop(air));
     }

@@ -1,7 +1,7 @@
 //! Cards through copying, each time reckoned by hand: one recorder, cards of 90 GB, a full one an
 //! hour after the other.
 
-use west_rail_core::document::{MediaChange, Station, Verify};
+use west_rail_core::document::{MediaSwap, Station, Verify};
 use west_rail_core::quantity::{BitRate, Percent, Span};
 use west_rail_core::record::day::{
     Bound, Copied, Fill, Plan, Recorder, Stretch, fills, peak, rotate,
@@ -48,7 +48,7 @@ fn recorder(hours: u64) -> Recorder {
 fn plan(recorders: Vec<Recorder>) -> Plan {
     Plan {
         recorders,
-        change: MediaChange::RunToEnd,
+        change: MediaSwap::RunToEnd,
         level: Percent::whole(85),
     }
 }
@@ -232,7 +232,7 @@ fn cards_come_back_or_they_do_not() {
 
 #[test]
 fn the_level_and_the_take_decide_when_a_card_goes() {
-    let bytes = |change: MediaChange, take: u64| {
+    let bytes = |change: MediaSwap, take: u64| {
         let mut known = recorder(2);
         known.stretches[0].take = take * GB;
         let plan = Plan {
@@ -243,16 +243,16 @@ fn the_level_and_the_take_decide_when_a_card_goes() {
         let held: Vec<u64> = fills(&plan).iter().map(|fill| fill.bytes / GB).collect();
         held
     };
-    assert_eq!(bytes(MediaChange::RunToEnd, 10), [90, 90]);
-    assert_eq!(bytes(MediaChange::AtLevel, 10), [45, 45, 45, 45]);
+    assert_eq!(bytes(MediaSwap::RunToEnd, 10), [90, 90]);
+    assert_eq!(bytes(MediaSwap::AtLevel, 10), [45, 45, 45, 45]);
     // The take that passes 45 GB, from 40 to 50, is finished on the card, and no other is begun.
-    assert_eq!(bytes(MediaChange::EndOfTake, 10), [50, 50, 50, 30]);
+    assert_eq!(bytes(MediaSwap::EndOfTake, 10), [50, 50, 50, 30]);
     // Takes that end on the level are the last on the card.
-    assert_eq!(bytes(MediaChange::EndOfTake, 45), [45, 45, 45, 45]);
+    assert_eq!(bytes(MediaSwap::EndOfTake, 45), [45, 45, 45, 45]);
     // The second card is put in when the take from 42 to 49 is over, and changed after 98.
-    assert_eq!(bytes(MediaChange::EndOfTake, 7), [49, 49, 49, 33]);
+    assert_eq!(bytes(MediaSwap::EndOfTake, 7), [49, 49, 49, 33]);
     // A take that fills the card can’t be waited for.
-    assert_eq!(bytes(MediaChange::EndOfTake, 90), [90, 90]);
+    assert_eq!(bytes(MediaSwap::EndOfTake, 90), [90, 90]);
 }
 
 #[test]

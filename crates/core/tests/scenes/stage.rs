@@ -58,7 +58,7 @@ impl Scene {
         self
     }
 
-    /// Puts small things on the lead that was run last: clamps, barrels, adapters.
+    /// Puts small things on the cable that was run last: clamps, barrels, adapters.
     pub fn on_it(mut self, adapters: &[&str]) -> Self {
         let last = self.0.builds[0].connections.last_mut().unwrap();
         last.adapters = adapters.iter().map(ToString::to_string).collect();

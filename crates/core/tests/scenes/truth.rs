@@ -508,13 +508,13 @@ fn a_squeeze_taken_out_twice() {
             "a",
             "sdi2",
             OutputSetting {
-                unsqueeze: true,
+                desqueeze: true,
                 ..OutputSetting::default()
             },
         )
         .line("a.sdi2 > mon.sdi thin 1 m");
     floor.0.builds[0].placements[0].settings.squeeze = Some("2x".parse().unwrap());
-    floor.0.builds[0].placements[1].settings.unsqueeze = true;
+    floor.0.builds[0].placements[1].settings.desqueeze = true;
     assert_eq!(
         says(&floor, "V-209"),
         "caution: MON takes the squeeze out a second time. fix: Let MON show the picture as it comes"
@@ -616,7 +616,7 @@ fn fields_that_a_radio_makes_frames_of_are_said() {
         .line("rx.sdi1 > mon.sdi thin 1 m");
     assert_eq!(
         says(&scene, "V-125"),
-        "note: Aerial of TX makes 1920×1080p25 of the 1920×1080i50 that comes in. fix: none"
+        "note: Antenna of TX makes 1920×1080p25 of the 1920×1080i50 that comes in. fix: none"
     );
 }
 
@@ -868,7 +868,7 @@ fn builds_compared_tell_what_ends_a_recording_first() {
     let shift = &compared.outlook.shifts[0];
     // The card of 128 GB would last longer: heat ends it.
     assert!(
-        shift.before.starts_with("heat stop after 1 h 40 min"),
+        shift.before.starts_with("overheat cutoff after 1 h 40 min"),
         "{}",
         shift.before
     );

@@ -285,7 +285,7 @@ fn a_port_box_holds_the_small_socket() {
 }
 
 #[test]
-fn an_optical_hdmi_lead_runs_one_way() {
+fn an_optical_hdmi_cable_runs_one_way() {
     let scene = scene("2160p25")
         .with("h", "tamsin-m4")
         .with("wall", "ashgill-w1")
@@ -305,7 +305,7 @@ fn timecode_and_sound_through_a_port_box() {
         .line("boom.out > pb.xlr")
         .line("pb.tc-out > a.tc tc-bnc-pin5 0.5 m")
         .line("a.sdi > rec.sdi mini 2 m");
-    // A 5-pin plug doesn't go onto the box's 5-pin by a BNC lead: the lead with the right ends is missing.
+    // A 5-pin plug doesn't go onto the box's 5-pin by a BNC cable: the cable with the right ends is missing.
     assert_snapshot!(scene.told());
 }
 

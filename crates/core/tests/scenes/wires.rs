@@ -3,7 +3,7 @@
 use crate::stage::{Scene, scene};
 use west_rail_core::document::{OutputSetting, Purpose};
 
-/// A camera into a device's input by a lead typed after it.
+/// A camera into a device's input by a cable typed after it.
 fn straight(format: &str, camera: &str, device: &str, line: &str) -> Scene {
     let scene = scene(format).with("a", camera).with("b", device).line(line);
     // Small sockets are held: their strain is another scene's.
@@ -378,7 +378,7 @@ fn connections_that_can_not_stand_are_named_and_can_be_taken_out() {
         "a.sdi2 > b.sdi thin 1 m",
     );
     let good = scene.0.builds[0].connections[0].clone();
-    let mut push = |id: &str, from: &str, to: &str, lead: &str| {
+    let mut push = |id: &str, from: &str, to: &str, cable: &str| {
         let (from, to) = (from.parse().unwrap(), to.parse().unwrap());
         scene.0.builds[0]
             .connections
@@ -386,7 +386,7 @@ fn connections_that_can_not_stand_are_named_and_can_be_taken_out() {
                 id: id.into(),
                 from,
                 to,
-                lead: lead.into(),
+                cable: cable.into(),
                 ..good.clone()
             });
     };

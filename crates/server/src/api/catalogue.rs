@@ -12,7 +12,7 @@ use west_rail_core::finding::{CodePage, PAGES};
 /// What can be put to use, and what each finding means.
 #[derive(Serialize, ToSchema)]
 pub struct Reference {
-    /// Devices, leads, codecs, media.
+    /// Devices, cables, codecs, media.
     catalogue: &'static Catalogue,
     /// A page for each code.
     findings: &'static [CodePage],

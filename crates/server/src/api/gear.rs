@@ -1,5 +1,5 @@
 //! Questions about gear: the kit against a build, the catalogue searched, sinks' EDID, the crew's
-//! own descriptions.
+//! custom devices.
 
 use super::body::{Body, Text};
 use super::productions::no_build;
@@ -33,7 +33,7 @@ pub struct KitReport {
     item: String,
     /// Its name.
     name: String,
-    /// For leads: how long.
+    /// For cables: how long.
     #[schema(value_type = Option<String>)]
     length: Option<Length>,
     owned: u32,
@@ -117,7 +117,7 @@ pub async fn kit_lines(
     let build = production
         .build(&query.build)
         .ok_or_else(|| no_build(&query.build))?;
-    let catalogue = app.catalogue.with(&production.own);
+    let catalogue = app.catalogue.with(&production.custom);
     let lines = kit::lines(production, build, &catalogue)
         .into_iter()
         .map(|line| KitReport {
@@ -142,7 +142,7 @@ pub async fn search(
     Query(query): Query<SearchQuery>,
 ) -> Result<Json<Vec<SearchHit>>, Problem> {
     let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let catalogue = app.catalogue.with(&kept.production.own);
+    let catalogue = app.catalogue.with(&kept.production.custom);
     let found = catalogue.search(&query.q);
     let found = found.map_err(|why| Problem::refused(why.to_string()))?;
     let hits = found.into_iter().map(|hit| SearchHit {
@@ -178,7 +178,7 @@ pub async fn entry(
 ) -> Result<Json<EntryAnswer>, Problem> {
     let kept = app.with_store(move |store, _| store.get(&id)).await?;
     let production = kept.production;
-    let catalogue = app.catalogue.with(&production.own);
+    let catalogue = app.catalogue.with(&production.custom);
     if let Err(refusal) = check_entry(&catalogue, &asked.entry) {
         return Ok(Json(EntryAnswer {
             refusal: Some(refusal.to_string()),
@@ -222,7 +222,7 @@ pub async fn read_entries(
     Text(text): Text,
 ) -> Result<Json<EntriesFile>, Problem> {
     let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let catalogue = app.catalogue.with(&kept.production.own);
+    let catalogue = app.catalogue.with(&kept.production.custom);
     let file = EntriesFile::read(&text, &catalogue);
     file.map(Json)
         .map_err(|error| Problem::refused(error.to_string()))
@@ -237,7 +237,7 @@ pub async fn write_entries(
     Query(query): Query<EntriesQuery>,
 ) -> Result<Response, Problem> {
     let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let catalogue = app.catalogue.with(&kept.production.own);
+    let catalogue = app.catalogue.with(&kept.production.custom);
     let wanted = query
         .ids
         .split(',')

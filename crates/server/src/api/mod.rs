@@ -61,7 +61,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/day", get(media::plan))
         .route("/productions/{id}/media-plan.csv", get(media::csv))
         .route("/productions/{id}/choices", post(media::choices))
-        .route("/quick-sum", post(sums::quick_sum))
+        .route("/calculator", post(sums::calculator))
         .route("/time-table", post(sums::time_table))
         .route("/edid", post(gear::edid))
         .layer(DefaultBodyLimit::max(EDIT_BYTES))
@@ -85,7 +85,7 @@ async fn nothing_here() -> Response {
     paths(
         catalogue::all,
         sums::record_time,
-        sums::quick_sum,
+        sums::calculator,
         sums::time_table,
         media::plan,
         media::csv,

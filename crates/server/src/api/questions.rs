@@ -138,7 +138,7 @@ pub async fn inputs(
         .from
         .parse()
         .map_err(|error| Problem::refused(format!("{error}")))?;
-    let catalogue = app.catalogue.with(&kept.production.own);
+    let catalogue = app.catalogue.with(&kept.production.custom);
     let floor = Floor::new(&kept.production, build, &catalogue);
     let output = floor
         .find(&from)
@@ -168,7 +168,7 @@ pub async fn line(
         .production
         .build(&line.build)
         .ok_or_else(|| no_build(&line.build))?;
-    let catalogue = app.catalogue.with(&kept.production.own);
+    let catalogue = app.catalogue.with(&kept.production.custom);
     let completions = complete(&line.line, &kept.production, build, &catalogue);
     let (commands, misread) = match read_line(&line.line, &kept.production, build, &catalogue) {
         Ok(typed) => (Some(typed.commands), None),
@@ -217,7 +217,7 @@ pub async fn formats(
         .at
         .parse()
         .map_err(|error| Problem::refused(format!("{error}")))?;
-    let catalogue = app.catalogue.with(&kept.production.own);
+    let catalogue = app.catalogue.with(&kept.production.custom);
     let port = build.port(&catalogue, &at, Direction::Out);
     port.map_err(|refusal| Problem::missing(refusal.to_string()))?;
     let floor = Floor::new(&kept.production, build, &catalogue);

@@ -1,4 +1,4 @@
-//! The quick sum, which needs no production.
+//! The calculator, which needs no production.
 
 use super::body::Body;
 use crate::App;
@@ -10,7 +10,7 @@ use utoipa::ToSchema;
 use west_rail_core::format::{FrameRate, Raster};
 use west_rail_core::quantity::{BitRate, Bytes, Percent, Span};
 use west_rail_core::record::{
-    AudioTracks, Basis, QuickSum, RecordTime, TimeTable, Video, largest_codec, media_for,
+    AudioTracks, Basis, RecordTime, RecordTimeInputs, TimeTable, Video, largest_codec, media_for,
     record_time as work_out, table,
 };
 
@@ -56,7 +56,7 @@ pub async fn record_time(
         (None, Some(rate)) => Video::Rate(rate),
         _ => return Err(Problem::refused("give either a codec or a data rate")),
     };
-    let sum = QuickSum {
+    let sum = RecordTimeInputs {
         video,
         rate: Some(asked.rate),
         audio: asked.audio,
@@ -116,9 +116,9 @@ pub struct TableAsked {
 }
 
 /// A time and a codec in, the capacity out; or a time and a capacity in, the codec out.
-#[utoipa::path(post, path = "/api/quick-sum", tag = "sums", request_body = Turned,
+#[utoipa::path(post, path = "/api/calculator", tag = "sums", request_body = Turned,
     responses((status = 200, body = TurnedAnswer), (status = 422, body = Problem)))]
-pub async fn quick_sum(
+pub async fn calculator(
     State(app): State<App>,
     Body(asked): Body<Turned>,
 ) -> Result<Json<TurnedAnswer>, Problem> {

@@ -114,13 +114,13 @@ impl Build {
         let occupied =
             |known: &&Connection| known.to == wanted.to || (!air && known.from == wanted.from);
         if let Some(known) = self.connections.iter().find(occupied) {
-            let lead = format!("{} > {}", known.from, known.to);
+            let cable = format!("{} > {}", known.from, known.to);
             let port = if known.to == wanted.to {
                 wanted.to
             } else {
                 wanted.from
             };
-            return Err(Refusal::Occupied { port, lead });
+            return Err(Refusal::Occupied { port, cable });
         }
         if self.connections.len() >= Limits::CONNECTIONS {
             return Err(Refusal::TooMany("build holds at most 20,000 connections"));
@@ -268,25 +268,25 @@ impl Build {
                     kept: Box::new(kept),
                 }
             }
-            Command::SetLead {
+            Command::SetCable {
                 build,
                 connection,
-                lead,
+                cable,
                 length,
             } => {
-                if strictness == Strictness::Able && catalogue.lead(&lead).is_none() {
-                    return Err(missing("lead in the catalogue", &lead));
+                if strictness == Strictness::Able && catalogue.cable(&cable).is_none() {
+                    return Err(missing("cable in the catalogue", &cable));
                 }
                 let at = self.connection_position(&connection)?;
                 let found = &mut self.connections[at];
-                let (lead, length) = (
-                    replace(&mut found.lead, lead),
+                let (cable, length) = (
+                    replace(&mut found.cable, cable),
                     replace(&mut found.length, length),
                 );
-                Command::SetLead {
+                Command::SetCable {
                     build,
                     connection,
-                    lead,
+                    cable,
                     length,
                 }
             }

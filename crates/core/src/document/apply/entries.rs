@@ -1,7 +1,7 @@
-//! Commands about builds as wholes, and about the crew's own descriptions.
+//! Commands about builds as wholes, and about the crew's custom devices.
 
 use super::{Refusal, bad_handle, checked_name, missing};
-use crate::carriage::connector::Wire;
+use crate::carriage::wire::Wire;
 use crate::catalogue::{Catalogue, Codec, Device, RateModel};
 use crate::document::names::is_handle;
 use crate::document::{Build, Command, Handle, Limits, Production, handle_from};
@@ -75,7 +75,7 @@ impl Production {
     ) -> Result<Command, Refusal> {
         check_entry(catalogue, &entry)?;
         if let Some(known) = self
-            .own
+            .custom
             .devices
             .iter_mut()
             .find(|known| known.id == entry.id)
@@ -83,14 +83,16 @@ impl Production {
             let entry = Box::new(std::mem::replace(known, entry));
             return Ok(Command::PutEntry { entry, at: None });
         }
-        if self.own.devices.len() >= Limits::ENTRIES {
+        if self.custom.devices.len() >= Limits::ENTRIES {
             return Err(Refusal::TooMany(
                 "production holds at most 500 descriptions of its own",
             ));
         }
         let id = entry.id.clone();
-        let at = at.map_or(self.own.devices.len(), |at| at.min(self.own.devices.len()));
-        self.own.devices.insert(at, entry);
+        let at = at.map_or(self.custom.devices.len(), |at| {
+            at.min(self.custom.devices.len())
+        });
+        self.custom.devices.insert(at, entry);
         Ok(Command::RemoveEntry { entry: id })
     }
 
@@ -100,10 +102,13 @@ impl Production {
         codec: Codec,
         at: Option<usize>,
     ) -> Result<Command, Refusal> {
-        let codec = Codec { own: true, ..codec };
+        let codec = Codec {
+            custom: true,
+            ..codec
+        };
         check_codec(catalogue, &codec)?;
         if let Some(known) = self
-            .own
+            .custom
             .codecs
             .iter_mut()
             .find(|known| known.id == codec.id)
@@ -111,21 +116,23 @@ impl Production {
             let codec = Box::new(std::mem::replace(known, codec));
             return Ok(Command::PutCodec { codec, at: None });
         }
-        if self.own.codecs.len() >= Limits::ENTRIES {
+        if self.custom.codecs.len() >= Limits::ENTRIES {
             return Err(Refusal::TooMany(
                 "production holds at most 500 codecs of its own",
             ));
         }
         let id = codec.id.clone();
-        let at = at.map_or(self.own.codecs.len(), |at| at.min(self.own.codecs.len()));
-        self.own.codecs.insert(at, codec);
+        let at = at.map_or(self.custom.codecs.len(), |at| {
+            at.min(self.custom.codecs.len())
+        });
+        self.custom.codecs.insert(at, codec);
         Ok(Command::RemoveCodec { codec: id })
     }
 
     pub(super) fn remove_codec(&mut self, id: &str) -> Result<Command, Refusal> {
-        let at = self.own.codecs.iter().position(|known| known.id == id);
+        let at = self.custom.codecs.iter().position(|known| known.id == id);
         let at = at.ok_or_else(|| missing("codec of your own called", id))?;
-        let codec = Box::new(self.own.codecs.remove(at));
+        let codec = Box::new(self.custom.codecs.remove(at));
         Ok(Command::PutCodec {
             codec,
             at: Some(at),
@@ -134,9 +141,9 @@ impl Production {
 
     /// Takes a description out.
     pub(super) fn remove_entry(&mut self, id: &str) -> Result<Command, Refusal> {
-        let at = self.own.devices.iter().position(|known| known.id == id);
+        let at = self.custom.devices.iter().position(|known| known.id == id);
         let at = at.ok_or_else(|| missing("description of your own called", id))?;
-        let entry = Box::new(self.own.devices.remove(at));
+        let entry = Box::new(self.custom.devices.remove(at));
         Ok(Command::PutEntry {
             entry,
             at: Some(at),
@@ -221,7 +228,7 @@ const FASTEST: u64 = 1_000_000_000_000;
 pub fn check_codec(catalogue: &Catalogue, codec: &Codec) -> Result<(), Refusal> {
     check_codec_figures(codec)?;
     // An own one may be put in its own place.
-    let in_place = catalogue.codec(&codec.id).is_some_and(|known| known.own);
+    let in_place = catalogue.codec(&codec.id).is_some_and(|known| known.custom);
     if !in_place && catalogue.item_name(&codec.id).is_some() {
         return Err(Refusal::Taken(codec.id.clone()));
     }

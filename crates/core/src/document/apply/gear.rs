@@ -1,7 +1,7 @@
-//! Commands about what is set on gear beside formats: screens, lenses, inputs, what is on a lead.
+//! Commands about what is set on gear beside formats: screens, lenses, inputs, what is on a cable.
 
 use super::{Refusal, Strictness, catalogue_device, missing};
-use crate::carriage::connector::Wire;
+use crate::carriage::wire::Wire;
 use crate::catalogue::{Catalogue, Device, DeviceKind, Direction};
 use crate::document::{Build, Command, Limits};
 use std::mem::replace;
@@ -36,7 +36,7 @@ impl Build {
                 let at = self.connection_position(&connection)?;
                 if strictness == Strictness::Able {
                     if adapters.len() > Limits::ADAPTERS {
-                        return Err(Refusal::TooMany("lead takes at most 12 adapters"));
+                        return Err(Refusal::TooMany("cable takes at most 12 adapters"));
                     }
                     let unknown = adapters.iter().find(|id| catalogue.adapter(id).is_none());
                     if let Some(id) = unknown {
@@ -112,11 +112,11 @@ impl Build {
             Command::SetScreen {
                 build,
                 device,
-                unsqueeze,
+                desqueeze,
                 look,
             } => {
                 let able = |entry: &Device| {
-                    (entry.unsqueezes || !unsqueeze) && (entry.screen_look || !look)
+                    (entry.desqueezes || !desqueeze) && (entry.screen_look || !look)
                 };
                 let why = "its screen can’t take out a squeeze, or can’t apply a look";
                 self.able(catalogue, &device, strictness, able, why)?;
@@ -124,7 +124,7 @@ impl Build {
                 Command::SetScreen {
                     build,
                     device,
-                    unsqueeze: replace(&mut settings.unsqueeze, unsqueeze),
+                    desqueeze: replace(&mut settings.desqueeze, desqueeze),
                     look: replace(&mut settings.look, look),
                 }
             }

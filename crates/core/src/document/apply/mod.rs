@@ -35,15 +35,15 @@ pub enum Refusal {
     #[error("“{0}” is taken; choose another handle")]
     Taken(String),
     /// A port faces the other way.
-    #[error("{port} is an {is}, not an {wanted}: a lead runs from an output to an input")]
+    #[error("{port} is an {is}, not an {wanted}: a cable runs from an output to an input")]
     WrongWay {
         port: PortRef,
         is: &'static str,
         wanted: &'static str,
     },
-    /// A socket has its lead already.
-    #[error("{port} already has a lead ({lead}); take that one out first, or use another socket")]
-    Occupied { port: PortRef, lead: String },
+    /// A socket has its cable already.
+    #[error("{port} already has a cable ({cable}); take that one out first, or use another socket")]
+    Occupied { port: PortRef, cable: String },
     /// An output was asked for what it doesn't give.
     #[error("{at} doesn’t give {format}: it gives {gives}")]
     NotGiven {
@@ -112,7 +112,7 @@ impl Production {
     ) -> Result<Edited, Refusal> {
         let mut production = self.clone();
         let mut inverse = Vec::new();
-        let mut with_own = catalogue.with(&production.own);
+        let mut with_own = catalogue.with(&production.custom);
         for command in commands {
             inverse.push(production.apply(&with_own, command, strictness)?);
             if matches!(
@@ -122,7 +122,7 @@ impl Production {
                     | Command::PutCodec { .. }
                     | Command::RemoveCodec { .. }
             ) {
-                with_own = catalogue.with(&production.own);
+                with_own = catalogue.with(&production.custom);
             }
         }
         inverse.reverse();
@@ -161,7 +161,7 @@ impl Command {
             | Self::MoveDevice { build, .. }
             | Self::Connect { build, .. }
             | Self::Disconnect { build, .. }
-            | Self::SetLead { build, .. }
+            | Self::SetCable { build, .. }
             | Self::SetSurroundings { build, .. }
             | Self::SetAdapters { build, .. }
             | Self::SetInput { build, .. }

@@ -1,7 +1,7 @@
 //! Commands that change the production itself, and those that need its kit.
 
 use super::{Refusal, Strictness, checked_name, missing};
-use crate::catalogue::{Catalogue, Direction, Lead};
+use crate::catalogue::{Cable, Catalogue, Direction};
 use crate::document::{Build, Command, Connection, KitLine, PortRef, Production};
 use crate::format::Depth;
 use crate::quantity::Length;
@@ -76,14 +76,14 @@ impl Production {
                 build,
                 from,
                 to,
-                lead,
+                cable,
                 length,
             } => {
-                let (lead, length) =
-                    self.lead_for(catalogue, &build, (&from, &to), lead, length)?;
-                let air = catalogue.lead(&lead).is_some_and(Lead::is_air);
+                let (cable, length) =
+                    self.cable_for(catalogue, &build, (&from, &to), cable, length)?;
+                let air = catalogue.cable(&cable).is_some_and(Cable::is_air);
                 self.build_mut(&build)?
-                    .connect(Connection::between("", from, to, &lead, length), air)?
+                    .connect(Connection::between("", from, to, &cable, length), air)?
             }
             Command::SetRecording {
                 build,
@@ -118,7 +118,7 @@ impl Production {
             return Err(missing("item in the catalogue", &line.item));
         }
         line.check().map_err(Refusal::Contradiction)?;
-        let length = if catalogue.lead(&line.item).is_some() {
+        let length = if catalogue.cable(&line.item).is_some() {
             line.length
         } else {
             None
@@ -154,34 +154,34 @@ impl Production {
         })
     }
 
-    /// The lead for a new connection: as asked, or a spare one of the kit whose plugs fit, the
+    /// The cable for a new connection: as asked, or a spare one of the kit whose plugs fit, the
     /// shortest first, or any of the catalogue that fits, 2 m long.
-    fn lead_for(
+    fn cable_for(
         &self,
         catalogue: &Catalogue,
         build: &str,
         (from, to): (&PortRef, &PortRef),
-        lead: Option<String>,
+        cable: Option<String>,
         length: Option<Length>,
     ) -> Result<(String, Length), Refusal> {
         const USUAL: Length = Length(2_000);
         let build = self.build(build).ok_or_else(|| missing("build", build))?;
         let output = build.port(catalogue, from, Direction::Out)?;
         let input = build.port(catalogue, to, Direction::In)?;
-        if let Some(lead) = lead {
+        if let Some(cable) = cable {
             catalogue
-                .lead(&lead)
-                .ok_or_else(|| missing("lead in the catalogue", &lead))?;
+                .cable(&cable)
+                .ok_or_else(|| missing("cable in the catalogue", &cable))?;
             let own = self
                 .kit
                 .iter()
-                .filter(|line| line.item == lead)
+                .filter(|line| line.item == cable)
                 .filter_map(|line| line.length)
                 .min();
-            return Ok((lead, length.or(own).unwrap_or(USUAL)));
+            return Ok((cable, length.or(own).unwrap_or(USUAL)));
         }
         let fits = |id: &str| {
-            let found = catalogue.lead(id)?;
+            let found = catalogue.cable(id)?;
             (found.joins(output.connector, input.connector)
                 && found.wires.contains(&output.wire)
                 && found.wires.contains(&input.wire))
@@ -197,25 +197,25 @@ impl Production {
             .filter(long_enough)
             .filter(|line| {
                 line.length
-                    .is_some_and(|own| line.there() > build.leads_used(&line.item, own))
+                    .is_some_and(|own| line.there() > build.cables_used(&line.item, own))
             });
         if let Some(line) = spare.min_by_key(|line| line.length) {
             return Ok((line.item.clone(), length.or(line.length).unwrap_or(USUAL)));
         }
         let fitting = catalogue
-            .leads
+            .cables
             .iter()
             .find(|found| fits(&found.id).is_some());
-        // Where no single lead fits, one with the right plug at the output shows what is missing.
+        // Where no single cable fits, one with the right plug at the output shows what is missing.
         let half = || {
             catalogue
-                .leads
+                .cables
                 .iter()
                 .find(|found| found.ends.contains(&output.connector))
         };
-        let lead = fitting
+        let cable = fitting
             .or_else(half)
-            .ok_or_else(|| missing("lead in the catalogue for", &from.to_string()))?;
-        Ok((lead.id.clone(), length.unwrap_or(USUAL)))
+            .ok_or_else(|| missing("cable in the catalogue for", &from.to_string()))?;
+        Ok((cable.id.clone(), length.unwrap_or(USUAL)))
     }
 }

@@ -23,15 +23,15 @@ pub fn free_channel(facts: &Facts, placement: usize) -> Option<Fix> {
     });
     let taken: Vec<u8> = others.filter_map(|(_, channel)| *channel).collect();
     let free = (1..=own.channels).find(|channel| !taken.contains(channel))?;
-    let mut aerials = floor.devices[placement]?.ports_facing(Direction::Out);
-    let aerial = aerials.find(|port| {
+    let mut antennas = floor.devices[placement]?.ports_facing(Direction::Out);
+    let antenna = antennas.find(|port| {
         let place = floor.port_of(placement, &port.id);
         port.wire.is_air() && place.is_some_and(|place| !floor.out_of[place].is_empty())
     })?;
-    let aerial = floor.port_of(placement, &aerial.id)?;
+    let antenna = floor.port_of(placement, &antenna.id)?;
     Some(change_output(
         facts,
-        aerial,
+        antenna,
         &format!("channel {free}"),
         |setting| setting.channel = Some(free),
     ))
@@ -81,8 +81,8 @@ pub fn stronger_system(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
         let budget = from.budget_to(to);
         from.system == to.system
             && from.receivers >= listeners.len()
-            && listeners.iter().all(|lead| {
-                let known = &floor.build.connections[*lead];
+            && listeners.iter().all(|cable| {
+                let known = &floor.build.connections[*cable];
                 budget.margin_db(known.length, known.surroundings) >= FADE_DB
             })
     };
@@ -99,8 +99,8 @@ pub fn stronger_system(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
                 placement: sender,
                 device: transmitter,
             }];
-            changes.extend(listeners.iter().map(|lead| Exchange {
-                placement: receiving(facts, *lead),
+            changes.extend(listeners.iter().map(|cable| Exchange {
+                placement: receiving(facts, *cable),
                 device: receiver,
             }));
             if let Some(fix) = exchange(facts, &changes) {
@@ -111,8 +111,8 @@ pub fn stronger_system(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     nearer(facts, connection)
 }
 
-fn receiving(facts: &Facts, lead: ConnectionIx) -> usize {
-    let to: PortIx = facts.floor.standing(lead).to;
+fn receiving(facts: &Facts, cable: ConnectionIx) -> usize {
+    let to: PortIx = facts.floor.standing(cable).to;
     facts.floor.ports[to].placement
 }
 
@@ -126,11 +126,11 @@ fn nearer(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let reach = budget.reach(known.surroundings);
     (reach.0 > 0).then(|| {
         Fix::new(
-            format!("Bring the aerials to {reach} of each other"),
-            vec![Command::SetLead {
+            format!("Bring the antennas to {reach} of each other"),
+            vec![Command::SetCable {
                 build: build(facts),
                 connection: known.id.clone(),
-                lead: known.lead.clone(),
+                cable: known.cable.clone(),
                 length: reach,
             }],
         )

@@ -2,7 +2,7 @@
 
 use super::output::{output_format, settable_upstream};
 use super::{MOST, build};
-use crate::carriage::connector::Wire;
+use crate::carriage::wire::Wire;
 use crate::catalogue::{
     Device, DeviceKind, Direction, InternalPath, Port, SignalKind, Via, nearest_of,
 };
@@ -116,21 +116,21 @@ fn insert(
     let known = &floor.build.connections[connection];
     let link = floor.standing(connection);
     let handle = handle_from(device, |handle| floor.build.placement(handle).is_some());
-    // The lead that is there goes on to the converter where its plugs fit.
+    // The cable that is there goes on to the converter where its plugs fit.
     let keeps = link
-        .lead
+        .cable
         .joins(floor.ports[link.from].port.connector, entry.connector);
-    let (lead, length) = if keeps {
-        (Some(known.lead.clone()), Some(known.length))
+    let (cable, length) = if keeps {
+        (Some(known.cable.clone()), Some(known.length))
     } else {
         (None, None)
     };
     let unit = floor.placement_of(link.to).unit.clone();
-    let connect = |from: PortRef, to: PortRef, lead, length| Command::Connect {
+    let connect = |from: PortRef, to: PortRef, cable, length| Command::Connect {
         build: build(facts),
         from,
         to,
-        lead,
+        cable,
         length,
     };
     let mut commands = vec![
@@ -148,7 +148,7 @@ fn insert(
         connect(
             known.from.clone(),
             PortRef::new(&handle, &entry.id),
-            lead,
+            cable,
             length,
         ),
         connect(
@@ -205,7 +205,7 @@ pub fn reclock(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
         build: build(facts),
         from,
         to,
-        lead: Some(known.lead.clone()),
+        cable: Some(known.cable.clone()),
         length: Some(half),
     };
     let hired = !spare(&device.id);
@@ -234,7 +234,7 @@ pub fn reclock(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
         "{} the {} half-way, with {half} of {} on either side",
         if hired { "Hire and put" } else { "Put" },
         device.name,
-        link.lead.name
+        link.cable.name
     );
     Some(Fix::new(title, commands))
 }

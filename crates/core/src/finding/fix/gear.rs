@@ -92,8 +92,8 @@ fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> 
         }
         Condition::InUse { port } => {
             let port = floor.port_of(placement, port)?;
-            let lead = floor.out_of[port].first().copied().or(floor.into[port])?;
-            disconnect(facts, lead)
+            let cable = floor.out_of[port].first().copied().or(floor.into[port])?;
+            disconnect(facts, cable)
         }
         // The rate is the picture's own: which one to shoot is the crew's choice.
         Condition::Faster { than } => {
@@ -132,7 +132,7 @@ pub fn picture_not_raw(facts: &Facts, output: PortIx) -> Fix {
     })
 }
 
-/// Puts a clamp on a lead: of the kit, or to hire.
+/// Puts a clamp on a cable: of the kit, or to hire.
 pub fn clamp(facts: &Facts, connection: ConnectionIx, socket: Connector) -> Option<Fix> {
     let floor = facts.floor;
     let known = &floor.build.connections[connection];
@@ -163,9 +163,9 @@ pub fn clamp(facts: &Facts, connection: ConnectionIx, socket: Connector) -> Opti
 }
 
 /// Takes the squeeze out: on the screen, else at the camera's output.
-pub fn unsqueeze(facts: &Facts, placement: usize, origin: PortIx) -> Option<Fix> {
+pub fn desqueeze(facts: &Facts, placement: usize, origin: PortIx) -> Option<Fix> {
     let device = facts.floor.devices[placement]?;
-    if device.unsqueezes {
+    if device.desqueezes {
         return Some(set_screen(
             facts,
             placement,
@@ -173,26 +173,26 @@ pub fn unsqueeze(facts: &Facts, placement: usize, origin: PortIx) -> Option<Fix>
             |screen| screen.0 = true,
         ));
     }
-    let able = facts.floor.ports[origin].port.origin.as_ref()?.unsqueezes;
+    let able = facts.floor.ports[origin].port.origin.as_ref()?.desqueezes;
     able.then(|| {
-        change_output(facts, origin, "unsqueezed", |setting| {
-            setting.unsqueeze = true
+        change_output(facts, origin, "desqueezed", |setting| {
+            setting.desqueeze = true
         })
     })
 }
 
 /// Takes the squeeze out at one place only: the screen leaves it, else the output does.
-pub fn unsqueeze_once(facts: &Facts, placement: usize, origin: PortIx) -> Vec<Fix> {
+pub fn desqueeze_once(facts: &Facts, placement: usize, origin: PortIx) -> Vec<Fix> {
     let screen = set_screen(facts, placement, "show the picture as it comes", |screen| {
         screen.0 = false;
     });
     let burnt = facts
         .floor
         .output_setting(origin)
-        .is_some_and(|setting| setting.unsqueeze);
+        .is_some_and(|setting| setting.desqueeze);
     let output = burnt.then(|| {
         change_output(facts, origin, "squeezed, as the lens gives it", |setting| {
-            setting.unsqueeze = false;
+            setting.desqueeze = false;
         })
     });
     std::iter::once(screen).chain(output).collect()
@@ -206,14 +206,14 @@ fn set_screen(
     change: impl FnOnce(&mut (bool, bool)),
 ) -> Fix {
     let known = &facts.floor.build.placements[placement];
-    let mut screen = (known.settings.unsqueeze, known.settings.look);
+    let mut screen = (known.settings.desqueeze, known.settings.look);
     change(&mut screen);
     Fix::new(
         format!("Let {} {what}", facts.device(placement)),
         vec![Command::SetScreen {
             build: build(facts),
             device: known.id.clone(),
-            unsqueeze: screen.0,
+            desqueeze: screen.0,
             look: screen.1,
         }],
     )
@@ -348,9 +348,9 @@ fn by_distribution(facts: &Facts, output: PortIx, behind: ConnectionIx) -> Optio
     use crate::document::{PortRef, handle_from};
     let floor = facts.floor;
     let relay = facts.resolved.picture_from[output]?;
-    let lead = floor.into[relay]?;
+    let cable = floor.into[relay]?;
     let (first, second) = (
-        &floor.build.connections[lead],
+        &floor.build.connections[cable],
         &floor.build.connections[behind],
     );
     let wire = floor.ports[relay].port.wire;
@@ -398,7 +398,7 @@ fn by_distribution(facts: &Facts, output: PortIx, behind: ConnectionIx) -> Optio
             build: build(facts),
             from,
             to,
-            lead: as_before.map(|known| known.lead.clone()),
+            cable: as_before.map(|known| known.cable.clone()),
             length: as_before.map(|known| known.length),
         }
     };

@@ -37,7 +37,7 @@ pub struct Exchange<'d> {
     pub device: &'d Device,
 }
 
-/// Puts devices in the place of others, under the same handles and names, and runs every lead
+/// Puts devices in the place of others, under the same handles and names, and runs every cable
 /// again to a port of the same wire. `None` where one of them has no such port.
 pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
     let floor = facts.floor;
@@ -46,7 +46,7 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
     let handle = |change: &Exchange| floor.build.placements[change.placement].id.clone();
     let handles: Vec<String> = changes.iter().map(handle).collect();
     let touched = |at: &PortRef| handles.iter().position(|handle| *handle == at.device);
-    let mut leads = Vec::new();
+    let mut cables = Vec::new();
     let mut taken: Vec<PortRef> = Vec::new();
     for connection in &floor.build.connections {
         if touched(&connection.from).is_none() && touched(&connection.to).is_none() {
@@ -63,7 +63,7 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
                 Some(at)
             }
         };
-        leads.push(Connection {
+        cables.push(Connection {
             from: moved(&connection.from)?,
             to: moved(&connection.to)?,
             ..connection.clone()
@@ -108,12 +108,12 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
             handle: Some(handle.clone()),
         });
     }
-    commands.extend(leads.into_iter().map(|lead| Command::Connect {
+    commands.extend(cables.into_iter().map(|cable| Command::Connect {
         build: build(facts),
-        from: lead.from,
-        to: lead.to,
-        lead: Some(lead.lead),
-        length: Some(lead.length),
+        from: cable.from,
+        to: cable.to,
+        cable: Some(cable.cable),
+        length: Some(cable.length),
     }));
     let before: Vec<&str> = changes
         .iter()

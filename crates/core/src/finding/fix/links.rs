@@ -53,12 +53,12 @@ pub fn missing_links(facts: &Facts, connection: ConnectionIx, missing: &[u8]) ->
             build: build(facts),
             from: floor.name(output),
             to: floor.name(input),
-            lead: Some(known.lead.clone()),
+            cable: Some(known.cable.clone()),
             length: Some(known.length),
         });
     }
     let title = format!(
-        "Connect the missing links with {} of the same lead each",
+        "Connect the missing links with {} of the same cable each",
         known.length
     );
     Some(Fix::new(title, commands))
@@ -70,25 +70,25 @@ pub fn links_in_order(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let inputs = group(facts, floor.standing(connection).to);
     let mut ends = Vec::new();
     for input in &inputs {
-        let Some(lead) = floor.into[*input] else {
+        let Some(cable) = floor.into[*input] else {
             continue;
         };
-        let link = floor.standing(lead);
+        let link = floor.standing(cable);
         let leg = facts.resolved.signals[link.from].picture?.leg?;
-        ends.push((leg.number, lead, link.from));
+        ends.push((leg.number, cable, link.from));
     }
-    let disconnects = ends.iter().map(|(_, lead, _)| Command::Disconnect {
+    let disconnects = ends.iter().map(|(_, cable, _)| Command::Disconnect {
         build: build(facts),
-        connection: floor.build.connections[*lead].id.clone(),
+        connection: floor.build.connections[*cable].id.clone(),
     });
     let mut commands: Vec<Command> = disconnects.collect();
-    for (number, lead, output) in &ends {
-        let known = &floor.build.connections[*lead];
+    for (number, cable, output) in &ends {
+        let known = &floor.build.connections[*cable];
         commands.push(Command::Connect {
             build: build(facts),
             from: floor.name(*output),
             to: floor.name(*inputs.get(usize::from(*number))?),
-            lead: Some(known.lead.clone()),
+            cable: Some(known.cable.clone()),
             length: Some(known.length),
         });
     }
@@ -120,23 +120,23 @@ pub fn other_mapping(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     ))
 }
 
-/// Leads of one length for every link: the longest that is there.
+/// Cables of one length for every link: the longest that is there.
 pub fn equal_links(facts: &Facts, connection: ConnectionIx, longest: Length) -> Option<Fix> {
     let floor = facts.floor;
     let inputs = group(facts, floor.standing(connection).to);
-    let leads = inputs.iter().filter_map(|input| floor.into[*input]);
-    let shorter = leads.filter(|lead| floor.build.connections[*lead].length < longest);
+    let cables = inputs.iter().filter_map(|input| floor.into[*input]);
+    let shorter = cables.filter(|cable| floor.build.connections[*cable].length < longest);
     let commands: Vec<Command> = shorter
-        .map(|lead| {
-            let known = &floor.build.connections[lead];
-            Command::SetLead {
+        .map(|cable| {
+            let known = &floor.build.connections[cable];
+            Command::SetCable {
                 build: build(facts),
                 connection: known.id.clone(),
-                lead: known.lead.clone(),
+                cable: known.cable.clone(),
                 length: longest,
             }
         })
         .collect();
     (!commands.is_empty())
-        .then(|| Fix::new(format!("Use leads of {longest} for every link"), commands))
+        .then(|| Fix::new(format!("Use cables of {longest} for every link"), commands))
 }

@@ -1,12 +1,12 @@
-//! What would mend a finding, out of what the kit holds: outputs set, leads chosen, converters put
+//! What would mend a finding, out of what the kit holds: outputs set, cables chosen, converters put
 //! in between, media swapped. Each is a list of commands.
 
 mod air;
 mod another_way;
+mod cable;
 mod converter;
 mod gear;
 mod hire;
-mod lead;
 mod links;
 mod output;
 mod recording;
@@ -16,17 +16,17 @@ mod time;
 
 pub use air::{free_channel, same_system, stronger_system};
 pub use another_way::last_resorts;
+pub use cable::{better_cable, right_cable};
 pub use converter::{converter, format_or_converter, reclock};
 pub use gear::{
-    around, clamp, keep_rate, leave_mode, look, one_look, other_output, picture_not_raw, unsqueeze,
-    unsqueeze_once,
+    around, clamp, desqueeze, desqueeze_once, keep_rate, leave_mode, look, one_look, other_output,
+    picture_not_raw,
 };
 pub use hire::{hire, hire_cards};
-pub use lead::{better_lead, right_lead};
 pub use links::{equal_links, links_in_order, missing_links, one_link, other_mapping};
 pub use output::{clean, follow_project, level, output_format, quality};
 pub use recording::{
-    bring_sound, data_lead, fit_recorder, keep_quality, lighter_codec, match_codec, media,
+    bring_sound, data_cable, fit_recorder, keep_quality, lighter_codec, match_codec, media,
     more_sound, own_codec, proxy_beside, raw_or_picture, record_arriving, recordable, sound,
     start_recording, use_sound,
 };
@@ -74,12 +74,12 @@ pub fn disconnect(facts: &Facts, connection: ConnectionIx) -> Fix {
         connection: known.id.clone(),
     }];
     Fix::new(
-        format!("Take out the lead {} > {}", known.from, known.to),
+        format!("Remove the cable {} > {}", known.from, known.to),
         commands,
     )
 }
 
-/// Opens a circle at the lead that was run last.
+/// Opens a circle at the cable that was run last.
 pub fn open_loop(facts: &Facts, ports: &[PortIx]) -> Option<Fix> {
     let last = ports
         .iter()
@@ -96,7 +96,7 @@ fn connect(facts: &Facts, output: PortIx, input: PortIx) -> Fix {
             build: build(facts),
             from,
             to,
-            lead: None,
+            cable: None,
             length: None,
         }],
     )

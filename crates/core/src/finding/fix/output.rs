@@ -3,12 +3,12 @@
 use super::build;
 use super::gear::leave_mode;
 use crate::carriage::Margin;
-use crate::carriage::connector::Wire;
+use crate::carriage::wire::Wire;
 use crate::catalogue::{Direction, Via, nearest_of};
 use crate::document::{Command, OutputSetting, able_part};
 use crate::finding::{Facts, Fix};
 use crate::format::{PictureFormat, Quality};
-use crate::path::{ConnectionIx, PortIx, giving, hops_to, lead_limits, made_as, takes_rate};
+use crate::path::{ConnectionIx, PortIx, cable_limits, giving, hops_to, made_as, takes_rate};
 
 /// The output upstream of a connection whose format can be set, with the ports from there to the
 /// connection's input.
@@ -24,7 +24,7 @@ pub fn settable_upstream(facts: &Facts, connection: ConnectionIx) -> Option<(Por
     Some((ports[at], ports.split_off(at)))
 }
 
-/// Whether a format comes through every lead between these ports, with the worst margin.
+/// Whether a format comes through every cable between these ports, with the worst margin.
 fn comes_through(facts: &Facts, ports: &[PortIx], format: PictureFormat) -> Option<Margin> {
     let mut worst = Margin::Ok;
     for port in ports {
@@ -37,11 +37,11 @@ fn comes_through(facts: &Facts, ports: &[PortIx], format: PictureFormat) -> Opti
                 return None;
             }
             let connection = facts.floor.into[*port]?;
-            let (lead, length) = (
-                facts.floor.standing(connection).lead,
+            let (cable, length) = (
+                facts.floor.standing(connection).cable,
                 facts.floor.build.connections[connection].length,
             );
-            worst = worst.max(lead_limits(lead, length, node.wire, format));
+            worst = worst.max(cable_limits(cable, length, node.wire, format));
         }
     }
     (worst < Margin::Stop).then_some(worst)

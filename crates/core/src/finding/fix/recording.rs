@@ -1,10 +1,10 @@
 //! Recordings set otherwise: codec, media, tracks.
 
-use super::lead::set_lead;
+use super::cable::set_cable;
 use super::output::{change_output, quality};
 use super::{build, connect};
-use crate::carriage::connector::Wire;
-use crate::catalogue::{Codec, Direction, Lead, Medium, RecordingAbility};
+use crate::carriage::wire::Wire;
+use crate::catalogue::{Cable, Codec, Direction, Medium, RecordingAbility};
 use crate::document::{
     CardSize, Command, Limits, OutputSetting, RecordingSetting, SlotUse, slot_takes,
     without_misfits,
@@ -98,9 +98,9 @@ pub(super) fn within_ability(
     }
 }
 
-/// A data lead that keeps up what is written over it, in the place of one that doesn't: of the
+/// A data cable that keeps up what is written over it, in the place of one that doesn't: of the
 /// kit, or to hire.
-pub fn data_lead(facts: &Facts, recording: &Recording) -> Option<Fix> {
+pub fn data_cable(facts: &Facts, recording: &Recording) -> Option<Fix> {
     let floor = facts.floor;
     recording.drive?;
     let port = ability_of(facts, recording)?.drive_port.as_deref()?;
@@ -108,22 +108,21 @@ pub fn data_lead(facts: &Facts, recording: &Recording) -> Option<Fix> {
     let connection = *floor.out_of[output].first()?;
     let link = floor.standing(connection);
     let needed = recording.time.as_ref().map_or(0, sustained_needed);
-    let keeps_up = |lead: &&Lead| lead.data_rate.is_none_or(|rate| rate.0 >= needed);
-    if keeps_up(&link.lead) {
+    let keeps_up = |cable: &&Cable| cable.data_rate.is_none_or(|rate| rate.0 >= needed);
+    if keeps_up(&link.cable) {
         return None;
     }
     let sockets = [link.from, link.to].map(|port| floor.ports[port].port.connector);
-    let mut leads =
-        floor.catalogue.leads.iter().filter(|lead| {
-            lead.wires.contains(&Wire::UsbData) && lead.joins(sockets[0], sockets[1])
-        });
-    let lead = leads.find(keeps_up)?;
-    let length = lead
+    let mut cables = floor.catalogue.cables.iter().filter(|cable| {
+        cable.wires.contains(&Wire::UsbData) && cable.joins(sockets[0], sockets[1])
+    });
+    let cable = cables.find(keeps_up)?;
+    let length = cable
         .reach
         .map_or(floor.build.connections[connection].length, |reach| {
             reach.min(floor.build.connections[connection].length)
         });
-    Some(set_lead(facts, connection, lead, length, ""))
+    Some(set_cable(facts, connection, cable, length, ""))
 }
 
 /// Keeps the proxy on the card of the picture of record.
@@ -460,8 +459,8 @@ fn joins_by_cable(facts: &Facts, output: PortIx, input: PortIx) -> bool {
         facts.floor.ports[output].port,
         facts.floor.ports[input].port,
     );
-    facts.floor.catalogue.leads.iter().any(|lead| {
-        lead.joins(output.connector, input.connector) && lead.wires.contains(&Wire::Analogue)
+    facts.floor.catalogue.cables.iter().any(|cable| {
+        cable.joins(output.connector, input.connector) && cable.wires.contains(&Wire::Analogue)
     })
 }
 

@@ -26,11 +26,11 @@ pub fn reset(facts: &Facts, placement: usize, device: &Device) -> Option<Fix> {
             squeeze: None,
         });
     }
-    if settings.unsqueeze && !device.unsqueezes || settings.look && !device.screen_look {
+    if settings.desqueeze && !device.desqueezes || settings.look && !device.screen_look {
         commands.push(Command::SetScreen {
             build: build.clone(),
             device: handle.clone(),
-            unsqueeze: settings.unsqueeze && device.unsqueezes,
+            desqueeze: settings.desqueeze && device.desqueezes,
             look: settings.look && device.screen_look,
         });
     }

@@ -98,7 +98,7 @@ fn on_screen(facts: &Facts, arrival: &Arrival, found: &mut Vec<Finding>) {
     }
     let settings = &floor.build.placements[placement].settings;
     let name = facts.device(placement);
-    if picture.squeeze.is_squeezed() && !(settings.unsqueeze && device.unsqueezes) {
+    if picture.squeeze.is_squeezed() && !(settings.desqueeze && device.desqueezes) {
         let text = format!(
             "{name} shows a picture that is squeezed {}.",
             picture.squeeze
@@ -116,11 +116,11 @@ fn on_screen(facts: &Facts, arrival: &Arrival, found: &mut Vec<Finding>) {
                 text,
                 reason,
             )
-            .with(facts, || fix::unsqueeze(facts, placement, picture.origin)),
+            .with(facts, || fix::desqueeze(facts, placement, picture.origin)),
         );
     }
-    if settings.unsqueeze && device.unsqueezes && !picture.squeeze.is_squeezed() {
-        let (text, reason) = if picture.unsqueezed {
+    if settings.desqueeze && device.desqueezes && !picture.squeeze.is_squeezed() {
+        let (text, reason) = if picture.desqueezed {
             (
                 format!("{name} takes the squeeze out a second time."),
                 format!("{} takes it out already.", facts.port(picture.origin)),
@@ -144,7 +144,7 @@ fn on_screen(facts: &Facts, arrival: &Arrival, found: &mut Vec<Finding>) {
                 reason,
             )
             .with(facts, || {
-                fix::unsqueeze_once(facts, placement, picture.origin)
+                fix::desqueeze_once(facts, placement, picture.origin)
             }),
         );
     }

@@ -91,13 +91,13 @@ pub fn of_gear(facts: &Facts, problem: &Problem) -> Finding {
                 [link.from, link.to].map(|port| (port, facts.floor.ports[port].port.connector));
             let delicate = sockets.into_iter().find(|(_, socket)| socket.is_delicate());
             let Some((port, socket)) = delicate else {
-                unreachable!("a strained lead is in a small socket")
+                unreachable!("a strained cable is in a small socket")
             };
             let text = format!(
                 "The plug in {} ({socket}) isn’t held by a clamp.",
                 facts.port(port)
             );
-            let reason = "A pull on the lead breaks the small socket on the camera’s board sooner than the plug.";
+            let reason = "A pull on the cable breaks the small socket on the camera’s board sooner than the plug.";
             Finding::on_connection(facts, Code::Strain, Caution, *connection, text, reason)
                 .with(facts, || fix::clamp(facts, *connection, socket))
         }

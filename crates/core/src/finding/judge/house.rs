@@ -1,6 +1,6 @@
 //! The house rules, and the kit against what the build uses.
 
-use crate::carriage::connector::Wire;
+use crate::carriage::wire::Wire;
 use crate::catalogue::{DeviceKind, Direction};
 use crate::document::{MonitorSize, PictureOfRecord, Purpose};
 use crate::finding::codes::Code;

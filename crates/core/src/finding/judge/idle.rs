@@ -1,6 +1,6 @@
 //! What stands on the floor and does nothing: empty is not good.
 
-use crate::carriage::connector::Wire;
+use crate::carriage::wire::Wire;
 use crate::catalogue::{Device, DeviceKind, Direction};
 use crate::document::Purpose;
 use crate::finding::codes::Code;

@@ -98,8 +98,8 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
             longest,
         } => {
             let (_, to) = facts.ends(*connection);
-            let text = format!("The links to {to} run over leads of {shortest} to {longest}.");
-            let reason = "The parts of a picture must arrive together: equal leads, of one class.";
+            let text = format!("The links to {to} run over cables of {shortest} to {longest}.");
+            let reason = "The parts of a picture must arrive together: equal cables, of one class.";
             Finding::on_connection(facts, Code::LinkLengths, Caution, *connection, text, reason)
                 .with(facts, || fix::equal_links(facts, *connection, *longest))
         }

@@ -18,6 +18,7 @@ use crate::path::ConnectionIx;
 use crate::quantity::Delay;
 use path::of_path;
 use recording::{of_recording, unknown_codecs};
+use std::cmp::Reverse;
 use std::collections::HashMap;
 
 /// Everything that the check has to say, in the order of the build: stops first.
@@ -26,6 +27,12 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     for problem in &facts.resolved.problems {
         found.push(of_path(facts, problem));
     }
+    // In the order of the build, whichever way the signals were followed.
+    found.sort_by_cached_key(|finding| {
+        let device = finding.at.device.as_deref();
+        let place = device.and_then(|device| facts.floor.placement(device));
+        (finding.code.area(), place)
+    });
     for recording in facts.recordings {
         found.extend(
             recording
@@ -42,7 +49,7 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     settings::judge(facts, &mut found);
     day::judge(facts, &mut found);
     house::judge(facts, &mut found);
-    found.sort_by_key(|finding| std::cmp::Reverse(finding.severity));
+    found.sort_by_key(|finding| Reverse(finding.severity));
     number_namesakes(&mut found);
     found
 }

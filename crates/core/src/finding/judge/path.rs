@@ -36,11 +36,11 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             *connection,
             "names a port that isn’t there, or runs the wrong way",
         ),
-        Problem::UnknownLead { connection } => {
-            bad_connection(facts, *connection, "is a lead that isn’t in the catalogue")
+        Problem::UnknownCable { connection } => {
+            bad_connection(facts, *connection, "is a cable that isn’t in the catalogue")
         }
-        Problem::SecondLead { connection } => {
-            bad_connection(facts, *connection, "is the second lead in one socket")
+        Problem::SecondCable { connection } => {
+            bad_connection(facts, *connection, "is the second cable in one socket")
         }
         Problem::OtherWire { connection } => {
             let link = facts.floor.standing(*connection);
@@ -59,7 +59,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             );
             finding.with(facts, || fix::converter(facts, *connection))
         }
-        Problem::WrongLead { connection } => {
+        Problem::WrongCable { connection } => {
             let link = facts.floor.standing(*connection);
             let (output, input) = (
                 facts.floor.ports[link.from].port,
@@ -68,14 +68,14 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             let (from, to) = facts.ends(*connection);
             let text = format!(
                 "{} doesn’t go from {from} ({}) to {to} ({}).",
-                link.lead.name, output.connector, input.connector
+                link.cable.name, output.connector, input.connector
             );
             let reason = format!(
                 "Its ends are {} and {}; the sizes aren’t interchangeable.",
-                link.lead.ends[0], link.lead.ends[1]
+                link.cable.ends[0], link.cable.ends[1]
             );
-            stop_on(Code::WrongLead, *connection, text, reason)
-                .with(facts, || fix::right_lead(facts, *connection))
+            stop_on(Code::WrongCable, *connection, text, reason)
+                .with(facts, || fix::right_cable(facts, *connection))
         }
         Problem::NotTaken { connection, format } => {
             let link = facts.floor.standing(*connection);
@@ -172,44 +172,44 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             let finding = stop_on(Code::RateOverPort, *connection, text, reason);
             finding.with(facts, || fix::format_or_converter(facts, *connection))
         }
-        Problem::OverSdiLead {
+        Problem::OverSdiCable {
             connection,
             sdi,
             class,
         } => {
             let (from, to) = facts.ends(*connection);
             let text = format!(
-                "The lead from {from} to {to} is made for {class}; the picture needs {}.",
+                "The cable from {from} to {to} is made for {class}; the picture needs {}.",
                 sdi.class
             );
             let reason = format!(
                 "{} Gb/s on {}.",
                 thousandths(sdi.line_rate_bps, 1_000_000_000, 3),
-                facts.lead(*connection)
+                facts.cable(*connection)
             );
-            let finding = stop_on(Code::RateOverLead, *connection, text, reason);
+            let finding = stop_on(Code::RateOverCable, *connection, text, reason);
             finding
-                .with(facts, || fix::better_lead(facts, *connection))
+                .with(facts, || fix::better_cable(facts, *connection))
                 .with(facts, || fix::output_format(facts, *connection))
         }
-        Problem::OverHdmiLead {
+        Problem::OverHdmiCable {
             connection,
             needs,
             has,
         } => {
             let (from, to) = facts.ends(*connection);
             let text = format!(
-                "The lead from {from} to {to} is made for HDMI {has}; the picture needs {}.",
+                "The cable from {from} to {to} is made for HDMI {has}; the picture needs {}.",
                 hdmi_need(needs)
             );
             let finding = stop_on(
-                Code::RateOverLead,
+                Code::RateOverCable,
                 *connection,
                 text,
-                format!("It is {}.", facts.lead(*connection)),
+                format!("It is {}.", facts.cable(*connection)),
             );
             finding
-                .with(facts, || fix::better_lead(facts, *connection))
+                .with(facts, || fix::better_cable(facts, *connection))
                 .with(facts, || fix::output_format(facts, *connection))
         }
         Problem::OtherLevel { connection, sent } => {
@@ -238,8 +238,8 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             let reach = run.reach.reach_label();
             let text = format!(
                 "{} from {from} to {to} {verb} its reach of {reach}{}.",
-                facts.lead(*connection),
-                if facts.floor.standing(*connection).lead.reach.is_some() {
+                facts.cable(*connection),
+                if facts.floor.standing(*connection).cable.reach.is_some() {
                     ""
                 } else {
                     " for this picture"
@@ -249,7 +249,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             let finding =
                 Finding::on_connection(facts, Code::LongRun, severity, *connection, text, reason);
             finding
-                .with(facts, || fix::better_lead(facts, *connection))
+                .with(facts, || fix::better_cable(facts, *connection))
                 .with(facts, || fix::output_format(facts, *connection))
                 .with(facts, || fix::reclock(facts, *connection))
         }
@@ -405,7 +405,7 @@ fn why_nothing(facts: &Facts, placement: usize) -> String {
     };
     let inputs = device.destination_inputs();
     let Some(mut port) = floor.chosen_input(placement, inputs) else {
-        return "No lead is in any of its picture inputs.".into();
+        return "No cable is in any of its picture inputs.".into();
     };
     let other = inputs.iter().filter_map(|id| floor.port_of(placement, id));
     let other = other
@@ -420,7 +420,7 @@ fn why_nothing(facts: &Facts, placement: usize) -> String {
     loop {
         let Some(connection) = floor.into[port] else {
             return format!(
-                "The path to it ends at {}, which has no lead.",
+                "The path to it ends at {}, which has no cable.",
                 facts.port(port)
             );
         };

@@ -140,7 +140,7 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
             );
             let reason = "The data rate and a quarter more must be kept up all the time (a tenth more than a band’s high end).".into();
             on(Code::TooSlow, Severity::Stop, text, reason)
-                .with(facts, || fix::data_lead(facts, recording))
+                .with(facts, || fix::data_cable(facts, recording))
                 .with(facts, || fix::media(facts, recording))
                 .with(facts, || fix::lighter_codec(facts, recording))
         }

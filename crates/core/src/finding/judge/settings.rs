@@ -59,7 +59,7 @@ fn beyond(device: &Device, settings: &Settings) -> Vec<String> {
     say(settings.playback && !camera, "it doesn’t play back");
     say(squeezed && !camera, "it has no lens");
     say(
-        settings.unsqueeze && !device.unsqueezes,
+        settings.desqueeze && !device.desqueezes,
         "its screen takes no squeeze out",
     );
     say(

@@ -1,7 +1,7 @@
 //! Rates that must run in step: timecode with the pictures that it labels, cameras with the
 //! project, a switcher's inputs with each other.
 
-use crate::carriage::connector::Wire;
+use crate::carriage::wire::Wire;
 use crate::catalogue::{Device, DeviceKind, Direction, Via};
 use crate::finding::codes::Code;
 use crate::finding::words::list;

@@ -241,7 +241,7 @@ fn beyond(plan: &Plan, floor: &Floor) -> DayAnswer {
     media.dedup();
     DayAnswer {
         says: vec![format!(
-            "The day fills at least {} cards of {}: more than {MOST_CARDS} aren’t followed one by one. Use larger cards, a lighter codec or a higher change level.",
+            "The day fills at least {} cards of {}: more than {MOST_CARDS} aren’t followed one by one. Use larger cards, a lighter codec or a higher swap level.",
             cards,
             media
                 .iter()

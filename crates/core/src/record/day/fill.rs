@@ -1,6 +1,6 @@
 //! What fills which card when.
 
-use crate::document::{Build, MediaChange, Production, Rolls, ScheduleEntry, SlotUse};
+use crate::document::{Build, MediaSwap, Production, Rolls, ScheduleEntry, SlotUse};
 use crate::path::Floor;
 use crate::quantity::{Percent, Span};
 use crate::record::{Recording, usable_capacity};
@@ -11,7 +11,7 @@ pub struct Plan {
     /// Recorders that roll and record on cards.
     pub recorders: Vec<Recorder>,
     /// When a card is changed.
-    pub change: MediaChange,
+    pub change: MediaSwap,
     /// The fill at which it is.
     pub level: Percent,
 }
@@ -163,8 +163,8 @@ pub fn plan(floor: &Floor, recordings: &[Recording]) -> Plan {
         recorders: recorders
             .filter(|recorder| !recorder.stretches.is_empty())
             .collect(),
-        change: production.house_rules.media_change,
-        level: production.house_rules.change_level,
+        change: production.house_rules.media_swap,
+        level: production.house_rules.swap_level,
     }
 }
 
@@ -194,8 +194,8 @@ pub fn written(recorder: &Recorder) -> u64 {
 /// The fill at which a recorder's card is changed, in bytes.
 fn level_of(plan: &Plan, recorder: &Recorder) -> u64 {
     match plan.change {
-        MediaChange::RunToEnd => recorder.card,
-        MediaChange::AtLevel | MediaChange::EndOfTake => plan.level.of(recorder.card).max(1),
+        MediaSwap::RunToEnd => recorder.card,
+        MediaSwap::AtLevel | MediaSwap::EndOfTake => plan.level.of(recorder.card).max(1),
     }
 }
 
@@ -227,8 +227,8 @@ pub fn fills(plan: &Plan) -> Vec<Fill> {
             while written < stretch.bytes {
                 let left = stretch.bytes - written;
                 let most = match plan.change {
-                    MediaChange::EndOfTake => end_of_take(stretch, written, on_card, level),
-                    MediaChange::AtLevel | MediaChange::RunToEnd => level,
+                    MediaSwap::EndOfTake => end_of_take(stretch, written, on_card, level),
+                    MediaSwap::AtLevel | MediaSwap::RunToEnd => level,
                 };
                 let most = most.min(known.card);
                 let now = most.saturating_sub(on_card).min(left);

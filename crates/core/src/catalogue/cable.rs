@@ -1,20 +1,21 @@
-//! Leads, adapters and radio pairings.
+//! Cables, adapters and radio pairings.
 
 use super::Adapter;
 use super::adapter::AdapterKind;
 use crate::carriage::coax::Coax;
-use crate::carriage::connector::{Connector, Wire};
+use crate::carriage::connector::Connector;
 use crate::carriage::hdmi::Generation;
-use crate::carriage::hdmi_lead::HdmiMake;
+use crate::carriage::hdmi_cable::HdmiMake;
 use crate::carriage::sdi::SdiClass;
+use crate::carriage::wire::Wire;
 use crate::quantity::{BitRate, Length};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// A lead as the catalogue describes it; its length is chosen where it is used.
+/// A cable as the catalogue describes it; its length is chosen where it is used.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
-pub struct Lead {
+pub struct Cable {
     /// The catalogue's id: `coax-rg6`.
     pub id: String,
     /// Its name in full.
@@ -26,13 +27,13 @@ pub struct Lead {
     /// Whether it works from the first end to the second only.
     #[serde(default)]
     pub one_way: bool,
-    /// For coaxial leads: loss.
+    /// For coaxial cables: loss.
     pub coax: Option<Coax>,
-    /// For coaxial leads: the class it is made for.
+    /// For coaxial cables: the class it is made for.
     pub sdi: Option<SdiClass>,
-    /// For HDMI leads: how it is made.
+    /// For HDMI cables: how it is made.
     pub make: Option<HdmiMake>,
-    /// For HDMI leads: the generation it is made for.
+    /// For HDMI cables: the generation it is made for.
     pub hdmi: Option<Generation>,
     /// For fibre and USB: how far it works, whatever runs on it.
     pub reach: Option<Length>,
@@ -40,7 +41,7 @@ pub struct Lead {
     pub data_rate: Option<BitRate>,
 }
 
-impl Lead {
+impl Cable {
     /// Whether its plugs go into these sockets.
     pub fn joins(&self, output: Connector, input: Connector) -> bool {
         self.ends == [output, input] || (!self.one_way && self.ends == [input, output])
@@ -61,7 +62,7 @@ impl Lead {
             || (!self.one_way && fits(second, output) && fits(first, input))
     }
 
-    /// Whether it is no lead at all, but a pairing over the air.
+    /// Whether it is no cable at all, but a pairing over the air.
     pub fn is_air(&self) -> bool {
         self.ends == [Connector::Air; 2]
     }

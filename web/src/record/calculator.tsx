@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { useQuickSum, useReference, useTurned } from "../api/queries";
+import { useCalculator, useReference, useTurned } from "../api/queries";
 import { ThemeSwitch } from "../frame/theme";
 import { Choice } from "../ui/field";
 import { TimesAtAGlance } from "./time-table";
@@ -33,13 +33,13 @@ function useSharedSum(): [Sum, (change: Partial<Sum>) => void] {
   return [sum, (change) => setSearch({ ...sum, ...change }, { replace: true })];
 }
 
-/** The quick sum beside the recorders: it can be opened on a page of its own. */
-export function QuickSum() {
+/** The calculator beside the recorders: it can be opened on a page of its own. */
+export function Calculator() {
   const [sum, setSum] = useState<Sum>(START);
   return (
     <>
       <SumFields sum={sum} set={(change) => setSum((old) => ({ ...old, ...change }))} />
-      <Link to={`/sum?${new URLSearchParams(sum)}`} className="mt-3 inline-block text-small underline decoration-dotted underline-offset-3">
+      <Link to={`/calculator?${new URLSearchParams(sum)}`} className="mt-3 inline-block text-small underline decoration-dotted underline-offset-3">
         On a page of its own, with a table, to pass on
       </Link>
     </>
@@ -66,8 +66,8 @@ function SumFields({ sum, set }: { sum: Sum; set: (change: Partial<Sum>) => void
     </div>
   );
   return (
-    <section aria-label="Quick sum" className="space-y-2">
-      <h2 className="font-semibold">Quick sum</h2>
+    <section aria-label="Calculator" className="space-y-2">
+      <h2 className="font-semibold">Calculator</h2>
       <Choice label="Find" value={sum.find} onChoose={(find) => set({ find })} options={FINDS} />
       {sum.find !== "codec" && <Choice label="Codec" value={sum.codec} onChoose={(codec) => set({ codec })} options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))} />}
       <div className="grid grid-cols-2 gap-2">
@@ -87,13 +87,13 @@ function SumFields({ sum, set }: { sum: Sum; set: (change: Partial<Sum>) => void
 
 function TimeAnswer({ sum }: { sum: Sum }) {
   const { codec, raster, rate, audio, media, reserve } = sum;
-  const found = useQuickSum({ codec, raster, rate, audio, media, reserve });
+  const found = useCalculator({ codec, raster, rate, audio, media, reserve });
   if (found.error) return <p className="text-stop">{found.error.message}</p>;
   if (!found.data) return null;
   const { label, rate_label, band_label, working } = found.data;
   return (
     <>
-      <p className="text-large font-semibold" data-testid="quick-sum">
+      <p className="text-large font-semibold" data-testid="calculator">
         {label}
       </p>
       {band_label && <p className="text-dim">{band_label}</p>}
@@ -121,14 +121,14 @@ function TurnedAnswer({ sum }: { sum: Sum }) {
   const found = useTurned(sum.find === "media" ? { ...basis, codec: sum.codec } : { ...basis, media: sum.media });
   if (found.error) return <p className="text-stop">{found.error.message}</p>;
   return (
-    <p className="text-large font-semibold" data-testid="quick-sum">
+    <p className="text-large font-semibold" data-testid="calculator">
       {found.data?.label}
     </p>
   );
 }
 
-/** The quick sum on a page of its own, with a family’s times at a glance: its address holds the sum. */
-export function QuickSumView() {
+/** The calculator on a page of its own, with a family’s times at a glance: its address holds the sum. */
+export function CalculatorView() {
   const [sum, set] = useSharedSum();
   return (
     <div className="mx-auto max-w-6xl px-4 pb-10">
@@ -141,7 +141,7 @@ export function QuickSumView() {
         </span>
       </header>
       <main className="grid gap-8 pt-4 md:grid-cols-[300px_1fr] print:block">
-        <h1 className="sr-only">Quick sum</h1>
+        <h1 className="sr-only">Calculator</h1>
         <div className="print:hidden">
           <SumFields sum={sum} set={set} />
         </div>

@@ -1,11 +1,11 @@
-//! HDMI leads: how far each kind reaches, as a guide.
+//! HDMI cables: how far each kind reaches, as a guide.
 
 use super::hdmi::{Generation, Hdmi};
 use crate::quantity::Length;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// How an HDMI lead is made.
+/// How an HDMI cable is made.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum HdmiMake {
@@ -17,7 +17,7 @@ pub enum HdmiMake {
     Optical,
 }
 
-/// The reach of a lead for a format: passive copper 10 m to 340 MHz, 5 m to 600 MHz, 3 m on the
+/// The reach of a cable for a format: passive copper 10 m to 340 MHz, 5 m to 600 MHz, 3 m on the
 /// fixed-rate link; half that when thin or coiled; active optical 30 m.
 pub fn reach(make: HdmiMake, hdmi: &Hdmi) -> Length {
     let copper = if hdmi.frl_gbps.is_some() {

@@ -29,7 +29,7 @@ impl<'a> Video<'a> {
 
 /// What a record time follows from.
 #[derive(Debug, Clone, Copy)]
-pub struct QuickSum<'a> {
+pub struct RecordTimeInputs<'a> {
     /// The picture's rate, or what it follows from.
     pub video: Video<'a>,
     /// Recorded frames a second.
@@ -96,7 +96,7 @@ pub enum SumError {
 }
 
 /// Works out a record time.
-pub fn record_time(sum: &QuickSum) -> Result<RecordTime, SumError> {
+pub fn record_time(sum: &RecordTimeInputs) -> Result<RecordTime, SumError> {
     let mut working = Working::new(format!("Record time on {}", sum.media.label()));
     let (band, container) = match sum.video {
         Video::Codec(codec, samples) => {
@@ -280,8 +280,8 @@ mod tests {
         rate: &str,
         audio: &str,
         media: &str,
-    ) -> QuickSum<'a> {
-        QuickSum {
+    ) -> RecordTimeInputs<'a> {
+        RecordTimeInputs {
             video: Video::of(
                 Catalogue::shipped().codec(codec).unwrap(),
                 raster.parse::<crate::format::Raster>().unwrap(),
@@ -331,7 +331,7 @@ mod tests {
             ("1 h 29 min", "92.79 MB/s · 742 Mb/s")
         );
 
-        let long_gop = QuickSum {
+        let long_gop = RecordTimeInputs {
             video: Video::Rate("100 Mb/s".parse().unwrap()),
             rate: None,
             ..codec_sum("h264-100", "UHD", "25", "2x48000x16", "128 GB")
@@ -348,7 +348,7 @@ mod tests {
 
         let bare = |codec: &str, raster: &str, reserve: u32| {
             let sum = codec_sum(codec, raster, "25", "0x48000x24", "1 TB");
-            record_time(&QuickSum {
+            record_time(&RecordTimeInputs {
                 container: none,
                 reserve: Percent::whole(reserve),
                 ..sum
@@ -391,7 +391,7 @@ mod tests {
         insta::assert_snapshot!(record_time(&sum).unwrap_err(), @"nothing is recorded: the picture and the sound together come to 0 bits a second");
         let sum = codec_sum("mezzanine-high", "1080", "25", "0x48000x24", "0 GB");
         insta::assert_snapshot!(record_time(&sum).unwrap_err(), @"the card is empty of room: a capacity above 0 B is needed");
-        let sum = QuickSum {
+        let sum = RecordTimeInputs {
             rate: None,
             ..codec_sum("mezzanine-high", "1080", "25", "0x48000x24", "1 TB")
         };
@@ -422,7 +422,7 @@ mod tests {
             bps in 1u64..10_000_000_000, more in 0u64..10_000_000_000, bytes in 1_000u64..10_000_000_000_000, extra in 0u64..10_000_000_000_000,
         ) {
             let time = |bps, bytes| {
-                let sum = QuickSum { video: Video::Rate(BitRate(bps)), media: Bytes(bytes), ..codec_sum("h264-100", "UHD", "25", "2x48000x16", "1 TB") };
+                let sum = RecordTimeInputs { video: Video::Rate(BitRate(bps)), media: Bytes(bytes), ..codec_sum("h264-100", "UHD", "25", "2x48000x16", "1 TB") };
                 record_time(&sum).unwrap().seconds
             };
             prop_assert!(time(bps + more, bytes) <= time(bps, bytes));

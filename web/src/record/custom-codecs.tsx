@@ -2,7 +2,7 @@ import { useState } from "react";
 import { sentenceOf, type Codec } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { handleOf } from "../kit/entry";
-import { OwnHeading } from "../kit/own-file";
+import { OwnHeading } from "../kit/custom-file";
 import { Button } from "../ui/button";
 import { Choice, PlainField } from "../ui/field";
 import { hundredths, whole } from "../ui/typed";
@@ -78,10 +78,10 @@ function origin({ model }: Codec): string {
   }
 }
 
-/** The crew’s own codecs, with their figures or as measured from a clip. */
+/** The crew’s custom codecs, with their figures or as measured from a clip. */
 export function OwnCodecs() {
   const { workspace, edit, attempt } = useWorkbench();
-  const own = workspace.production.own?.codecs ?? [];
+  const own = workspace.production.custom?.codecs ?? [];
   const [name, setName] = useState("");
   const [kind, setKind] = useState<Kind>("measured");
   const [typed, setTyped] = useState<string[]>([]);
@@ -90,7 +90,7 @@ export function OwnCodecs() {
   const [refusal, setRefusal] = useState<string>();
   async function add() {
     try {
-      const codec: Codec = { id: `own-${handleOf(name)}`.slice(0, 40), name: name.trim(), family: "Own", model: modelOf(kind, typed), sampling, bits, raw: kind === "ratio", own: true };
+      const codec: Codec = { id: `custom-${handleOf(name)}`.slice(0, 40), name: name.trim(), family: "Custom", model: modelOf(kind, typed), sampling, bits, raw: kind === "ratio", custom: true };
       await edit([{ do: "put-codec", codec }]);
       setName("");
       setTyped([]);
@@ -100,9 +100,9 @@ export function OwnCodecs() {
     }
   }
   return (
-    <section aria-label="Own codecs" className="mt-8">
+    <section aria-label="Custom codecs" className="mt-8">
       <OwnHeading
-        title="Own codecs"
+        title="Custom codecs"
         ids={own.map((codec) => codec.id)}
         of="codecs"
         onRefused={setRefusal}

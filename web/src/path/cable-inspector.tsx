@@ -6,37 +6,37 @@ import { Choice, TypedField } from "../ui/field";
 import { Figure } from "../ui/figure";
 import { SignalLetters } from "../ui/mark";
 
-/** What is chosen for a lead, and how full it is. */
-export function LeadInspector({ lead: id }: { lead: string }) {
+/** What is chosen for a cable, and how full it is. */
+export function CableInspector({ cable: id }: { cable: string }) {
   const { build, workspace, reference, edit, attempt, select } = useWorkbench();
-  const lead = build.connections.find((known) => known.id === id);
+  const cable = build.connections.find((known) => known.id === id);
   const measured = workspace.report.connections.find((known) => known.id === id);
-  if (!lead || !measured) return null;
+  if (!cable || !measured) return null;
   const { load } = measured;
-  const air = reference.catalogue.leads.find((known) => known.id === lead.lead)?.ends.includes("air") ?? false;
-  const set = (change: { lead?: string; length?: string }) =>
-    edit([{ do: "set-lead", build: build.id, connection: id, lead: change.lead ?? lead.lead, length: change.length ?? lead.length }]);
+  const air = reference.catalogue.cables.find((known) => known.id === cable.cable)?.ends.includes("air") ?? false;
+  const set = (change: { cable?: string; length?: string }) =>
+    edit([{ do: "set-cable", build: build.id, connection: id, cable: change.cable ?? cable.cable, length: change.length ?? cable.length }]);
   const findings = workspace.report.findings.filter((finding) => finding.at.connection === id);
   return (
-    <section aria-label="Lead">
+    <section aria-label="Cable">
       <div className="space-y-3 p-3">
         <h2 className="font-semibold">
-          {lead.from} &gt; {lead.to}
+          {cable.from} &gt; {cable.to}
         </h2>
         <p className="flex items-center gap-2">
           <SignalLetters signals={measured.signals} /> {measured.label}
         </p>
         <Choice
-          label="Lead"
-          value={lead.lead}
-          onChoose={(next) => void set({ lead: next }).catch(() => undefined)}
-          options={reference.catalogue.leads.filter((known) => air === known.ends.includes("air")).map((known) => ({ value: known.id, label: known.name }))}
+          label="Cable"
+          value={cable.cable}
+          onChoose={(next) => void set({ cable: next }).catch(() => undefined)}
+          options={reference.catalogue.cables.filter((known) => air === known.ends.includes("air")).map((known) => ({ value: known.id, label: known.name }))}
         />
-        <TypedField label={air ? "Distance" : "Length"} value={lead.length} hint="35 m or 115 ft" send={(typed) => set({ length: typed })} />
+        <TypedField label={air ? "Distance" : "Length"} value={cable.length} hint="35 m or 115 ft" send={(typed) => set({ length: typed })} />
         {air ? (
           <Choice
-            label="Between the aerials"
-            value={lead.surroundings ?? "open"}
+            label="Between the antennas"
+            value={cable.surroundings ?? "open"}
             onChoose={(next) => {
               const surroundings = SURROUNDINGS.find(({ value }) => value === next)?.value;
               if (surroundings) attempt([{ do: "set-surroundings", build: build.id, connection: id, surroundings }]);
@@ -44,7 +44,7 @@ export function LeadInspector({ lead: id }: { lead: string }) {
             options={SURROUNDINGS}
           />
         ) : (
-          <Adapters lead={lead} />
+          <Adapters cable={cable} />
         )}
         {load && (
           <dl className="grid grid-cols-[6.5rem_1fr] gap-y-1">
@@ -66,7 +66,7 @@ export function LeadInspector({ lead: id }: { lead: string }) {
             </dd>
             {load.rate_label && (
               <>
-                <dt className="text-dim">Ports and lead</dt>
+                <dt className="text-dim">Ports and cable</dt>
                 <dd>
                   <Figure working={measured.working} label="How full">
                     {load.limit}, {load.percent} % full
@@ -109,7 +109,7 @@ export function LeadInspector({ lead: id }: { lead: string }) {
             select(undefined);
           }}
         >
-          Take this lead out
+          Take this cable out
         </Button>
       </div>
       <FindingsAt findings={findings} />
@@ -124,19 +124,19 @@ const SURROUNDINGS = [
   { value: "metal" as const, label: "Metal all around" },
 ];
 
-/** What is on a lead: adapters, barrels, elbows, clamps. */
-function Adapters({ lead }: { lead: Connection }) {
+/** What is on a cable: adapters, barrels, elbows, clamps. */
+function Adapters({ cable }: { cable: Connection }) {
   const { build, reference, attempt } = useWorkbench();
-  const on = lead.adapters ?? [];
+  const on = cable.adapters ?? [];
   const { adapters } = reference.catalogue;
-  const wires = reference.catalogue.leads.find((known) => known.id === lead.lead)?.ends ?? [];
+  const wires = reference.catalogue.cables.find((known) => known.id === cable.cable)?.ends ?? [];
   const fitting = adapters.filter((adapter) => wires.includes(adapter.takes));
-  const set = (next: string[]) => attempt([{ do: "set-adapters", build: build.id, connection: lead.id, adapters: next }]);
+  const set = (next: string[]) => attempt([{ do: "set-adapters", build: build.id, connection: cable.id, adapters: next }]);
   if (fitting.length === 0) return null;
   return (
     <div>
       {on.length > 0 && (
-        <ul aria-label="On this lead">
+        <ul aria-label="On this cable">
           {on.map((id, number) => (
             <li key={number} className="flex items-center justify-between border-t border-rule py-0.5">
               {adapters.find((adapter) => adapter.id === id)?.name ?? id}

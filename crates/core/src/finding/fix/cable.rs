@@ -1,0 +1,95 @@
+//! Cables of the kit, or to hire, in the place of one that doesn't do.
+
+use super::build;
+use crate::catalogue::{Cable, Port};
+use crate::document::{Command, KitLine};
+use crate::finding::{Facts, Fix};
+use crate::path::{ConnectionIx, cable_limits};
+use crate::quantity::Length;
+
+/// Cables of the kit that aren't in use, at least as long as `length`, that join these sockets.
+fn spare_cables<'a>(
+    facts: &Facts<'_, 'a>,
+    output: &Port,
+    input: &Port,
+    length: Length,
+) -> Vec<(&'a Cable, Length)> {
+    let floor = facts.floor;
+    let spare = floor.production.kit.iter().filter_map(|line: &KitLine| {
+        let (cable, own) = (floor.catalogue.cable(&line.item)?, line.length?);
+        let fits =
+            cable.joins(output.connector, input.connector) && cable.wires.contains(&output.wire);
+        let left = line.there() > floor.build.cables_used(&line.item, own);
+        (fits && left && own >= length).then_some((cable, own))
+    });
+    spare.collect()
+}
+
+pub(super) fn set_cable(
+    facts: &Facts,
+    connection: ConnectionIx,
+    cable: &Cable,
+    length: Length,
+    how: &str,
+) -> Fix {
+    let known = &facts.floor.build.connections[connection];
+    let commands = vec![Command::SetCable {
+        build: build(facts),
+        connection: known.id.clone(),
+        cable: cable.id.clone(),
+        length,
+    }];
+    Fix::new(
+        format!(
+            "Use {length} of {}{how} from {} to {}",
+            cable.name, known.from, known.to
+        ),
+        commands,
+    )
+}
+
+/// A cable whose plugs fit: of the kit, else of the catalogue, to hire.
+pub fn right_cable(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
+    let link = facts.floor.standing(connection);
+    let (output, input) = (
+        facts.floor.ports[link.from].port,
+        facts.floor.ports[link.to].port,
+    );
+    let length = facts.floor.build.connections[connection].length;
+    let own = spare_cables(facts, output, input, Length(0))
+        .into_iter()
+        .min_by_key(|(_, own)| (*own < length, own.0.abs_diff(length.0)));
+    if let Some((cable, length)) = own {
+        return Some(set_cable(facts, connection, cable, length, ""));
+    }
+    let mut catalogue = facts.floor.catalogue.cables.iter();
+    let cable = catalogue.find(|cable| {
+        cable.joins(output.connector, input.connector) && cable.wires.contains(&output.wire)
+    })?;
+    Some(set_cable(
+        facts,
+        connection,
+        cable,
+        length,
+        " (to hire: none is left in the kit)",
+    ))
+}
+
+/// A cable of the kit that carries the picture with more room than the one in use.
+pub fn better_cable(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
+    let link = facts.floor.standing(connection);
+    let format = facts.resolved.signals[link.from].picture?.format;
+    let (output, input) = (
+        facts.floor.ports[link.from].port,
+        facts.floor.ports[link.to].port,
+    );
+    let length = facts.floor.build.connections[connection].length;
+    let now = cable_limits(link.cable, length, output.wire, format);
+    let judged = spare_cables(facts, output, input, length).into_iter();
+    let judged =
+        judged.map(|(cable, own)| (cable_limits(cable, own, output.wire, format), own, cable));
+    let (_, own, cable) = judged
+        .filter(|(margin, ..)| *margin < now)
+        .min_by_key(|(margin, own, _)| (*margin, *own))?;
+    Some(set_cable(facts, connection, cable, own, ""))
+}

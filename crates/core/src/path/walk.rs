@@ -1,0 +1,231 @@
+//! Each source, followed through cables and devices to every port. What happens to a picture, sound
+//! or timecode on the way is in the file of that name.
+
+use super::graph::{ConnectionIx, Floor, Link, Refused};
+use super::order::{Step, order};
+use super::{Arrival, Load, PortIx, Problem, Signal, Sound, air, links, timecode};
+use crate::carriage::wire::Wire;
+use crate::catalogue::{Direction, InternalPath, SignalKind};
+use std::collections::BTreeMap;
+
+/// What follows from a floor.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Resolved {
+    /// What runs through each port.
+    pub signals: Vec<Signal>,
+    /// The output or input that each port's picture came from.
+    pub picture_from: Vec<Option<PortIx>>,
+    /// How full each connection is.
+    pub loads: Vec<Load>,
+    /// What each mix is made of: the outputs where its channels began, by the output of the mix.
+    pub mixes: BTreeMap<PortIx, Vec<PortIx>>,
+    /// What is wrong, in the order of the build.
+    pub problems: Vec<Problem>,
+    /// What arrives at each screen and recorder.
+    pub arrivals: Vec<Arrival>,
+}
+
+/// Follows every signal of a floor. Pure and total: any floor gives an answer.
+pub fn resolve(floor: &Floor) -> Resolved {
+    let mut walk = Walk {
+        floor,
+        resolved: Resolved {
+            signals: vec![Signal::default(); floor.ports.len()],
+            picture_from: vec![None; floor.ports.len()],
+            loads: vec![Load::None; floor.build.connections.len()],
+            mixes: BTreeMap::new(),
+            problems: Vec::new(),
+            arrivals: Vec::new(),
+        },
+    };
+    walk.report_unknown();
+    walk.follow_all();
+    super::timecode::check(floor, &mut walk.resolved);
+    walk.resolved.problems.extend(air::judge(floor));
+    let mut resolved = walk.resolved;
+    super::arrival::collect(floor, &mut resolved);
+    resolved
+}
+
+/// The walk along the order of the ports.
+pub(super) struct Walk<'f, 'a> {
+    pub(super) floor: &'f Floor<'a>,
+    pub(super) resolved: Resolved,
+}
+
+impl Walk<'_, '_> {
+    fn report_unknown(&mut self) {
+        let problems = &mut self.resolved.problems;
+        let unknown = self
+            .floor
+            .devices
+            .iter()
+            .enumerate()
+            .filter(|(_, device)| device.is_none());
+        problems.extend(unknown.map(|(placement, _)| Problem::UnknownDevice { placement }));
+        problems.extend(
+            self.floor
+                .refused
+                .iter()
+                .map(|&(connection, why)| match why {
+                    Refused::NoSuchPort => Problem::NoSuchPort { connection },
+                    Refused::UnknownCable => Problem::UnknownCable { connection },
+                    Refused::SocketTaken => Problem::SecondCable { connection },
+                }),
+        );
+    }
+
+    fn follow_all(&mut self) {
+        for step in order(self.floor) {
+            match step {
+                Step::Port(port) => match self.floor.ports[port].port.direction {
+                    Direction::In => self.arrive(port),
+                    Direction::Out => self.leave(port),
+                },
+                Step::Circle(ports) => {
+                    let problem = self.resolved.problems.len();
+                    for &port in &ports {
+                        self.resolved.signals[port] = Signal::stopped(problem);
+                    }
+                    self.resolved.problems.push(Problem::Loop { ports });
+                }
+            }
+        }
+    }
+
+    /// What a cable brings to an input.
+    fn arrive(&mut self, port: PortIx) {
+        let floor = self.floor;
+        let Some(connection) = floor.into[port] else {
+            return;
+        };
+        let link = floor.standing(connection);
+        if let Some(problem) = misfit(floor, connection, link) {
+            self.resolved.signals[port] = Signal::stopped(self.resolved.problems.len());
+            self.resolved.problems.push(problem);
+            return;
+        }
+        let wire = floor.ports[port].port.wire;
+        let mut signal = self.resolved.signals[link.from].on(wire.carries());
+        if wire == Wire::Hdmi {
+            let most = floor.hdmi_audio(link.from).min(floor.hdmi_audio(port));
+            signal.sound.truncate(most);
+            let strained = strained(floor, connection, link);
+            let problems = &mut self.resolved.problems;
+            problems.extend(strained.then_some(Problem::Strain { connection }));
+        }
+        let (load, found) = match &mut signal.picture {
+            Some(picture) => self.arrive_picture((port, connection), link, picture),
+            // Sound over the air, data on a cable: the run counts without a picture too.
+            None if link.cable.is_air() || link.cable.reach.is_some() => {
+                super::load::measure_run(floor, connection, link)
+            }
+            None => (Load::None, Vec::new()),
+        };
+        self.resolved.loads[connection] = load;
+        let stopper = found.iter().position(Problem::stops_picture);
+        match stopper {
+            Some(stopper) => signal = Signal::stopped(self.resolved.problems.len() + stopper),
+            None if signal.picture.is_some() => {
+                self.resolved.picture_from[port] = Some(link.from);
+            }
+            None => {}
+        }
+        self.resolved.problems.extend(found);
+        self.resolved.signals[port] = signal;
+    }
+
+    /// What a device sends from an output.
+    fn leave(&mut self, port: PortIx) {
+        let floor = self.floor;
+        let node = floor.ports[port];
+        let Some(device) = floor.devices[node.placement] else {
+            return;
+        };
+        if let Some(leg) = links::sends(floor, port).filter(|leg| leg.number > 0) {
+            self.resolved.signals[port] = self.other_leg(port, leg);
+            return;
+        }
+        let mut signal = Signal::default();
+        match node.port.origin.as_ref().map(|origin| origin.signal) {
+            Some(SignalKind::Picture) => self.begin_picture(port, &mut signal),
+            Some(SignalKind::Sound) => signal.sound.push(Sound::from(port)),
+            Some(SignalKind::Timecode) => {
+                signal.timecode = Some(timecode::own(floor, node.placement))
+            }
+            Some(SignalKind::Data) => signal.data = true,
+            None => {}
+        }
+        for path in device
+            .paths
+            .iter()
+            .filter(|path| path.to.contains(&node.port.id))
+        {
+            if path.carries_picture() {
+                self.pass_picture(port, path, &mut signal);
+            } else {
+                self.embed(port, path, &mut signal);
+            }
+        }
+        // A camera's own count travels beside its picture unless it follows another.
+        let camera = signal.picture.is_some_and(|picture| picture.origin == port);
+        if camera && device.keeps_timecode && node.port.wire == Wire::Sdi {
+            let own = timecode::own(floor, node.placement);
+            signal.timecode.get_or_insert(own);
+        }
+        self.resolved.signals[port] = signal;
+    }
+
+    /// Sound or timecode put beside a picture, or mixed.
+    fn embed(&mut self, port: PortIx, path: &InternalPath, signal: &mut Signal) {
+        let floor = self.floor;
+        let placement = floor.ports[port].placement;
+        let inputs = path.from.iter();
+        let inputs: Vec<PortIx> = inputs
+            .filter_map(|id| floor.port_of(placement, id))
+            .collect();
+        if path.carries.contains(&SignalKind::Sound) {
+            self.embed_sound(port, path, &inputs, signal);
+        }
+        if path.carries.contains(&SignalKind::Timecode) {
+            let came = inputs
+                .iter()
+                .find_map(|input| self.resolved.signals[*input].timecode);
+            signal.timecode = came.or(signal.timecode);
+        }
+    }
+}
+
+/// What keeps a cable from being plugged in at all.
+fn misfit(floor: &Floor, connection: ConnectionIx, link: Link) -> Option<Problem> {
+    let (output, input) = (floor.ports[link.from].port, floor.ports[link.to].port);
+    if output.wire != input.wire {
+        return Some(Problem::OtherWire { connection });
+    }
+    let adapters = floor.adapters(connection);
+    let fits = link
+        .cable
+        .joins_with(&adapters, output.connector, input.connector)
+        && link.cable.wires.contains(&output.wire);
+    (!fits).then_some(Problem::WrongCable { connection })
+}
+
+/// Whether a plug in a small socket isn't held by a clamp.
+fn strained(floor: &Floor, connection: ConnectionIx, link: Link) -> bool {
+    let adapters = floor.adapters(connection);
+    let sockets = [link.from, link.to].map(|port| floor.ports[port].port.connector);
+    sockets
+        .iter()
+        .any(|socket| socket.is_delicate() && !clamped(&adapters, *socket))
+}
+
+/// Whether a clamp holds the plug in this socket.
+fn clamped(
+    adapters: &[&crate::catalogue::Adapter],
+    socket: crate::carriage::connector::Connector,
+) -> bool {
+    use crate::catalogue::AdapterKind::Clamp;
+    adapters
+        .iter()
+        .any(|adapter| adapter.kind == Clamp && adapter.into == socket)
+}
