@@ -1,6 +1,7 @@
 //! Which inputs an output can feed, in order of fit, and why the others can't take it.
 
 use super::load::takes_rate;
+use super::picture::passes_raw;
 use super::{Floor, PortIx, Resolved};
 use crate::carriage::sdi::Level;
 use crate::carriage::wire::Wire;
@@ -135,6 +136,15 @@ fn obstacle(
         return Some((
             FORMAT,
             format!("takes {takes} on {most}, not {}", picture.format),
+        ));
+    }
+    if picture.raw && !passes_raw(floor, input, &picture) {
+        let name = floor
+            .output_setting(picture.origin)
+            .and_then(|setting| setting.raw.as_deref());
+        return Some((
+            FORMAT,
+            format!("doesn’t name the raw called “{}”", name.unwrap_or("raw")),
         ));
     }
     if picture.leg.is_none() && !picture.raw && !floor.takes_format(input, picture.format) {

@@ -323,7 +323,7 @@ fn on_wire(wire: Wire, format: PictureFormat) -> PictureFormat {
 
 /// Whether raw comes through an input: it names the carriage, or its device neither shows,
 /// records nor changes what it passes on.
-fn passes_raw(floor: &Floor, input: PortIx, picture: &Picture) -> bool {
+pub(super) fn passes_raw(floor: &Floor, input: PortIx, picture: &Picture) -> bool {
     let node = floor.ports[input];
     let name = floor
         .output_setting(picture.origin)

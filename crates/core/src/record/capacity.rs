@@ -59,3 +59,64 @@ impl<'m> Room<'m> {
         room
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::catalogue::Catalogue;
+
+    fn card(id: &str) -> Medium {
+        Catalogue::shipped().medium(id).unwrap().clone()
+    }
+
+    #[test]
+    fn a_card_with_a_reserve_of_its_own_keeps_that_one() {
+        let house = Percent::whole(3);
+        let plain = card("ssd-1000");
+        assert_eq!(usable_capacity(&plain, house), 970_000_000_000);
+        let own = Medium {
+            reserve: Some(Percent::whole(10)),
+            ..plain.clone()
+        };
+        assert_eq!(usable_capacity(&own, house), 900_000_000_000);
+        let room = Room::of(&[&plain, &own], SlotUse::Relay, house);
+        assert_eq!(room.usable, 1_870_000_000_000);
+        assert!(room.own_reserve && !Room::of(&[&plain], SlotUse::Relay, house).own_reserve);
+    }
+
+    #[test]
+    fn slots_add_up_as_they_are_used() {
+        let (small, large) = (card("ssd-240"), card("ssd-1000"));
+        let usable = |slots| {
+            let room = Room::of(&[&large, &small], slots, Percent::whole(0));
+            (
+                room.usable / 1_000_000_000,
+                room.proxy.map(|proxy| proxy / 1_000_000_000),
+            )
+        };
+        assert_eq!(usable(SlotUse::Relay), (1_240, None));
+        assert_eq!(usable(SlotUse::Mirror), (240, None));
+        assert_eq!(usable(SlotUse::Proxy), (1_000, Some(240)));
+    }
+
+    #[test]
+    fn the_slowest_card_that_the_picture_of_record_is_written_to_counts() {
+        let (slow, fast) = (card("sd-v30-128"), card("sd-v90-128"));
+        let slowest = |cards: &[&Medium], slots| {
+            let room = Room::of(cards, slots, Percent::whole(0));
+            room.slowest.unwrap().1
+        };
+        assert_eq!(
+            slowest(&[&fast, &slow], SlotUse::Relay),
+            slow.sustained_write
+        );
+        assert_eq!(
+            slowest(&[&slow, &fast], SlotUse::Mirror),
+            slow.sustained_write
+        );
+        assert_eq!(
+            slowest(&[&fast, &slow], SlotUse::Proxy),
+            fast.sustained_write
+        );
+    }
+}

@@ -878,3 +878,214 @@ fn builds_compared_tell_what_ends_a_recording_first() {
         shift.after
     );
 }
+
+// Edges that a changed line would move
+
+#[test]
+fn a_reclocked_relay_restores_the_run_and_a_passive_loop_does_not() {
+    let floor = |device: &str, out: &str| {
+        scene("2160p25")
+            .with("c", "orrell-k1")
+            .with("x", device)
+            .with("rec", "ashgill-r1")
+            .line("c.sdi > x.sdi mini 40 m")
+            .line(&format!("x.{out} > rec.sdi mini 40 m"))
+    };
+    assert!(floor("ashgill-r1", "sdi-loop").codes().is_empty());
+    assert_eq!(floor("merrin-i1", "sdi-out").codes(), ["V-108"]);
+}
+
+#[test]
+fn a_path_lets_so_many_channels_through() {
+    let mut radio = catalogue().device("pellow-w1t").unwrap().clone();
+    let air = radio
+        .paths
+        .iter_mut()
+        .find(|path| path.to == ["air"])
+        .unwrap();
+    air.sound_channels = Some(1);
+    let mut floor = scene("1080p25")
+        .with("m1", "dunmore-b1")
+        .with("m2", "dunmore-b1")
+        .with("a", "orrell-c4")
+        .with("tx", "pellow-w1t")
+        .with("rx", "pellow-w1r")
+        .with("mon", "ashgill-5")
+        .line("m1.out > a.xlr1")
+        .line("m2.out > a.xlr2")
+        .line("a.sdi2 > tx.sdi thin 1 m")
+        .line("tx.air > rx.air 10 m")
+        .line("rx.sdi1 > mon.sdi thin 1 m");
+    assert_eq!(floor.report().arrivals[0].sound, 2);
+    floor.0.custom.devices.push(radio);
+    assert_eq!(floor.report().arrivals[0].sound, 1);
+}
+
+#[test]
+fn a_proxy_has_at_most_1080_lines() {
+    let setting = RecordingSetting {
+        proxy: Some("mezzanine-proxy".into()),
+        ..recording("mezzanine-high", &["cfx-b-512"], 0)
+    };
+    let proxy = |format: &str| {
+        let scene = set(scene(format).with("a", "orrell-c4"), "a", setting.clone());
+        scene.report().recordings[0]
+            .time
+            .as_ref()
+            .unwrap()
+            .proxy_bps
+    };
+    // 0.73 bits a pixel × 1920 × 1080 × 25, and 0.5 % for the container.
+    assert_eq!(proxy("1080p25"), 37_843_200 + 189_216);
+    assert_eq!(proxy("2160p25"), proxy("1080p25"));
+}
+
+#[test]
+fn levels_meet_where_the_input_takes_the_one_that_is_sent() {
+    let floor = |level: &str| {
+        let level = OutputSetting {
+            level: Some(level.parse().unwrap()),
+            ..OutputSetting::default()
+        };
+        // 4:4:4 fills a 3G wire at 25 frames already.
+        scene("1080p25 4:4:4 12")
+            .with("a", "orrell-c6")
+            .with("mon", "ashgill-17")
+            .output("a", "sdi1", level)
+            .line("a.sdi1 > mon.sdi thin 1 m")
+    };
+    let codes = |level: &str| floor(level).codes();
+    let takes = catalogue().device("ashgill-17").unwrap();
+    let takes = &takes.port("sdi").unwrap().sdi.as_ref().unwrap().levels;
+    for level in ["A", "B"] {
+        let meets = takes.contains(&level.parse().unwrap());
+        let apart = codes(level).contains(&"V-105".to_string());
+        assert_eq!(apart, !meets, "{level}: {:?}", codes(level));
+    }
+    assert_eq!(takes.len(), 1, "a screen that takes one level only");
+}
+
+#[test]
+fn picture_early_and_late_have_limits_of_their_own() {
+    // A custom receiver for sound, later or sooner than the picture by what is wanted.
+    let floor = |sound_ms: u64| {
+        let mut late = catalogue().device("dunmore-w2r").unwrap().clone();
+        late.paths[0].delay = format!("{sound_ms} ms").parse().unwrap();
+        let mut floor = scene("1080p25")
+            .with("mic", "dunmore-b1")
+            .with("tx", "dunmore-w2t")
+            .with("rx", "dunmore-w2r")
+            .with("a", "orrell-c4")
+            .line("mic.out > tx.in")
+            .line("tx.air > rx.air 5 m")
+            .line("rx.out > a.xlr1")
+            .records("a", "mezzanine-high", &["cfx-b-512"], 1);
+        floor.0.custom.devices.push(late);
+        floor
+    };
+    // The body's own picture has no delay; 3 ms are the transmitter's.
+    assert!(floor(37).codes().is_empty());
+    assert_eq!(
+        says(&floor(38), "V-208"),
+        "caution: At A, the picture comes 41 ms (1.0 frames) before its sound. fix: none"
+    );
+}
+
+#[test]
+fn the_sensors_rate_sets_the_mode() {
+    let setting = |rate: Option<&str>| RecordingSetting {
+        sensor_rate: rate.map(|rate| rate.parse().unwrap()),
+        ..recording("h264-100", &["sd-v60-128"], 0)
+    };
+    let floor = |rate| {
+        let scene = scene("1080p25")
+            .with("b", "tamsin-m2")
+            .with("mon", "ashgill-5")
+            .line("b.hdmi > mon.hdmi hdmi-d-a 1 m")
+            .on_it(&["clamp-d"]);
+        set(scene, "b", setting(rate))
+    };
+    assert!(floor(None).codes().is_empty());
+    // Faster than 30 while it records inside, its output is off.
+    assert_eq!(floor(Some("50")).codes(), ["V-113"]);
+}
+
+#[test]
+fn a_band_needs_a_tenth_more_and_a_rate_a_quarter() {
+    use west_rail_core::record::sustained_needed;
+    let time = |codec: &str, device: &str, card: &str| {
+        let scene = scene("2160p25")
+            .with("x", device)
+            .records("x", codec, &[card], 0);
+        scene.report().recordings[0].time.clone().unwrap()
+    };
+    let band = time("hevc-quality-high", "tamsin-m4", "cfx-b-512");
+    assert_eq!(
+        sustained_needed(&band),
+        band.total_bps + (band.total_bps + 5) / 10
+    );
+    let rate = time("mezzanine-high", "orrell-c4", "cfx-b-512");
+    assert_eq!(
+        sustained_needed(&rate),
+        rate.total_bps + (rate.total_bps + 2) / 4
+    );
+}
+
+#[test]
+fn raw_fits_only_inputs_that_name_it() {
+    use west_rail_core::path::{Floor, candidates, resolve};
+    let scene = scene("2160p25")
+        .with("a", "tamsin-m4")
+        .with("x", "ashgill-7x")
+        .with("r", "ashgill-5r")
+        .output("a", "hdmi", raw_out("Tamsin raw"));
+    let floor = Floor::new(&scene.0, &scene.0.builds[0], catalogue());
+    let output = floor.find(&"a.hdmi".parse().unwrap()).unwrap();
+    let fits = |at: &str| {
+        let found = candidates(&floor, &resolve(&floor), output);
+        let port = floor.find(&at.parse().unwrap()).unwrap();
+        let found = found
+            .into_iter()
+            .find(|candidate| candidate.port == port)
+            .unwrap();
+        (found.fits, found.reason)
+    };
+    assert!(fits("x.hdmi").0);
+    assert_eq!(
+        fits("r.hdmi"),
+        (false, "doesn’t name the raw called “Tamsin raw”".into())
+    );
+}
+
+#[test]
+fn a_route_uses_no_box_twice_that_is_there_once() {
+    use west_rail_core::report::{Ends, find_routes};
+    let floor = |converters: u32| {
+        let mut floor = scene("2160p25")
+            .with("a", "orrell-c4")
+            .with("client", "ashgill-24")
+            .kit("merrin-sh", None);
+        floor.0.kit[0].quantity = converters;
+        floor
+    };
+    for count in [1, 2] {
+        let ends = Ends {
+            from: "a",
+            to: "client",
+        };
+        let found = find_routes(&floor(count).0, BUILD, catalogue(), ends).unwrap();
+        for route in found.routes {
+            let adds = route
+                .commands
+                .iter()
+                .filter(|command| matches!(command, Command::AddDevice { device, .. } if device == "merrin-sh"))
+                .count();
+            let hires = route
+                .commands
+                .iter()
+                .filter(|command| matches!(command, Command::SetKit { line } if line.item == "merrin-sh"))
+                .count();
+            assert!(adds <= count as usize || hires > 0, "{}", route.title);
+        }
+    }
+}
