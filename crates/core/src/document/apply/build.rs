@@ -362,6 +362,7 @@ impl Build {
             } => {
                 let placement = self.placement_mut(&device)?;
                 if timecode.is_some()
+                    && strictness == Strictness::Able
                     && !catalogue_device(catalogue, &placement.device)?.keeps_timecode
                 {
                     return Err(Refusal::CannotDo {
@@ -379,7 +380,9 @@ impl Build {
             Command::SetTimecodeMaster { build, device } => {
                 if let Some(device) = &device {
                     let placement = self.placement_mut(device)?;
-                    if !catalogue_device(catalogue, &placement.device)?.keeps_timecode {
+                    if strictness == Strictness::Able
+                        && !catalogue_device(catalogue, &placement.device)?.keeps_timecode
+                    {
                         return Err(Refusal::CannotDo {
                             device: placement.name.clone(),
                             why: "it keeps no timecode".into(),
@@ -392,9 +395,12 @@ impl Build {
                 }
             }
             Command::PutNeed { build, need } => {
-                self.position(&need.at)?;
-                if let Some(of) = &need.of {
-                    self.position(of)?;
+                // A need may outlive its device; it is only made for one that is there.
+                if strictness == Strictness::Able {
+                    self.position(&need.at)?;
+                    if let Some(of) = &need.of {
+                        self.position(of)?;
+                    }
                 }
                 need.check().map_err(Refusal::Contradiction)?;
                 let known = self.needs.iter().any(|known| known.id == need.id);

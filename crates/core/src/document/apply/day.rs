@@ -1,6 +1,6 @@
 //! Commands about the shooting day: its entries, the copying station, the job.
 
-use super::{Refusal, bad_handle, checked_name, missing};
+use super::{Refusal, Strictness, bad_handle, checked_name, missing};
 use crate::document::names::is_handle;
 use crate::document::{Build, Command, JobLine, Limits, Production, Rolls, ScheduleEntry, Station};
 use crate::quantity::ClockTime;
@@ -10,21 +10,15 @@ impl Build {
         &mut self,
         entry: ScheduleEntry,
         at: Option<usize>,
+        strictness: Strictness,
     ) -> Result<Command, Refusal> {
         if !is_handle(&entry.id) {
             return Err(bad_handle(entry.id));
         }
         checked_name("a part of the day", &entry.name)?;
-        entry.check().map_err(Refusal::Contradiction)?;
-        if let Some(gone) = entry
-            .recorders
-            .iter()
-            .find(|at| self.placement(at).is_none())
-        {
-            return Err(missing("recorder", gone));
+        if strictness == Strictness::Able {
+            self.able_to_plan(&entry)?;
         }
-        let others = self.schedule.iter().filter(|known| known.id != entry.id);
-        refuse_overlap(others, &entry)?;
         let build = self.id.clone();
         if let Some(known) = self.schedule.iter_mut().find(|known| known.id == entry.id) {
             let entry = std::mem::replace(known, entry);
@@ -41,6 +35,21 @@ impl Build {
         let at = at.map_or(self.schedule.len(), |at| at.min(self.schedule.len()));
         self.schedule.insert(at, entry);
         Ok(Command::RemoveScheduleEntry { build, entry: id })
+    }
+
+    /// Whether a part of the day can be as it says: its length, its recorders, no two at once.
+    fn able_to_plan(&self, entry: &ScheduleEntry) -> Result<(), Refusal> {
+        entry.check().map_err(Refusal::Contradiction)?;
+        if let Some(gone) = entry
+            .recorders
+            .iter()
+            .find(|at| self.placement(at).is_none())
+        {
+            return Err(missing("recorder", gone));
+        }
+        let others = self.schedule.iter().filter(|known| known.id != entry.id);
+        refuse_overlap(others, entry)?;
+        Ok(())
     }
 
     pub(super) fn remove_schedule(&mut self, id: &str) -> Result<Command, Refusal> {
@@ -91,13 +100,6 @@ fn overlap(one: &ScheduleEntry, other: &ScheduleEntry) -> bool {
 }
 
 impl Production {
-    pub(super) fn set_station(&mut self, station: Station) -> Result<Command, Refusal> {
-        station.check().map_err(Refusal::Contradiction)?;
-        Ok(Command::SetStation {
-            station: std::mem::replace(&mut self.station, station),
-        })
-    }
-
     pub(super) fn set_job(&mut self, job: Vec<JobLine>) -> Result<Command, Refusal> {
         if let Some(line) = job.iter().find(|line| self.build(&line.build).is_none()) {
             return Err(missing("build", &line.build));

@@ -42,14 +42,26 @@ impl Production {
                     rules: replace(&mut self.house_rules, rules),
                 }
             }
-            Command::SetKit { line } => self.set_kit(catalogue, line)?,
+            Command::SetKit { line } => {
+                if strictness == Strictness::Able {
+                    line.check().map_err(Refusal::Contradiction)?;
+                }
+                self.set_kit(catalogue, line)?
+            }
             Command::PutCodec { codec, at } => self.put_codec(catalogue, *codec, at)?,
             Command::RemoveCodec { codec } => self.remove_codec(&codec)?,
-            Command::SetStation { station } => self.set_station(station)?,
-            Command::SetJob { job } => self.set_job(job)?,
-            Command::PutScheduleEntry { build, entry, at } => {
-                self.build_mut(&build)?.put_schedule(entry, at)?
+            Command::SetStation { station } => {
+                if strictness == Strictness::Able {
+                    station.check().map_err(Refusal::Contradiction)?;
+                }
+                Command::SetStation {
+                    station: replace(&mut self.station, station),
+                }
             }
+            Command::SetJob { job } => self.set_job(job)?,
+            Command::PutScheduleEntry { build, entry, at } => self
+                .build_mut(&build)?
+                .put_schedule(entry, at, strictness)?,
             Command::RemoveScheduleEntry { build, entry } => {
                 self.build_mut(&build)?.remove_schedule(&entry)?
             }
@@ -117,7 +129,6 @@ impl Production {
         if catalogue.item_name(&line.item).is_none() {
             return Err(missing("item in the catalogue", &line.item));
         }
-        line.check().map_err(Refusal::Contradiction)?;
         let length = if catalogue.cable(&line.item).is_some() {
             line.length
         } else {
