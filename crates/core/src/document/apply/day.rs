@@ -2,7 +2,7 @@
 
 use super::{Refusal, Strictness, bad_handle, checked_name, missing};
 use crate::document::names::is_handle;
-use crate::document::{Build, Command, JobLine, Limits, Production, Rolls, ScheduleEntry, Station};
+use crate::document::{Build, Command, JobLine, Limits, Production, Rolls, ScheduleEntry};
 use crate::quantity::ClockTime;
 
 impl Build {
