@@ -3,6 +3,7 @@
 
 use crate::problem::Problem;
 use axum::extract::Request;
+use axum::http::uri::Authority;
 use axum::http::{HeaderMap, header};
 use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
@@ -27,9 +28,6 @@ fn refusal(headers: &HeaderMap) -> Option<&'static str> {
 }
 
 fn is_local(host: &str) -> bool {
-    let name = match host.strip_prefix('[') {
-        Some(rest) => rest.split(']').next().unwrap_or(""),
-        None => host.split(':').next().unwrap_or(""),
-    };
-    matches!(name, "127.0.0.1" | "localhost" | "::1")
+    let parsed: Result<Authority, _> = host.parse();
+    parsed.is_ok_and(|authority| matches!(authority.host(), "127.0.0.1" | "localhost" | "[::1]"))
 }

@@ -13,10 +13,14 @@ use axum::Router;
 use axum::extract::DefaultBodyLimit;
 use axum::http::{HeaderValue, header};
 use events::Events;
+use problem::Problem;
 use std::sync::Arc;
 use tokio::net::TcpListener;
-use tokio::sync::watch;
+use tokio::sync::{Semaphore, watch};
+use tower_http::catch_panic::CatchPanicLayer;
+use tower_http::compression::CompressionLayer;
 use tower_http::set_header::SetResponseHeaderLayer;
+use tower_http::trace::TraceLayer;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_store::Store;
 
@@ -26,6 +30,7 @@ pub struct App {
     store: Arc<Store>,
     catalogue: &'static Catalogue,
     events: Events,
+    turns: Arc<Semaphore>,
 }
 
 /// The largest body of an edit, in bytes.
@@ -44,22 +49,34 @@ impl App {
             store: Arc::new(store),
             catalogue: Catalogue::shipped(),
             events: Events::new(stopping),
+            turns: Arc::new(Semaphore::new(cores())),
         }
     }
 
-    /// Runs blocking work on the store off the async threads.
+    /// Runs work on the store, and whatever is computed of it, off the async threads: as much at once
+    /// as there are cores, the rest waits its turn.
     async fn with_store<T: Send + 'static>(
         &self,
-        work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, west_rail_store::StoreError>
-        + Send
-        + 'static,
-    ) -> Result<T, problem::Problem> {
+        work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, Problem> + Send + 'static,
+    ) -> Result<T, Problem> {
         let (store, catalogue) = (self.store.clone(), self.catalogue);
-        let done = tokio::task::spawn_blocking(move || work(&store, catalogue)).await;
-        Ok(done.map_err(|_| {
-            problem::Problem::internal("the work was cut short; nothing was changed")
-        })??)
+        let cut_short = || Problem::internal("the work was cut short; nothing was changed");
+        let turn = self.turns.clone().acquire_owned().await;
+        let turn = turn.map_err(|_| cut_short())?;
+        let done = tokio::task::spawn_blocking(move || {
+            let answer = work(&store, catalogue);
+            drop(turn);
+            answer
+        });
+        done.await.map_err(|_| cut_short())?
     }
+}
+
+/// How much is computed at once; never so little that one long computation stops the rest.
+fn cores() -> usize {
+    std::thread::available_parallelism()
+        .map_or(2, std::num::NonZero::get)
+        .max(2)
 }
 
 /// Every route, with its guards.
@@ -70,6 +87,9 @@ pub fn router(app: App) -> Router {
         .nest("/api", api::routes())
         .fallback(frontend::serve)
         .layer(DefaultBodyLimit::max(FILE_BYTES))
+        .layer(CatchPanicLayer::custom(problem::of_panic))
+        .layer(CompressionLayer::new())
+        .layer(TraceLayer::new_for_http())
         .layer(axum::middleware::from_fn(guard::same_host))
         .layer(header(header::CONTENT_SECURITY_POLICY, POLICY))
         .layer(header(header::X_CONTENT_TYPE_OPTIONS, "nosniff"))

@@ -1,10 +1,12 @@
 //! Errors as `application/problem+json` (RFC 9457), with a sentence that a person can act on.
 
 use crate::api::Workspace;
+use axum::extract::rejection::{PathRejection, QueryRejection};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use serde::Serialize;
 use utoipa::ToSchema;
+use west_rail_core::document::Refusal;
 use west_rail_core::report::Outlook;
 use west_rail_store::StoreError;
 
@@ -93,6 +95,37 @@ impl Problem {
     /// 500: the fault is ours.
     pub fn internal(detail: impl Into<String>) -> Self {
         Self::new(StatusCode::INTERNAL_SERVER_ERROR, "Our fault", detail)
+    }
+}
+
+/// A panic in one request: its trace goes to the log, the others don't notice.
+pub fn of_panic(panic: Box<dyn std::any::Any + Send>) -> Response {
+    let what = panic.downcast_ref::<&str>().map(ToString::to_string);
+    let what = what.or_else(|| panic.downcast_ref::<String>().cloned());
+    tracing::error!("a request panicked: {}", what.unwrap_or_default());
+    Problem::internal("something went wrong on our side; nothing was changed").into_response()
+}
+
+impl From<QueryRejection> for Problem {
+    fn from(rejection: QueryRejection) -> Self {
+        let sentence = rejection.body_text();
+        let reason = sentence.rsplit_once("Failed to deserialize query string: ");
+        Self::unreadable(format!(
+            "the address asks for something that isn’t understood: {}",
+            reason.map_or(sentence.as_str(), |(_, reason)| reason)
+        ))
+    }
+}
+
+impl From<PathRejection> for Problem {
+    fn from(rejection: PathRejection) -> Self {
+        Self::unreadable(rejection.body_text())
+    }
+}
+
+impl From<Refusal> for Problem {
+    fn from(refusal: Refusal) -> Self {
+        Self::refused(refusal.to_string())
     }
 }
 

@@ -997,3 +997,23 @@ async fn the_table_and_the_sums_say_what_they_cannot_read() {
         .await;
     assert_eq!(unknown.json()["rows"], json!([]));
 }
+
+#[tokio::test]
+async fn an_address_that_asks_for_too_little_is_answered_with_a_sentence() {
+    let server = Server::new();
+    let answer = server.get(&format!("{NIGHT}/follow?build=camera-a")).await;
+    let detail = answer.problem(StatusCode::BAD_REQUEST);
+    assert!(detail.contains("missing field `at`"), "{detail}");
+}
+
+#[tokio::test]
+async fn a_long_answer_is_sent_compressed_to_who_can_read_it() {
+    let server = Server::new();
+    let request = Request::get(NIGHT)
+        .header(header::HOST, "localhost")
+        .header(header::ACCEPT_ENCODING, "gzip")
+        .body(Body::empty())
+        .unwrap();
+    let answer = server.routes.clone().oneshot(request).await.unwrap();
+    assert_eq!(answer.headers()[header::CONTENT_ENCODING], "gzip");
+}

@@ -8,6 +8,16 @@ use axum::http::request::Parts;
 use axum::http::{StatusCode, header};
 use serde::de::DeserializeOwned;
 
+/// The address's query; a field that is missing or wrong is a problem like any other.
+#[derive(FromRequestParts)]
+#[from_request(via(axum::extract::Query), rejection(Problem))]
+pub struct Query<T>(pub T);
+
+/// What the address’s path names.
+#[derive(FromRequestParts)]
+#[from_request(via(axum::extract::Path), rejection(Problem))]
+pub struct Path<T>(pub T);
+
 /// A JSON body.
 pub struct Body<T>(pub T);
 

@@ -1,12 +1,12 @@
 //! Edits, undo and redo: each on the revision that it was made on, each answered with the report.
 
 use super::Workspace;
-use super::body::{Body, Revision};
+use super::body::{Body, Path, Revision};
 use super::productions::no_build;
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
-use axum::extract::{Path, State};
+use axum::extract::State;
 use serde::Deserialize;
 use utoipa::ToSchema;
 use west_rail_core::catalogue::Catalogue;
@@ -54,11 +54,11 @@ pub async fn edit(
     if ask {
         ask_first(&app, &id, &build, &commands).await?;
     }
-    let kept = app.with_store({
-        let id = id.clone();
-        move |store, _| store.get(&id)
-    });
-    let said = left_behind(&kept.await?.production, &commands);
+    let said = {
+        let (id, commands) = (id.clone(), commands.clone());
+        app.with_store(move |store, _| Ok(left_behind(&store.get(&id)?.production, &commands)))
+    };
+    let said = said.await?;
     let work = move |store: &Store, catalogue: &Catalogue, id: &str| {
         store.edit(catalogue, id, revision, &commands)
     };
@@ -122,26 +122,25 @@ async fn change(
     build: Handle,
     work: impl FnOnce(&Store, &Catalogue, &str) -> Result<Kept, StoreError> + Send + 'static,
 ) -> Result<Json<Workspace>, Problem> {
-    let wanted = build.clone();
-    let done = app.with_store(move |store, catalogue| {
-        let there = store.get(&id)?.production.build(&wanted).is_some();
-        Ok(there.then(|| work(store, catalogue, &id)))
+    let changed = app.with_store(move |store, catalogue| {
+        if store.get(&id)?.production.build(&build).is_none() {
+            return Err(no_build(&build));
+        }
+        match work(store, catalogue, &id) {
+            Ok(kept) => {
+                // The edit may have taken the build itself away: then the first one is reported on.
+                let stays = kept.production.build(&build).is_some();
+                Workspace::of(kept, stays.then_some(&*build), catalogue)
+            }
+            Err(StoreError::Stale(kept)) => {
+                let detail = "someone changed the production meanwhile; this edit was not made";
+                let current = Workspace::of(*kept, Some(&build), catalogue)?;
+                Err(Problem::stale(detail, current))
+            }
+            Err(error) => Err(error.into()),
+        }
     });
-    let done = done.await?.ok_or_else(|| no_build(&build))?;
-    match done {
-        Ok(kept) => {
-            app.events.tell(&kept.id, kept.revision);
-            // The edit may have taken the build itself away: then the first one is reported on.
-            let stays = kept.production.build(&build).is_some();
-            Workspace::of(kept, stays.then_some(&*build), app.catalogue).map(Json)
-        }
-        Err(StoreError::Stale(kept)) => {
-            let detail = "someone changed the production meanwhile; this edit was not made";
-            Err(Problem::stale(
-                detail,
-                Workspace::of(*kept, Some(&build), app.catalogue)?,
-            ))
-        }
-        Err(error) => Err(error.into()),
-    }
+    let workspace = changed.await?;
+    app.events.tell(&workspace.id, workspace.revision);
+    Ok(Json(workspace))
 }

@@ -1,13 +1,13 @@
 //! Questions about gear: the kit against a build, the catalogue searched, sinks' EDID, the crew's
 //! custom devices.
 
-use super::body::{Body, Text};
+use super::body::{Body, Path, Query, Text};
 use super::productions::no_build;
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::body::Bytes;
-use axum::extract::{Path, Query, State};
+use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
@@ -112,25 +112,28 @@ pub async fn kit_lines(
     Path(id): Path<String>,
     Query(query): Query<KitQuery>,
 ) -> Result<Json<Vec<KitReport>>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let production = &kept.production;
-    let build = production
-        .build(&query.build)
-        .ok_or_else(|| no_build(&query.build))?;
-    let catalogue = app.catalogue.with(&production.custom);
-    let lines = kit::lines(production, build, &catalogue)
-        .into_iter()
-        .map(|line| KitReport {
-            short: line.short(),
-            spare: line.spare(),
-            item: line.item,
-            name: line.name,
-            length: line.length,
-            owned: line.owned,
-            hired: line.hired,
-            used: line.used,
-        });
-    Ok(Json(lines.collect()))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let production = &kept.production;
+        let build = production
+            .build(&query.build)
+            .ok_or_else(|| no_build(&query.build))?;
+        let catalogue = shipped.with(&production.custom);
+        let lines = kit::lines(production, build, &catalogue)
+            .into_iter()
+            .map(|line| KitReport {
+                short: line.short(),
+                spare: line.spare(),
+                item: line.item,
+                name: line.name,
+                length: line.length,
+                owned: line.owned,
+                hired: line.hired,
+                used: line.used,
+            });
+        Ok(Json(lines.collect()))
+    })
+    .await
 }
 
 /// Devices that do what is asked, or are called so.
@@ -141,15 +144,18 @@ pub async fn search(
     Path(id): Path<String>,
     Query(query): Query<SearchQuery>,
 ) -> Result<Json<Vec<SearchHit>>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let catalogue = app.catalogue.with(&kept.production.custom);
-    let found = catalogue.search(&query.q);
-    let found = found.map_err(|why| Problem::refused(why.to_string()))?;
-    let hits = found.into_iter().map(|hit| SearchHit {
-        device: hit.device.id.clone(),
-        reason: hit.reason,
-    });
-    Ok(Json(hits.collect()))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let catalogue = shipped.with(&kept.production.custom);
+        let found = catalogue.search(&query.q);
+        let found = found.map_err(|why| Problem::refused(why.to_string()))?;
+        let hits = found.into_iter().map(|hit| SearchHit {
+            device: hit.device.id.clone(),
+            reason: hit.reason,
+        });
+        Ok(Json(hits.collect()))
+    })
+    .await
 }
 
 /// Reads an EDID: binary, or hexadecimal text.
@@ -176,41 +182,45 @@ pub async fn entry(
     Path(id): Path<String>,
     Body(asked): Body<EntryAsked>,
 ) -> Result<Json<EntryAnswer>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let production = kept.production;
-    let catalogue = app.catalogue.with(&production.custom);
-    if let Err(refusal) = check_entry(&catalogue, &asked.entry) {
-        return Ok(Json(EntryAnswer {
-            refusal: Some(refusal.to_string()),
-            builds: Vec::new(),
-        }));
-    }
-    let used = |build: &&west_rail_core::document::Build| build.devices_used(&asked.entry.id) > 0;
-    let using: Vec<(String, String)> = production
-        .builds
-        .iter()
-        .filter(used)
-        .map(|build| (build.id.clone(), build.name.clone()))
-        .collect();
-    let put = Command::PutEntry {
-        entry: Box::new(asked.entry),
-        at: None,
-    };
-    let edited = production.edited(app.catalogue, &[put]);
-    let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
-    let builds = using.into_iter().filter_map(|(build, name)| {
-        let before = report(&production, &build, app.catalogue)?;
-        let after = report(&edited.production, &build, app.catalogue)?;
-        Some(EntryOutlook {
-            build,
-            name,
-            outlook: outlook(&before, &after),
-        })
-    });
-    Ok(Json(EntryAnswer {
-        refusal: None,
-        builds: builds.collect(),
-    }))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let production = kept.production;
+        let catalogue = shipped.with(&production.custom);
+        if let Err(refusal) = check_entry(&catalogue, &asked.entry) {
+            return Ok(Json(EntryAnswer {
+                refusal: Some(refusal.to_string()),
+                builds: Vec::new(),
+            }));
+        }
+        let used =
+            |build: &&west_rail_core::document::Build| build.devices_used(&asked.entry.id) > 0;
+        let using: Vec<(String, String)> = production
+            .builds
+            .iter()
+            .filter(used)
+            .map(|build| (build.id.clone(), build.name.clone()))
+            .collect();
+        let put = Command::PutEntry {
+            entry: Box::new(asked.entry),
+            at: None,
+        };
+        let edited = production.edited(shipped, &[put]);
+        let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
+        let builds = using.into_iter().filter_map(|(build, name)| {
+            let before = report(&production, &build, shipped)?;
+            let after = report(&edited.production, &build, shipped)?;
+            Some(EntryOutlook {
+                build,
+                name,
+                outlook: outlook(&before, &after),
+            })
+        });
+        Ok(Json(EntryAnswer {
+            refusal: None,
+            builds: builds.collect(),
+        }))
+    })
+    .await
 }
 
 /// Reads a file of descriptions; putting them into the production is an edit.
@@ -221,11 +231,14 @@ pub async fn read_entries(
     Path(id): Path<String>,
     Text(text): Text,
 ) -> Result<Json<EntriesFile>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let catalogue = app.catalogue.with(&kept.production.custom);
-    let file = EntriesFile::read(&text, &catalogue);
-    file.map(Json)
-        .map_err(|error| Problem::refused(error.to_string()))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let catalogue = shipped.with(&kept.production.custom);
+        let file = EntriesFile::read(&text, &catalogue);
+        file.map(Json)
+            .map_err(|error| Problem::refused(error.to_string()))
+    })
+    .await
 }
 
 /// Descriptions as a file, to share.
@@ -236,28 +249,31 @@ pub async fn write_entries(
     Path(id): Path<String>,
     Query(query): Query<EntriesQuery>,
 ) -> Result<Response, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let catalogue = app.catalogue.with(&kept.production.custom);
-    let wanted = query
-        .ids
-        .split(',')
-        .map(str::trim)
-        .filter(|id| !id.is_empty());
-    let (mut entries, mut codecs) = (Vec::new(), Vec::new());
-    for id in wanted {
-        if let Some(device) = catalogue.device(id) {
-            entries.push(device.clone());
-        } else if let Some(codec) = catalogue.codec(id) {
-            codecs.push(codec.clone());
-        } else {
-            return Err(Problem::missing(format!(
-                "there is no device or codec “{id}” in the catalogue"
-            )));
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let catalogue = shipped.with(&kept.production.custom);
+        let wanted = query
+            .ids
+            .split(',')
+            .map(str::trim)
+            .filter(|id| !id.is_empty());
+        let (mut entries, mut codecs) = (Vec::new(), Vec::new());
+        for id in wanted {
+            if let Some(device) = catalogue.device(id) {
+                entries.push(device.clone());
+            } else if let Some(codec) = catalogue.codec(id) {
+                codecs.push(codec.clone());
+            } else {
+                return Err(Problem::missing(format!(
+                    "there is no device or codec “{id}” in the catalogue"
+                )));
+            }
         }
-    }
-    let headers = [(
-        header::CONTENT_DISPOSITION,
-        "attachment; filename=\"entries.west-rail.json\"",
-    )];
-    Ok((headers, Json(EntriesFile::of(entries, codecs))).into_response())
+        let headers = [(
+            header::CONTENT_DISPOSITION,
+            "attachment; filename=\"entries.west-rail.json\"",
+        )];
+        Ok((headers, Json(EntriesFile::of(entries, codecs))).into_response())
+    })
+    .await
 }

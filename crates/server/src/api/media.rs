@@ -1,11 +1,11 @@
 //! The day, the job, and recording choices side by side; the media plan as a file.
 
-use super::body::Body;
+use super::body::{Body, Path, Query};
 use super::productions::no_build;
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
-use axum::extract::{Path, Query, State};
+use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::Deserialize;

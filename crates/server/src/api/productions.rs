@@ -1,10 +1,10 @@
 //! Productions: the list, reading, making, copying, deleting, files in and out.
 
-use super::body::{Body, Text};
+use super::body::{Body, Path, Query, Text};
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
-use axum::extract::{Path, Query, State};
+use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
@@ -128,7 +128,7 @@ impl From<Entry> for Listed {
 /// All productions, by name.
 #[utoipa::path(get, path = "/api/productions", tag = "productions", responses((status = 200, body = Vec<Listed>)))]
 pub async fn list(State(app): State<App>) -> Result<Json<Vec<Listed>>, Problem> {
-    let entries = app.with_store(|store, _| store.list()).await?;
+    let entries = app.with_store(|store, _| Ok(store.list()?)).await?;
     Ok(Json(entries.into_iter().map(Listed::from).collect()))
 }
 
@@ -139,16 +139,12 @@ pub async fn create(
     State(app): State<App>,
     Body(new): Body<NewProduction>,
 ) -> Result<Response, Problem> {
-    let kept = app
-        .with_store(move |store, catalogue| {
-            let rename = [Command::RenameProduction { name: new.name }];
-            let named = Production::named("New")
-                .edited(catalogue, &rename)?
-                .production;
-            store.create(&named)
-        })
-        .await?;
-    made(&app, kept)
+    app.with_store(move |store, shipped| {
+        let rename = [Command::RenameProduction { name: new.name }];
+        let named = Production::named("New").edited(shipped, &rename)?;
+        made(store.create(&named.production)?, shipped)
+    })
+    .await
 }
 
 /// One production with the report of one build.
@@ -159,15 +155,19 @@ pub async fn read(
     Path(id): Path<String>,
     Query(query): Query<BuildQuery>,
 ) -> Result<Json<Workspace>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    Workspace::of(kept, query.build.as_deref(), app.catalogue).map(Json)
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        Workspace::of(kept, query.build.as_deref(), shipped).map(Json)
+    })
+    .await
 }
 
 /// Takes a production off the list; it can be put back.
 #[utoipa::path(delete, path = "/api/productions/{id}", tag = "productions",
     responses((status = 204), (status = 404, body = Problem)))]
 pub async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<StatusCode, Problem> {
-    app.with_store(move |store, _| store.delete(&id)).await?;
+    app.with_store(move |store, _| Ok(store.delete(&id)?))
+        .await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -178,8 +178,11 @@ pub async fn restore(
     State(app): State<App>,
     Path(id): Path<String>,
 ) -> Result<Json<Workspace>, Problem> {
-    let kept = app.with_store(move |store, _| store.restore(&id)).await?;
-    Workspace::of(kept, None, app.catalogue).map(Json)
+    app.with_store(move |store, shipped| {
+        let kept = store.restore(&id)?;
+        Workspace::of(kept, None, shipped).map(Json)
+    })
+    .await
 }
 
 /// A copy of a production.
@@ -189,36 +192,40 @@ pub async fn duplicate(
     State(app): State<App>,
     Path(id): Path<String>,
 ) -> Result<Response, Problem> {
-    let kept = app.with_store(move |store, _| store.duplicate(&id)).await?;
-    made(&app, kept)
+    app.with_store(move |store, shipped| made(store.duplicate(&id)?, shipped))
+        .await
 }
 
 /// The production as a file, to keep or to send.
 #[utoipa::path(get, path = "/api/productions/{id}/file", tag = "productions",
     responses((status = 200, body = ProductionFile), (status = 404, body = Problem)))]
 pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Response, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    // Ids are small letters, digits and hyphens: safe in a header.
-    let name = format!("attachment; filename=\"{}.west-rail.json\"", kept.id);
-    let headers = [
-        (header::CONTENT_TYPE, "application/json".to_string()),
-        (header::CONTENT_DISPOSITION, name),
-    ];
-    Ok((headers, ProductionFile::of(kept.production).to_text()).into_response())
+    app.with_store(move |store, _| {
+        let kept = store.get(&id)?;
+        // Ids are small letters, digits and hyphens: safe in a header.
+        let name = format!("attachment; filename=\"{}.west-rail.json\"", kept.id);
+        let headers = [
+            (header::CONTENT_TYPE, "application/json".to_string()),
+            (header::CONTENT_DISPOSITION, name),
+        ];
+        Ok((headers, ProductionFile::of(kept.production).to_text()).into_response())
+    })
+    .await
 }
 
 /// A production from a file.
 #[utoipa::path(post, path = "/api/productions/import", tag = "productions", request_body = ProductionFile,
     responses((status = 201, body = Workspace), (status = 413, body = Problem), (status = 422, body = Problem)))]
 pub async fn import(State(app): State<App>, Text(text): Text) -> Result<Response, Problem> {
-    let file = ProductionFile::read(&text).map_err(|error| Problem::refused(error.to_string()))?;
-    let kept = app
-        .with_store(move |store, _| store.create(&file.production))
-        .await?;
-    made(&app, kept)
+    app.with_store(move |store, shipped| {
+        let file = ProductionFile::read(&text);
+        let file = file.map_err(|error| Problem::refused(error.to_string()))?;
+        made(store.create(&file.production)?, shipped)
+    })
+    .await
 }
 
-fn made(app: &App, kept: Kept) -> Result<Response, Problem> {
-    let workspace = Workspace::of(kept, None, app.catalogue)?;
+fn made(kept: Kept, shipped: &Catalogue) -> Result<Response, Problem> {
+    let workspace = Workspace::of(kept, None, shipped)?;
     Ok((StatusCode::CREATED, Json(workspace)).into_response())
 }

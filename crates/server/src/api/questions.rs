@@ -1,12 +1,12 @@
 //! Questions that change nothing: what an edit would do, where an output fits, what a typed line
 //! means.
 
-use super::body::Body;
+use super::body::{Body, Path, Query};
 use super::productions::no_build;
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
-use axum::extract::{Path, Query, State};
+use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 use west_rail_core::catalogue::Direction;
@@ -78,14 +78,17 @@ pub async fn outlook(
     Path(id): Path<String>,
     Body(ahead): Body<Ahead>,
 ) -> Result<Json<Outlook>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let before = report(&kept.production, &ahead.build, app.catalogue)
-        .ok_or_else(|| no_build(&ahead.build))?;
-    let edited = kept.production.edited(app.catalogue, &ahead.commands);
-    let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
-    let after = report(&edited.production, &ahead.build, app.catalogue)
-        .ok_or_else(|| no_build(&ahead.build))?;
-    Ok(Json(compare(&before, &after)))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let before = report(&kept.production, &ahead.build, shipped)
+            .ok_or_else(|| no_build(&ahead.build))?;
+        let edited = kept.production.edited(shipped, &ahead.commands);
+        let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
+        let after = report(&edited.production, &ahead.build, shipped)
+            .ok_or_else(|| no_build(&ahead.build))?;
+        Ok(Json(compare(&before, &after)))
+    })
+    .await
 }
 
 /// Which finding of which build.
@@ -105,20 +108,18 @@ pub async fn fixes(
     Path(id): Path<String>,
     Query(query): Query<FindingQuery>,
 ) -> Result<Json<Vec<Fix>>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    kept.production
-        .build(&query.build)
-        .ok_or_else(|| no_build(&query.build))?;
-    let found = fixes_of(
-        &kept.production,
-        &query.build,
-        app.catalogue,
-        &query.finding,
-    );
-    found.map(Json).ok_or_else(|| {
-        let finding: String = query.finding.chars().take(60).collect();
-        Problem::missing(format!("there is no finding “{finding}” any more"))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        kept.production
+            .build(&query.build)
+            .ok_or_else(|| no_build(&query.build))?;
+        let found = fixes_of(&kept.production, &query.build, shipped, &query.finding);
+        found.map(Json).ok_or_else(|| {
+            let finding: String = query.finding.chars().take(60).collect();
+            Problem::missing(format!("there is no finding “{finding}” any more"))
+        })
     })
+    .await
 }
 
 /// Every input for an output: those that fit first, the others with the reason why not.
@@ -129,30 +130,33 @@ pub async fn inputs(
     Path(id): Path<String>,
     Query(query): Query<OutputQuery>,
 ) -> Result<Json<Vec<InputReport>>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let build = kept
-        .production
-        .build(&query.build)
-        .ok_or_else(|| no_build(&query.build))?;
-    let from: PortRef = query
-        .from
-        .parse()
-        .map_err(|error| Problem::refused(format!("{error}")))?;
-    let catalogue = app.catalogue.with(&kept.production.custom);
-    let floor = Floor::new(&kept.production, build, &catalogue);
-    let output = floor
-        .find(&from)
-        .ok_or_else(|| Problem::missing(format!("there is no port “{from}” here")))?;
-    let resolved = resolve(&floor);
-    let found = candidates(&floor, &resolved, output)
-        .into_iter()
-        .map(|candidate| InputReport {
-            at: floor.name(candidate.port),
-            name: floor.spoken(candidate.port),
-            fits: candidate.fits,
-            reason: candidate.reason,
-        });
-    Ok(Json(found.collect()))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let build = kept
+            .production
+            .build(&query.build)
+            .ok_or_else(|| no_build(&query.build))?;
+        let from: PortRef = query
+            .from
+            .parse()
+            .map_err(|error| Problem::refused(format!("{error}")))?;
+        let catalogue = shipped.with(&kept.production.custom);
+        let floor = Floor::new(&kept.production, build, &catalogue);
+        let output = floor
+            .find(&from)
+            .ok_or_else(|| Problem::missing(format!("there is no port “{from}” here")))?;
+        let resolved = resolve(&floor);
+        let found = candidates(&floor, &resolved, output)
+            .into_iter()
+            .map(|candidate| InputReport {
+                at: floor.name(candidate.port),
+                name: floor.spoken(candidate.port),
+                fits: candidate.fits,
+                reason: candidate.reason,
+            });
+        Ok(Json(found.collect()))
+    })
+    .await
 }
 
 /// What a typed line means, and ways to go on with it.
@@ -163,22 +167,25 @@ pub async fn line(
     Path(id): Path<String>,
     Body(line): Body<Line>,
 ) -> Result<Json<LineAnswer>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let build = kept
-        .production
-        .build(&line.build)
-        .ok_or_else(|| no_build(&line.build))?;
-    let catalogue = app.catalogue.with(&kept.production.custom);
-    let completions = complete(&line.line, &kept.production, build, &catalogue);
-    let (commands, misread) = match read_line(&line.line, &kept.production, build, &catalogue) {
-        Ok(typed) => (Some(typed.commands), None),
-        Err(misread) => (None, Some(misread.to_string())),
-    };
-    Ok(Json(LineAnswer {
-        commands,
-        misread,
-        completions,
-    }))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let build = kept
+            .production
+            .build(&line.build)
+            .ok_or_else(|| no_build(&line.build))?;
+        let catalogue = shipped.with(&kept.production.custom);
+        let completions = complete(&line.line, &kept.production, build, &catalogue);
+        let (commands, misread) = match read_line(&line.line, &kept.production, build, &catalogue) {
+            Ok(typed) => (Some(typed.commands), None),
+            Err(misread) => (None, Some(misread.to_string())),
+        };
+        Ok(Json(LineAnswer {
+            commands,
+            misread,
+            completions,
+        }))
+    })
+    .await
 }
 
 /// Which output of which build.
@@ -208,25 +215,28 @@ pub async fn formats(
     Path(id): Path<String>,
     Query(query): Query<PortQuery>,
 ) -> Result<Json<FormatsReport>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let build = kept
-        .production
-        .build(&query.build)
-        .ok_or_else(|| no_build(&query.build))?;
-    let at: PortRef = query
-        .at
-        .parse()
-        .map_err(|error| Problem::refused(format!("{error}")))?;
-    let catalogue = app.catalogue.with(&kept.production.custom);
-    let port = build.port(&catalogue, &at, Direction::Out);
-    port.map_err(|refusal| Problem::missing(refusal.to_string()))?;
-    let floor = Floor::new(&kept.production, build, &catalogue);
-    let port = floor
-        .find(&at)
-        .ok_or_else(|| Problem::missing(format!("there is no port “{at}” here")))?;
-    let gives = giving(&floor, port);
-    Ok(Json(FormatsReport {
-        words: gives.in_words(),
-        formats: gives.formats_at(kept.production.format.rate),
-    }))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let build = kept
+            .production
+            .build(&query.build)
+            .ok_or_else(|| no_build(&query.build))?;
+        let at: PortRef = query
+            .at
+            .parse()
+            .map_err(|error| Problem::refused(format!("{error}")))?;
+        let catalogue = shipped.with(&kept.production.custom);
+        let port = build.port(&catalogue, &at, Direction::Out);
+        port.map_err(|refusal| Problem::missing(refusal.to_string()))?;
+        let floor = Floor::new(&kept.production, build, &catalogue);
+        let port = floor
+            .find(&at)
+            .ok_or_else(|| Problem::missing(format!("there is no port “{at}” here")))?;
+        let gives = giving(&floor, port);
+        Ok(Json(FormatsReport {
+            words: gives.in_words(),
+            formats: gives.formats_at(kept.production.format.rate),
+        }))
+    })
+    .await
 }

@@ -1,10 +1,11 @@
 //! Questions about paths and builds as wholes: routes, one path followed, two builds compared.
 
+use super::body::{Path, Query};
 use super::productions::no_build;
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
-use axum::extract::{Path, Query, State};
+use axum::extract::State;
 use serde::Deserialize;
 use utoipa::IntoParams;
 use west_rail_core::report::{
@@ -70,15 +71,18 @@ pub async fn follow_path(
     Path(id): Path<String>,
     Query(query): Query<FollowQuery>,
 ) -> Result<Json<Vec<Hop>>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let hops = follow(&kept.production, &query.build, app.catalogue, &query.at);
-    let hops = hops.ok_or_else(|| {
-        Problem::missing(format!(
-            "there is no device “{}” in build “{}”",
-            query.at, query.build
-        ))
-    })?;
-    Ok(Json(hops))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let hops = follow(&kept.production, &query.build, shipped, &query.at);
+        let hops = hops.ok_or_else(|| {
+            Problem::missing(format!(
+                "there is no device “{}” in build “{}”",
+                query.at, query.build
+            ))
+        })?;
+        Ok(Json(hops))
+    })
+    .await
 }
 
 /// What a device's modes allow together; nothing where it has none.
@@ -89,13 +93,16 @@ pub async fn modes_of(
     Path(id): Path<String>,
     Query(query): Query<FollowQuery>,
 ) -> Result<Json<Option<ModesReport>>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    Ok(Json(modes(
-        &kept.production,
-        &query.build,
-        app.catalogue,
-        &query.at,
-    )))
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        Ok(Json(modes(
+            &kept.production,
+            &query.build,
+            shipped,
+            &query.at,
+        )))
+    })
+    .await
 }
 
 /// What is different between two builds, and what that does.
@@ -106,12 +113,15 @@ pub async fn compare(
     Path(id): Path<String>,
     Query(query): Query<CompareQuery>,
 ) -> Result<Json<BuildComparison>, Problem> {
-    let kept = app.with_store(move |store, _| store.get(&id)).await?;
-    let both = (query.before.as_str(), query.after.as_str());
-    let compared = compare_builds(&kept.production, both, app.catalogue);
-    let missing = || {
-        let there = kept.production.build(&query.before).is_some();
-        no_build(if there { &query.after } else { &query.before })
-    };
-    compared.map(Json).ok_or_else(missing)
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        let both = (query.before.as_str(), query.after.as_str());
+        let compared = compare_builds(&kept.production, both, shipped);
+        let missing = || {
+            let there = kept.production.build(&query.before).is_some();
+            no_build(if there { &query.after } else { &query.before })
+        };
+        compared.map(Json).ok_or_else(missing)
+    })
+    .await
 }
