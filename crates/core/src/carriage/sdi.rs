@@ -358,6 +358,8 @@ mod tests {
             ("1080i50", (2640, 1125)),
             ("1080psf29.97", (2200, 1125)),
             ("2160p48", (5500, 2250)),
+            ("576i25", (864, 625)),
+            ("480i29.97", (858, 525)),
             ("4096x2160p100", (5280, 2250)),
             ("4096x2160p119.88", (4400, 2250)),
         ] {
@@ -378,6 +380,8 @@ mod tests {
         let why = |text: &str| carry(text.parse().unwrap()).unwrap_err();
         insta::assert_snapshot!(why("4608x3164p25"), @"SDI defines no 4608×3164 at 25 frames a second");
         insta::assert_snapshot!(why("720p48"), @"SDI defines no 1280×720 at 48 frames a second");
+        insta::assert_snapshot!(why("576i29.97"), @"SDI defines no 720×576 at 29.97 frames a second");
+        insta::assert_snapshot!(why("480i25"), @"SDI defines no 720×480 at 25 frames a second");
         insta::assert_snapshot!(why("2160i50"), @"interlaced pictures are 1080 lines at 25 to 30 frames a second, or SD, not 3840×2160i50");
         insta::assert_snapshot!(why("1080psf50"), @"segmented frames (PsF) are 1080 lines at up to 30 frames a second, not 1920×1080psf50");
         insta::assert_snapshot!(why("1080p25 4:4:4 16"), @"SDI carries up to 12 bits a sample, not 16-bit");

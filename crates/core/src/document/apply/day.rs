@@ -2,7 +2,7 @@
 
 use super::{Refusal, Strictness, bad_handle, checked_name, missing};
 use crate::document::names::is_handle;
-use crate::document::{Build, Command, JobLine, Limits, Production, Rolls, ScheduleEntry};
+use crate::document::{Build, Command, JobLine, Limits, Production, Rolls, ScheduleEntry, Station};
 use crate::quantity::ClockTime;
 
 impl Build {
@@ -100,6 +100,19 @@ fn overlap(one: &ScheduleEntry, other: &ScheduleEntry) -> bool {
 }
 
 impl Production {
+    pub(super) fn set_station(
+        &mut self,
+        station: Station,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        if strictness == Strictness::Able {
+            station.check().map_err(Refusal::Contradiction)?;
+        }
+        Ok(Command::SetStation {
+            station: std::mem::replace(&mut self.station, station),
+        })
+    }
+
     pub(super) fn set_job(&mut self, job: Vec<JobLine>) -> Result<Command, Refusal> {
         if let Some(line) = job.iter().find(|line| self.build(&line.build).is_none()) {
             return Err(missing("build", &line.build));

@@ -1,14 +1,24 @@
-//! Commands applied: each is checked, changes the document, and yields its inverse.
+//! Commands applied, in a file a subject: each is checked, changes the document, and yields its
+//! inverse.
 
-mod build;
+mod builds;
+mod cables;
+mod custom;
 mod day;
-mod entries;
-mod gear;
+mod devices;
+mod dispatch;
+mod kit;
+mod needs;
+mod picture;
+mod ports;
 mod production;
-mod removal;
+mod put_back;
+mod recording;
+mod timecode;
+mod units;
 
+pub use custom::{check_codec, check_codec_figures, check_device, check_entry};
 pub use day::refuse_overlap;
-pub use entries::{check_codec, check_codec_figures, check_device, check_entry};
 
 use super::{Command, Handle, Limits, PortRef, Production, Unfit};
 use crate::catalogue::{Catalogue, Device};
@@ -114,7 +124,7 @@ impl Production {
         let mut inverse = Vec::new();
         let mut with_own = catalogue.with(&production.custom);
         for command in commands {
-            inverse.push(production.apply(&with_own, command, strictness)?);
+            inverse.push(production.apply(&with_own, command.clone(), strictness)?);
             if matches!(
                 command,
                 Command::PutEntry { .. }

@@ -1,29 +1,21 @@
-//! What removals take out, and how it is put back at its place.
+//! What removals took out, put back at its place.
 
 use super::Refusal;
-use crate::document::{Build, Command, Handle, Kept};
+use crate::document::{Build, Command, Kept};
 
 impl Build {
-    /// Takes a device and its cables out. Needs that speak of it stay, unmet, until somebody removes
-    /// them: what was promised isn't forgotten with the gear.
-    pub(super) fn take_out(&mut self, handle: &str) -> Result<Kept, Refusal> {
-        let at = self.position(handle)?;
-        let mut kept = Kept {
-            placements: vec![(at, self.placements.remove(at))],
-            ..Kept::default()
-        };
-        kept.connections = take_where(&mut self.connections, |connection| {
-            connection.from.device == handle || connection.to.device == handle
-        });
-        if self.timecode_master.as_deref() == Some(handle) {
-            kept.timecode_master = self.timecode_master.take();
+    /// The command that puts back what was taken out.
+    pub(super) fn putting_back(&self, kept: Kept) -> Command {
+        Command::PutBack {
+            build: self.id.clone(),
+            kept: Box::new(kept),
         }
-        Ok(kept)
     }
 
     /// Puts things back at their places. Its own inverse takes them out again, one by one; the
     /// store keeps the first command for redo, so this is reached by hand-written edits only.
-    pub(super) fn put_back(&mut self, build: Handle, kept: Kept) -> Result<Command, Refusal> {
+    pub(super) fn put_back(&mut self, kept: Kept) -> Result<Command, Refusal> {
+        let build = self.id.clone();
         let inverse = if let Some((_, placement)) = kept.placements.first() {
             Command::RemoveDevice {
                 build,
@@ -45,10 +37,7 @@ impl Build {
                 unit: unit.id.clone(),
             }
         } else {
-            Command::PutBack {
-                build,
-                kept: Box::default(),
-            }
+            self.putting_back(Kept::default())
         };
         for (_, unit) in &kept.units {
             if self.unit_position(&unit.id).is_ok() {
@@ -83,20 +72,6 @@ impl Build {
         }
         Ok(inverse)
     }
-}
-
-/// Takes out what `matches`, with the places it had.
-fn take_where<T>(list: &mut Vec<T>, matches: impl Fn(&T) -> bool) -> Vec<(usize, T)> {
-    let (mut taken, mut left) = (Vec::new(), Vec::new());
-    for (place, item) in std::mem::take(list).into_iter().enumerate() {
-        if matches(&item) {
-            taken.push((place, item))
-        } else {
-            left.push(item)
-        }
-    }
-    *list = left;
-    taken
 }
 
 /// Puts each at its place, lowest place first; a place past the end is the end.

@@ -1,0 +1,160 @@
+//! Every command, and the file of its subject that checks it, makes it and knows its inverse.
+
+use super::{Refusal, Strictness};
+use crate::catalogue::Catalogue;
+use crate::document::{Command, Production};
+
+impl Production {
+    /// Applies one command and returns its inverse.
+    pub(super) fn apply(
+        &mut self,
+        catalogue: &Catalogue,
+        command: Command,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        use Command as C;
+        match command {
+            // The production.
+            C::RenameProduction { name } => self.rename(&name),
+            C::SetProjectFormat { format } => self.set_format(format, strictness),
+            C::SetDropFrame { drop_frame } => Ok(self.set_drop_frame(drop_frame)),
+            C::SetHouseRules { rules } => self.set_house_rules(rules, strictness),
+            // Its kit and its custom entries.
+            C::SetKit { line } => self.set_kit(catalogue, line, strictness),
+            C::PutEntry { entry, at } => self.put_entry(catalogue, *entry, at),
+            C::RemoveEntry { entry } => self.remove_entry(&entry),
+            C::PutCodec { codec, at } => self.put_codec(catalogue, *codec, at),
+            C::RemoveCodec { codec } => self.remove_codec(&codec),
+            // The day.
+            C::SetStation { station } => self.set_station(station, strictness),
+            C::SetJob { job } => self.set_job(job),
+            C::PutScheduleEntry { build, entry, at } => {
+                self.build_mut(&build)?.put_schedule(entry, at, strictness)
+            }
+            C::RemoveScheduleEntry { build, entry } => {
+                self.build_mut(&build)?.remove_schedule(&entry)
+            }
+            // Builds and units.
+            C::AddBuild { name, from, id } => self.add_build(&name, from, id),
+            C::RemoveBuild { build } => self.remove_build(&build),
+            C::PutBuild { at, build } => self.put_build(at, *build),
+            C::RenameBuild { build, name } => self.build_mut(&build)?.rename(&name),
+            C::AddUnit { build, name } => self.build_mut(&build)?.add_unit(&name),
+            C::RenameUnit { build, unit, name } => self.build_mut(&build)?.rename_unit(unit, &name),
+            C::RemoveUnit { build, unit } => self.build_mut(&build)?.remove_unit(&unit),
+            // Devices.
+            C::AddDevice {
+                build,
+                device,
+                unit,
+                name,
+                handle,
+            } => self
+                .build_mut(&build)?
+                .add_device(catalogue, &device, unit, name, handle),
+            C::RemoveDevice { build, device } => self.build_mut(&build)?.remove_device(&device),
+            C::RenameDevice {
+                build,
+                device,
+                name,
+            } => self.build_mut(&build)?.rename_device(device, &name),
+            C::MoveDevice {
+                build,
+                device,
+                unit,
+            } => self.build_mut(&build)?.move_device(device, unit),
+            // Cables.
+            C::Connect {
+                build,
+                from,
+                to,
+                cable,
+                length,
+            } => self.connect(catalogue, &build, (from, to), cable, length),
+            C::Disconnect { build, connection } => self.build_mut(&build)?.disconnect(&connection),
+            C::SetCable {
+                build,
+                connection,
+                cable,
+                length,
+            } => self.build_mut(&build)?.set_cable(
+                catalogue,
+                connection,
+                (cable, length),
+                strictness,
+            ),
+            C::SetSurroundings {
+                build,
+                connection,
+                surroundings,
+            } => self
+                .build_mut(&build)?
+                .set_surroundings(connection, surroundings),
+            C::SetAdapters {
+                build,
+                connection,
+                adapters,
+            } => self
+                .build_mut(&build)?
+                .set_adapters(catalogue, connection, adapters, strictness),
+            // Ports, picture, timecode, recording.
+            C::SetOutput { build, at, setting } => self
+                .build_mut(&build)?
+                .set_output(catalogue, at, setting, strictness),
+            C::SetInput { build, at, setting } => self
+                .build_mut(&build)?
+                .set_input(catalogue, at, setting, strictness),
+            C::ChooseInput {
+                build,
+                device,
+                input,
+            } => self
+                .build_mut(&build)?
+                .choose_input(catalogue, device, input, strictness),
+            C::SetPlayback {
+                build,
+                device,
+                playback,
+            } => self
+                .build_mut(&build)?
+                .set_playback(catalogue, device, playback, strictness),
+            C::SetSqueeze {
+                build,
+                device,
+                squeeze,
+            } => self
+                .build_mut(&build)?
+                .set_squeeze(catalogue, device, squeeze, strictness),
+            C::SetScreen {
+                build,
+                device,
+                desqueeze,
+                look,
+            } => {
+                self.build_mut(&build)?
+                    .set_screen(catalogue, device, (desqueeze, look), strictness)
+            }
+            C::SetTimecode {
+                build,
+                device,
+                timecode,
+            } => self
+                .build_mut(&build)?
+                .set_timecode(catalogue, device, timecode, strictness),
+            C::SetTimecodeMaster { build, device } => self
+                .build_mut(&build)?
+                .set_timecode_master(catalogue, device, strictness),
+            C::SetRecording {
+                build,
+                device,
+                recording,
+            } => self
+                .build_mut(&build)?
+                .set_recording(catalogue, device, recording, strictness),
+            // Needs, and what a removal took out.
+            C::PutNeed { build, need } => self.build_mut(&build)?.put_need(need, strictness),
+            C::RemoveNeed { build, need } => self.build_mut(&build)?.remove_need(&need),
+            C::PutBack { build, kept } => self.build_mut(&build)?.put_back(*kept),
+        }
+    }
+}

@@ -1,0 +1,47 @@
+//! Commands about what people need.
+
+use super::{Refusal, Strictness, bad_handle, missing};
+use crate::document::names::is_handle;
+use crate::document::{Build, Command, Kept, Limits, Need};
+use std::mem::replace;
+
+impl Build {
+    pub(super) fn put_need(
+        &mut self,
+        need: Need,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        // A need may outlive its device; it is only made for one that is there.
+        if strictness == Strictness::Able {
+            self.position(&need.at)?;
+            if let Some(of) = &need.of {
+                self.position(of)?;
+            }
+        }
+        need.check().map_err(Refusal::Contradiction)?;
+        if !is_handle(&need.id) {
+            return Err(bad_handle(need.id));
+        }
+        let build = self.id.clone();
+        if let Some(known) = self.needs.iter_mut().find(|known| known.id == need.id) {
+            let need = replace(known, need);
+            return Ok(Command::PutNeed { build, need });
+        }
+        if self.needs.len() >= Limits::NEEDS {
+            return Err(Refusal::TooMany("build holds at most 5,000 needs"));
+        }
+        let id = need.id.clone();
+        self.needs.push(need);
+        Ok(Command::RemoveNeed { build, need: id })
+    }
+
+    pub(super) fn remove_need(&mut self, need: &str) -> Result<Command, Refusal> {
+        let at = self.needs.iter().position(|known| known.id == need);
+        let at = at.ok_or_else(|| missing("need", need))?;
+        let kept = Kept {
+            needs: vec![(at, self.needs.remove(at))],
+            ..Kept::default()
+        };
+        Ok(self.putting_back(kept))
+    }
+}

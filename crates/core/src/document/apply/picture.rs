@@ -1,0 +1,68 @@
+//! Commands about what a camera or a screen does to its picture.
+
+use super::{Refusal, Strictness};
+use crate::catalogue::{Catalogue, Device, DeviceKind};
+use crate::document::{Build, Command, Handle};
+use crate::format::Squeeze;
+use std::mem::replace;
+
+impl Build {
+    pub(super) fn set_playback(
+        &mut self,
+        catalogue: &Catalogue,
+        device: Handle,
+        playback: bool,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        let able = |entry: &Device| !playback || entry.kind == DeviceKind::Camera;
+        self.able(catalogue, &device, strictness, able, "it doesn’t play back")?;
+        let settings = &mut self.placement_mut(&device)?.settings;
+        let playback = replace(&mut settings.playback, playback);
+        Ok(Command::SetPlayback {
+            build: self.id.clone(),
+            device,
+            playback,
+        })
+    }
+
+    pub(super) fn set_squeeze(
+        &mut self,
+        catalogue: &Catalogue,
+        device: Handle,
+        squeeze: Option<Squeeze>,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        let squeeze = squeeze.filter(|squeeze| squeeze.is_squeezed());
+        let able = |entry: &Device| squeeze.is_none() || entry.kind == DeviceKind::Camera;
+        self.able(catalogue, &device, strictness, able, "it has no lens")?;
+        let settings = &mut self.placement_mut(&device)?.settings;
+        let squeeze = replace(&mut settings.squeeze, squeeze);
+        Ok(Command::SetSqueeze {
+            build: self.id.clone(),
+            device,
+            squeeze,
+        })
+    }
+
+    pub(super) fn set_screen(
+        &mut self,
+        catalogue: &Catalogue,
+        device: Handle,
+        (desqueeze, look): (bool, bool),
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        let able =
+            |entry: &Device| (entry.desqueezes || !desqueeze) && (entry.screen_look || !look);
+        let why = "its screen can’t take out a squeeze, or can’t apply a look";
+        self.able(catalogue, &device, strictness, able, why)?;
+        let settings = &mut self.placement_mut(&device)?.settings;
+        let desqueeze = replace(&mut settings.desqueeze, desqueeze);
+        let look = replace(&mut settings.look, look);
+        Ok(Command::SetScreen {
+            build: self.id.clone(),
+            device,
+            desqueeze,
+            look,
+        })
+    }
+}

@@ -1,0 +1,47 @@
+//! The command about how a device records.
+
+use super::{Refusal, Strictness, catalogue_device, missing};
+use crate::catalogue::Catalogue;
+use crate::document::{Build, Command, Handle, RecordingSetting, misfits};
+use std::mem::replace;
+
+impl Build {
+    pub(super) fn set_recording(
+        &mut self,
+        catalogue: &Catalogue,
+        device: Handle,
+        recording: Option<RecordingSetting>,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        let placement = self.placement_mut(&device)?;
+        if let Some(wanted) = recording
+            .as_ref()
+            .filter(|_| strictness == Strictness::Able)
+        {
+            let entry = catalogue_device(catalogue, &placement.device)?;
+            wanted.check().map_err(Refusal::Contradiction)?;
+            if let Some(misfit) = misfits(catalogue, entry, wanted).first() {
+                return Err(Refusal::CannotDo {
+                    device: placement.name.clone(),
+                    why: misfit.to_string(),
+                });
+            }
+            for id in &wanted.media {
+                catalogue
+                    .medium(id)
+                    .ok_or_else(|| missing("card or drive in the catalogue", id))?;
+            }
+            if let Some(proxy) = &wanted.proxy {
+                catalogue
+                    .codec(proxy)
+                    .ok_or_else(|| missing("codec in the catalogue", proxy))?;
+            }
+        }
+        let recording = replace(&mut placement.settings.recording, recording);
+        Ok(Command::SetRecording {
+            build: self.id.clone(),
+            device,
+            recording,
+        })
+    }
+}
