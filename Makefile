@@ -14,7 +14,7 @@ test: lint unit e2e
 
 lint: web/node_modules
 	cargo fmt --all --check
-	cd web && npm run --silent check && npm run --silent build
+	cd web && npm run --silent check && npm run --silent lint && npm run --silent build
 	cargo clippy --workspace --all-targets --locked -- -D warnings
 
 unit: web/node_modules

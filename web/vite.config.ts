@@ -1,9 +1,32 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { defineConfig, type Plugin } from "vite";
+
+/** Where the licences of all that ships stand in the built front end. */
+const NOTICES = "notices.json";
+
+/** Ships through a style sheet, where the bundler doesn't see the package that it comes from. */
+const STYLES = ["@fontsource-variable/public-sans", "tailwindcss"];
+
+/** Adds the notices of fonts and styles to those that the bundler has written of the scripts. */
+const styleNotices = (): Plugin => ({
+  name: "style-notices",
+  apply: "build",
+  writeBundle({ dir = "" }) {
+    const file = join(dir, NOTICES);
+    const scripts: unknown[] = JSON.parse(readFileSync(file, "utf8"));
+    const styles = STYLES.map((name) => {
+      const { version, license } = JSON.parse(readFileSync(`node_modules/${name}/package.json`, "utf8"));
+      return { name, version, identifier: license, text: readFileSync(`node_modules/${name}/LICENSE`, "utf8") };
+    });
+    writeFileSync(file, JSON.stringify([...scripts, ...styles]));
+  },
+});
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
-  build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 2000 },
+  plugins: [react(), tailwindcss(), styleNotices()],
+  build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 2000, license: { fileName: NOTICES } },
   server: { port: 4871, proxy: { "/api": "http://127.0.0.1:4870" } },
 });

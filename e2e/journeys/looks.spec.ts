@@ -2,7 +2,20 @@ import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { expect, NIGHT, open, test } from "../server";
 
-const VIEWS = ["/", "/calculator", `${NIGHT}/path`, `${NIGHT}/path?at=device:a`, `${NIGHT}/path?at=cable:l7`, `${NIGHT}/path?route=a>client`, `${NIGHT}/path?follow=dir`, `${NIGHT}/needs`, `${NIGHT}/kit`, `${NIGHT}/compare?with=day`, `${NIGHT}/record`, `${NIGHT}/media`];
+const VIEWS = [
+  "/",
+  "/calculator",
+  `${NIGHT}/path`,
+  `${NIGHT}/path?at=device:a`,
+  `${NIGHT}/path?at=cable:l7`,
+  `${NIGHT}/path?route=a>client`,
+  `${NIGHT}/path?follow=dir`,
+  `${NIGHT}/needs`,
+  `${NIGHT}/kit`,
+  `${NIGHT}/compare?with=day`,
+  `${NIGHT}/record`,
+  `${NIGHT}/media`,
+];
 
 for (const theme of ["night", "day"]) {
   test(`axe finds nothing in any view, ${theme}`, async ({ page, server }) => {
@@ -36,17 +49,41 @@ function contrast(one: string, other: string) {
 
 /** Full dichromacies on linear RGB (Machado, Oliveira and Fernandes, 2009). */
 const DEFICIENCIES: Record<string, number[][]> = {
-  none: [[1, 0, 0], [0, 1, 0], [0, 0, 1]],
-  protanopia: [[0.152286, 1.052583, -0.204868], [0.114503, 0.786281, 0.099216], [-0.003882, -0.048116, 1.051998]],
-  deuteranopia: [[0.367322, 0.860646, -0.227968], [0.280085, 0.672501, 0.047413], [-0.01182, 0.04294, 0.968881]],
-  tritanopia: [[1.255528, -0.076749, -0.178779], [-0.078411, 0.930809, 0.147602], [0.004733, 0.691367, 0.3039]],
+  none: [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ],
+  protanopia: [
+    [0.152286, 1.052583, -0.204868],
+    [0.114503, 0.786281, 0.099216],
+    [-0.003882, -0.048116, 1.051998],
+  ],
+  deuteranopia: [
+    [0.367322, 0.860646, -0.227968],
+    [0.280085, 0.672501, 0.047413],
+    [-0.01182, 0.04294, 0.968881],
+  ],
+  tritanopia: [
+    [1.255528, -0.076749, -0.178779],
+    [-0.078411, 0.930809, 0.147602],
+    [0.004733, 0.691367, 0.3039],
+  ],
 };
 
 /** Distance of two colours as they are seen, in CIELAB. */
 function apart(one: string, other: string, matrix: number[][]) {
   const lab = (hex: string) => {
     const seen = linear(rgb(hex));
-    const [r = 0, g = 0, b = 0] = matrix.map((row) => Math.min(1, Math.max(0, row.reduce((sum, part, at) => sum + part * (seen[at] ?? 0), 0))));
+    const [r = 0, g = 0, b = 0] = matrix.map((row) =>
+      Math.min(
+        1,
+        Math.max(
+          0,
+          row.reduce((sum, part, at) => sum + part * (seen[at] ?? 0), 0),
+        ),
+      ),
+    );
     const f = (t: number) => (t > 0.008856 ? Math.cbrt(t) : 7.787 * t + 16 / 116);
     const x = f((0.4124 * r + 0.3576 * g + 0.1805 * b) / 0.9505);
     const y = f(0.2126 * r + 0.7152 * g + 0.0722 * b);

@@ -26,7 +26,9 @@ test("the night is planned from an empty day", async ({ page, server }) => {
   await expect(answer(page)).toContainText("8 cards");
   const written = await answer(page).textContent();
   for (const part of ["First heat", "Supper", "The pour", "Breaking the mould"]) {
-    await schedule(page).getByRole("button", { name: `Take ${part} out` }).click();
+    await schedule(page)
+      .getByRole("button", { name: `Take ${part} out` })
+      .click();
     await expect(schedule(page).getByRole("group", { name: part })).toHaveCount(0);
   }
   await expect(page.getByText("Nothing is planned, or nothing records.")).toBeVisible();
@@ -56,7 +58,9 @@ test("the night is planned from an empty day", async ({ page, server }) => {
     await expect(after.getByLabel(recorder, { exact: true })).not.toBeChecked();
   }
   await expect(answer(page)).toHaveText(written ?? "");
-  await expect(page.getByRole("list", { name: "The day in sentences" })).toContainText("Wrap at 23:00; the last copy is verified at 01:18 next day, 2 h 18 min later.");
+  await expect(page.getByRole("list", { name: "The day in sentences" })).toContainText(
+    "Wrap at 23:00; the last copy is verified at 01:18 next day, 2 h 18 min later.",
+  );
 });
 
 test("another copy rule takes other cards", async ({ page, server }) => {
@@ -201,7 +205,11 @@ test("the plan prints without the frame around it", async ({ page, server }) => 
   await expect(page.getByText("The Night Pour, Night pour")).toBeVisible();
   const ink = await page.evaluate(() => getComputedStyle(document.body).backgroundColor);
   expect(ink).toBe("rgb(255, 255, 255)");
-  const cut = await page.evaluate(() => [...document.querySelectorAll("[data-scrolls]")].some((part) => part.scrollHeight > part.clientHeight + 1 && getComputedStyle(part).overflowY !== "visible"));
+  const cut = await page.evaluate(() =>
+    [...document.querySelectorAll("[data-scrolls]")].some(
+      (part) => part.scrollHeight > part.clientHeight + 1 && getComputedStyle(part).overflowY !== "visible",
+    ),
+  );
   expect(cut).toBe(false);
 });
 

@@ -36,8 +36,10 @@ test("describes a two-camera package from nothing with the keyboard alone", asyn
   await keyboard.press("Enter");
   await expect(page.getByTestId(verdict)).toBeVisible();
   await line("format 2160p25");
-  for (const device of ["orrell-c6 as A camera", "tamsin-m4 as B camera", "ashgill-7x as A recorder", "ashgill-5h as B monitor", "ashgill-17u as Director"]) await line(`add ${device}`);
-  for (const cable of ["a-camera.sdi1 > a-recorder.sdi thin 0.5 m", "b-camera.hdmi > b-monitor.hdmi hdmi-a-a 0.5 m", "a-camera.sdi2 > director.sdi1 mini 10 m"]) await line(cable);
+  for (const device of ["orrell-c6 as A camera", "tamsin-m4 as B camera", "ashgill-7x as A recorder", "ashgill-5h as B monitor", "ashgill-17u as Director"])
+    await line(`add ${device}`);
+  for (const cable of ["a-camera.sdi1 > a-recorder.sdi thin 0.5 m", "b-camera.hdmi > b-monitor.hdmi hdmi-a-a 0.5 m", "a-camera.sdi2 > director.sdi1 mini 10 m"])
+    await line(cable);
   await expect(row(page, "A recorder")).toContainText("3840×2160p25 4:2:2 10-bit");
   await expect(row(page, "B monitor")).toContainText("3840×2160p25");
   await expect(row(page, "Director")).toContainText("gets A camera");
@@ -144,9 +146,18 @@ test("searches the kit by ability, hires, and describes a body with two outputs 
     ["Playback", "it plays back", "SDI 2"],
   ].entries()) {
     await modes.getByRole("button", { name: "Add a mode" }).click();
-    await modes.getByLabel("Mode", { exact: true }).nth(at).fill(name ?? "");
-    await modes.getByLabel("While").nth(at).selectOption(when ?? "");
-    await modes.getByLabel("This output").nth(at).selectOption(output ?? "");
+    await modes
+      .getByLabel("Mode", { exact: true })
+      .nth(at)
+      .fill(name ?? "");
+    await modes
+      .getByLabel("While")
+      .nth(at)
+      .selectOption(when ?? "");
+    await modes
+      .getByLabel("This output")
+      .nth(at)
+      .selectOption(output ?? "");
   }
   await expect(page.getByText("It can stand as it is.")).toBeVisible();
   await page.getByRole("button", { name: "Keep this description" }).click();
@@ -166,7 +177,9 @@ test("searches the kit by ability, hires, and describes a body with two outputs 
   await page.getByRole("link", { name: "Kit" }).click();
   await page.getByRole("button", { name: "Change Bench B2 body" }).click();
   await page.getByRole("button", { name: "Remove SDI 2" }).click();
-  await expect(page.getByRole("status").filter({ hasText: "an output called “sdi-2”, which isn’t there" }).or(page.getByText("names the port “sdi-2”"))).toBeVisible();
+  await expect(
+    page.getByRole("status").filter({ hasText: "an output called “sdi-2”, which isn’t there" }).or(page.getByText("names the port “sdi-2”")),
+  ).toBeVisible();
 });
 
 test("derives a build, changes it and compares the two", async ({ page, server }) => {
@@ -192,7 +205,10 @@ test("derives a build, changes it and compares the two", async ({ page, server }
 
 test("a sentence of the needs is changed word by word and answered at once", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/needs`);
-  const director = page.getByRole("list", { name: "Needs" }).locator(":scope > li").filter({ has: page.getByLabel("Look for Director") });
+  const director = page
+    .getByRole("list", { name: "Needs" })
+    .locator(":scope > li")
+    .filter({ has: page.getByLabel("Look for Director") });
   await expect(director).toContainText("Met.");
   await page.getByLabel("Look for Director").selectOption("with the look");
   await expect(director).toContainText("Director must get the look");

@@ -54,3 +54,11 @@ test("files that can’t be read are refused with the reason, and the list stays
   await expect(page.getByRole("link", { name: "The Night Pour", exact: true })).toBeVisible();
   await expect(page.getByRole("link", { name: "First Light", exact: true })).toBeVisible();
 });
+
+test("the licences of what ships are shown", async ({ page, server }) => {
+  await page.goto(server.address);
+  await page.getByRole("link", { name: "Licences" }).click();
+  await expect(page.getByText("Permission is hereby granted, free of charge").first()).toBeVisible();
+  await page.getByText("@fontsource-variable/public-sans").click();
+  await expect(page.getByText("SIL OPEN FONT LICENSE").first()).toBeVisible();
+});

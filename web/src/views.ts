@@ -20,9 +20,7 @@ export const STAGES: View[] = [
 ];
 
 /** Views beside the stages. */
-export const ASIDE: View[] = [
-  { path: "compare", name: "Compare", load: async () => ({ Component: (await import("./builds/compare-view")).CompareView }) },
-];
+export const ASIDE: View[] = [{ path: "compare", name: "Compare", load: async () => ({ Component: (await import("./builds/compare-view")).CompareView }) }];
 
 /** The view that an address without one leads to. */
 export const FIRST = "path";

@@ -38,8 +38,7 @@ const keys = {
   build: (id: string, build: string) => ["production", id, build] as const,
 };
 
-export const useReference = () =>
-  useQuery({ queryKey: ["catalogue"], queryFn: () => call<Reference>("/catalogue"), staleTime: Infinity });
+export const useReference = () => useQuery({ queryKey: ["catalogue"], queryFn: () => call<Reference>("/catalogue"), staleTime: Infinity });
 
 export const useProductions = () => useQuery({ queryKey: keys.list, queryFn: () => call<Listed[]>("/productions") });
 
@@ -82,9 +81,7 @@ export type Step = "undo" | "redo";
 /** One edit, or one step along the history, on a revision; an edit may ask first before it switches
  *  an output off. */
 export const requestEdit = (id: string, build: string, revision: number, what: Command[] | Step, ask: boolean) =>
-  typeof what === "string"
-    ? call<Workspace>(`${at(id)}/${what}`, { method: "POST", revision, body: { build } })
-    : send(id, revision, build, what, ask);
+  typeof what === "string" ? call<Workspace>(`${at(id)}/${what}`, { method: "POST", revision, body: { build } }) : send(id, revision, build, what, ask);
 
 /** Keeps an answer, unless a newer one is there, and lets the other builds be read again. What came
  *  with a refusal is what the server has, whatever was known here: it is kept as it is. */
@@ -173,7 +170,8 @@ export const useRoutes = (id: string, build: string, revision: number, from: str
 
 export const useFollowed = (id: string, build: string, revision: number, device: string) => useQuestion<Hop[]>("follow", id, revision, { build, at: device });
 
-export const useModes = (id: string, build: string, revision: number, device: string) => useQuestion<ModesReport | null>("modes", id, revision, { build, at: device }, true);
+export const useModes = (id: string, build: string, revision: number, device: string) =>
+  useQuestion<ModesReport | null>("modes", id, revision, { build, at: device }, true);
 
 export const useComparison = (id: string, revision: number, before: string, after: string) =>
   useQuestion<BuildComparison>("compare", id, revision, before && before !== after ? { before, after } : undefined);

@@ -17,7 +17,13 @@ export function BuildsMenu() {
 
   async function add(from: string | null) {
     // The id is made here from the name, so that the new build can be opened.
-    const stem = name.toLowerCase().split(/[^a-z0-9]+/).filter(Boolean).join("-").slice(0, 32) || "build";
+    const stem =
+      name
+        .toLowerCase()
+        .split(/[^a-z0-9]+/)
+        .filter(Boolean)
+        .join("-")
+        .slice(0, 32) || "build";
     let made = stem;
     for (let number = 2; builds.some((known) => known.id === made); number += 1) made = `${stem}-${number}`;
     await edit([{ do: "add-build", name, from, id: made }]);
@@ -45,13 +51,23 @@ export function BuildsMenu() {
           Builds…
         </Popover.Trigger>
         <Popover.Portal>
-          <Popover.Content sideOffset={6} collisionPadding={12} className="z-50 w-80 space-y-3 border border-dim bg-raised p-3 shadow-2xl" onKeyDown={(event) => event.key !== "Escape" && event.stopPropagation()}>
+          <Popover.Content
+            sideOffset={6}
+            collisionPadding={12}
+            className="z-50 w-80 space-y-3 border border-dim bg-raised p-3 shadow-2xl"
+            onKeyDown={(event) => event.key !== "Escape" && event.stopPropagation()}
+          >
             <TypedField label="Name of this build" value={build.name} send={(typed) => edit([{ do: "rename-build", build: build.id, name: typed }])} />
             <div className="space-y-1.5 border-t border-rule pt-2">
               <label htmlFor="new-build" className="block text-small text-dim">
                 A new build called
               </label>
-              <input id="new-build" value={name} onChange={(event) => setName(event.target.value)} className="w-full border border-rule bg-sunk px-1.5 py-0.5" />
+              <input
+                id="new-build"
+                value={name}
+                onChange={(event) => setName(event.target.value)}
+                className="w-full border border-rule bg-sunk px-1.5 py-0.5"
+              />
               <div className="flex gap-2">
                 <Button disabled={!name.trim()} onClick={() => void add(build.id).catch(() => undefined)}>
                   Derive from this one
@@ -76,7 +92,10 @@ export function BuildsMenu() {
                   onClick={() => {
                     setOpen(false);
                     const [next] = others;
-                    void edit([{ do: "remove-build", build: build.id }]).then(() => navigate(`/p/${id}/${next?.id ?? ""}/path`), () => undefined);
+                    void edit([{ do: "remove-build", build: build.id }]).then(
+                      () => navigate(`/p/${id}/${next?.id ?? ""}/path`),
+                      () => undefined,
+                    );
                   }}
                 >
                   Remove {build.name}

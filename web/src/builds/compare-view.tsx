@@ -11,19 +11,26 @@ export function CompareView() {
   const others = workspace.production.builds.filter((known) => known.id !== build.id);
   const before = search.get("with") ?? others[0]?.id ?? "";
   const found = useComparison(id, workspace.revision, before, build.id);
-  const parts = found.data && ([
-    ["Added", found.data.added],
-    ["Removed", found.data.removed],
-    ["Changed", found.data.changed],
-    ["Rewired", found.data.rewired],
-    ["Needs", found.data.needs],
-  ] as const);
+  const parts =
+    found.data &&
+    ([
+      ["Added", found.data.added],
+      ["Removed", found.data.removed],
+      ["Changed", found.data.changed],
+      ["Rewired", found.data.rewired],
+      ["Needs", found.data.needs],
+    ] as const);
   const same = parts?.every(([, list]) => list.length === 0);
   return (
     <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8">
       <h2 className="mt-4 text-large font-semibold">{build.name}, compared</h2>
       <div className="mt-2 w-64">
-        <Choice label="With" value={before} onChoose={(next) => setSearch({ with: next }, { replace: true })} options={others.map((other) => ({ value: other.id, label: other.name }))} />
+        <Choice
+          label="With"
+          value={before}
+          onChoose={(next) => setSearch({ with: next }, { replace: true })}
+          options={others.map((other) => ({ value: other.id, label: other.name }))}
+        />
       </div>
       {others.length === 0 && <p className="mt-3 text-dim">There is one build only. Derive another from it under Builds, and see here what is different.</p>}
       {found.error && <p className="mt-3 text-stop">{found.error.message}</p>}

@@ -61,10 +61,20 @@ function FindingCard({ finding, looks }: { finding: Finding; looks: boolean }) {
     else if (device) select({ kind: "device", id: device });
   };
   return (
-    <article data-finding={finding.id} tabIndex={0} aria-label={`${finding.severity} ${finding.code}: ${finding.text}`} className="border-t border-rule px-3 py-2.5">
+    <article
+      data-finding={finding.id}
+      tabIndex={0}
+      aria-label={`${finding.severity} ${finding.code}: ${finding.text}`}
+      className="border-t border-rule px-3 py-2.5"
+    >
       <p className="flex items-center gap-2 text-small">
         <SeverityMark severity={finding.severity} />
-        <button type="button" aria-expanded={open} className="text-dim underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => setOpen(!open)}>
+        <button
+          type="button"
+          aria-expanded={open}
+          className="text-dim underline decoration-dotted underline-offset-3 hover:text-ink"
+          onClick={() => setOpen(!open)}
+        >
           {finding.code}
         </button>
         <button type="button" className="ml-auto text-dim underline decoration-dotted underline-offset-3 hover:text-ink" onClick={show}>

@@ -96,10 +96,15 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
             className="w-full border-b border-rule bg-sunk px-3 py-2"
           />
           <p id="line-says" className={`px-3 py-1.5 text-small ${refusal ? "text-stop" : "text-dim"}`} role={refusal ? "alert" : undefined}>
-            {refusal ?? (view || asked || (answer.data?.commands && !answer.isPlaceholderData) ? "Enter does it." : (answer.data?.misread ?? "Type a connection, cut, format, add, or route a > dir."))}
+            {refusal ??
+              (view || asked || (answer.data?.commands && !answer.isPlaceholderData)
+                ? "Enter does it."
+                : (answer.data?.misread ?? "Type a connection, cut, format, add, or route a > dir."))}
           </p>
           <ul id="completions" role="listbox" aria-label="Ways to go on" className="max-h-72 overflow-auto pb-1">
             {completions.map((completion, number) => (
+              // The keys for it are the field’s, which keeps the focus.
+              // eslint-disable-next-line jsx-a11y/click-events-have-key-events
               <li
                 key={completion.line}
                 id={`completion-${number}`}

@@ -73,7 +73,10 @@ function ProjectFormat() {
   const { production, report } = workspace;
   return (
     <Popover.Root>
-      <Popover.Trigger className="underline decoration-dim decoration-dotted underline-offset-3 hover:decoration-ink" aria-label={`Project format ${report.format}: change it`}>
+      <Popover.Trigger
+        className="underline decoration-dim decoration-dotted underline-offset-3 hover:decoration-ink"
+        aria-label={`Project format ${report.format}: change it`}
+      >
         {report.format}
       </Popover.Trigger>
       <Popover.Portal>

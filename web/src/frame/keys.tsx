@@ -1,5 +1,5 @@
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
-import { useEffect, useRef } from "react";
+import { useEffect, useEffectEvent } from "react";
 import { fetchFixes } from "../api/queries";
 import { Sheet } from "../ui/sheet";
 import { useWorkbench } from "./workbench";
@@ -39,26 +39,25 @@ export const ADD_DEVICE = "west-rail:add-device";
 /** The keys of the frame. They rest while something is being typed. */
 export function useKeys({ openLine, openKeys }: { openLine: () => void; openKeys: () => void }) {
   const workbench = useWorkbench();
-  const latest = useRef(workbench);
-  latest.current = workbench;
   const client = useQueryClient();
+  const onKey = useEffectEvent((event: KeyboardEvent) => {
+    const { target } = event;
+    const typing = target instanceof HTMLElement && target.closest("input:not([type=checkbox]), select, textarea, [role=dialog]");
+    const line = (event.key === "k" && (event.ctrlKey || event.metaKey)) || (event.key === "/" && !typing);
+    if (line) {
+      event.preventDefault();
+      openLine();
+      return;
+    }
+    if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (act(event.key, workbench, client, openKeys)) event.preventDefault();
+  });
 
   useEffect(() => {
-    function onKey(event: KeyboardEvent) {
-      const { target } = event;
-      const typing = target instanceof HTMLElement && target.closest("input:not([type=checkbox]), select, textarea, [role=dialog]");
-      const line = (event.key === "k" && (event.ctrlKey || event.metaKey)) || (event.key === "/" && !typing);
-      if (line) {
-        event.preventDefault();
-        openLine();
-        return;
-      }
-      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (act(event.key, latest.current, client, openKeys)) event.preventDefault();
-    }
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [client, openLine, openKeys]);
+    const listen = (event: KeyboardEvent) => onKey(event);
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, []);
 }
 
 type Bench = ReturnType<typeof useWorkbench>;

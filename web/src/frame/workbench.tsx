@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
+import { createContext, useCallback, useContext, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import { Problem, sentenceOf, type Build, type Command, type Fix, type Outlook, type Reference, type Workspace, type Production } from "../api/client";
 import { keepWorkspace, requestEdit, type Step } from "../api/queries";
@@ -83,12 +83,14 @@ export function WorkbenchProvider({ id, build, workspace, reference: shipped, ch
   }, [shipped, own]);
   const [search, setSearch] = useSearchParams();
   const newest = useRef(workspace);
-  if (workspace.revision >= newest.current.revision || workspace.report.build !== newest.current.report.build) newest.current = workspace;
   // Edits go one after the other, so that quick hands don't overtake themselves.
   const queue = useRef<Promise<unknown>>(Promise.resolve());
 
   const previewed = useRef(preview);
-  previewed.current = preview;
+  useLayoutEffect(() => {
+    if (workspace.revision >= newest.current.revision || workspace.report.build !== newest.current.report.build) newest.current = workspace;
+    previewed.current = preview;
+  }, [workspace, preview]);
   const edit = useCallback(
     (asked: Edit, certain = false) => {
       const run = async () => {
@@ -109,7 +111,10 @@ export function WorkbenchProvider({ id, build, workspace, reference: shipped, ch
           if (error instanceof Problem && error.current) {
             newest.current = error.current;
             keepWorkspace(client, id, build.id, error.current, true);
-            setNotice({ text: "Someone changed the production meanwhile, and you see their change now. Yours was not made; nothing of it is lost.", again: asked });
+            setNotice({
+              text: "Someone changed the production meanwhile, and you see their change now. Yours was not made; nothing of it is lost.",
+              again: asked,
+            });
           } else {
             setNotice({ text: sentenceOf(error) });
           }

@@ -3,7 +3,13 @@ import { entriesAddress, readEntries } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 
 /** A heading over the crew’s own entries, with the way out to a file and in from one. */
-export function OwnHeading({ title, ids, of, onRefused, check }: {
+export function OwnHeading({
+  title,
+  ids,
+  of,
+  onRefused,
+  check,
+}: {
   title: string;
   ids: string[];
   /** What is in the file: *descriptions*. */

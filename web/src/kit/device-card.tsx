@@ -75,7 +75,9 @@ export function DeviceCard({ device }: { device: Device }) {
           </p>
         ))}
         {limits.length > 0 && <p>{limits.join("; ")}.</p>}
-        {device.modes?.map((mode) => <p key={mode.name}>Mode: {mode.name}</p>)}
+        {device.modes?.map((mode) => (
+          <p key={mode.name}>Mode: {mode.name}</p>
+        ))}
       </figcaption>
     </figure>
   );

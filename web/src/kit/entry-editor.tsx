@@ -27,7 +27,8 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
   const check = useEntryCheck(id, workspace.revision, entry);
   const change = (next: Partial<Device>) => setEntry((old) => ({ ...old, ...next }));
   const ports = entry.ports ?? [];
-  const isNew = !workspace.production.custom?.devices?.some((known) => known.id === entry.id) && !reference.catalogue.devices.some((known) => known.id === entry.id);
+  const isNew =
+    !workspace.production.custom?.devices?.some((known) => known.id === entry.id) && !reference.catalogue.devices.some((known) => known.id === entry.id);
 
   const setPorts = (next: Port[]) => {
     // What a screen shows follows its inputs until somebody says otherwise.
@@ -68,13 +69,18 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
 
   const problem = check.error?.message ?? check.data?.refusal;
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto" onKeyDown={(event) => event.stopPropagation()}>
+    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto" role="presentation" onKeyDown={(event) => event.stopPropagation()}>
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
         <h2 className="mt-4 text-large font-semibold">{isNew ? "Add custom device" : `Change ${start.name}`}</h2>
         <div className="mt-2 grid grid-cols-2 gap-3 lg:grid-cols-4">
           <Text label="Name" value={entry.name} onChange={(name) => change(start.id ? { name } : { name, id: handleOf(name) })} autoFocus />
           <Text label="Maker" value={entry.maker} onChange={(maker) => change({ maker })} />
-          <Choice label="It is a" value={entry.kind} onChoose={(next) => change({ kind: KINDS.find(({ value }) => value === next)?.value ?? entry.kind })} options={KINDS} />
+          <Choice
+            label="It is a"
+            value={entry.kind}
+            onChoose={(next) => change({ kind: KINDS.find(({ value }) => value === next)?.value ?? entry.kind })}
+            options={KINDS}
+          />
           <Text label="Id, as typed" value={entry.id} onChange={(next) => change({ id: next })} />
         </div>
         <section aria-label="Ports" className="mt-4">
@@ -100,7 +106,12 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
         <Paths entry={entry} onChange={(paths) => change({ paths })} />
         <Recording entry={entry} onChange={change} />
       </main>
-      <aside aria-label="What it comes to" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[340px] md:border-l max-md:border-t max-md:overflow-visible">
+      <aside
+        aria-label="What it comes to"
+        tabIndex={0}
+        data-scrolls
+        className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[340px] md:border-l max-md:border-t max-md:overflow-visible"
+      >
         <p role="status" className={problem ? "text-stop" : "text-ok"}>
           {problem ?? (check.data ? "It can stand as it is." : "")}
         </p>
@@ -128,17 +139,47 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
   );
 }
 
-function Text({ label, value, onChange, autoFocus, hideLabel }: { label: string; value: string; onChange: (value: string) => void; autoFocus?: boolean; hideLabel?: boolean }) {
+function Text({
+  label,
+  value,
+  onChange,
+  autoFocus,
+  hideLabel,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  autoFocus?: boolean;
+  hideLabel?: boolean;
+}) {
   return (
     <label className="block min-w-0 text-small text-dim">
       <span className={hideLabel ? "sr-only" : ""}>{label}</span>
-      <input autoFocus={autoFocus} value={value} spellCheck={false} onChange={(event) => onChange(event.target.value)} className="block w-full border border-rule bg-sunk px-1.5 py-0.5 text-body text-ink" />
+      <input
+        autoFocus={autoFocus}
+        value={value}
+        spellCheck={false}
+        onChange={(event) => onChange(event.target.value)}
+        className="block w-full border border-rule bg-sunk px-1.5 py-0.5 text-body text-ink"
+      />
     </label>
   );
 }
 
 /** Formats: a group of the catalogue's, or typed one after the other. */
-function Formats({ label, value, groups, anything, onChange }: { label: string; value: Port["formats"]; groups: FormatGroup[]; anything: string; onChange: (formats: Port["formats"]) => void }) {
+function Formats({
+  label,
+  value,
+  groups,
+  anything,
+  onChange,
+}: {
+  label: string;
+  value: Port["formats"];
+  groups: FormatGroup[];
+  anything: string;
+  onChange: (formats: Port["formats"]) => void;
+}) {
   const group = groups.find((known) => JSON.stringify(known.formats) === JSON.stringify(value));
   const typed = value?.every((one) => typeof one === "string") ? value.join("; ") : "";
   const chosen = !value?.length ? "" : (group?.id ?? "typed");
@@ -148,20 +189,32 @@ function Formats({ label, value, groups, anything, onChange }: { label: string; 
         label={label}
         value={chosen}
         onChoose={(next) => onChange(next === "" ? [] : next === "typed" ? ["1920×1080p25 4:2:2 10-bit"] : groups.find((known) => known.id === next)?.formats)}
-        options={[{ value: "", label: anything }, ...groups.map((known) => ({ value: known.id, label: `${known.id}: ${known.words}` })), { value: "typed", label: "Typed…" }]}
+        options={[
+          { value: "", label: anything },
+          ...groups.map((known) => ({ value: known.id, label: `${known.id}: ${known.words}` })),
+          { value: "typed", label: "Typed…" },
+        ]}
       />
       {chosen === "typed" && (
-        <Text
-          label={`${label}, typed with semicolons between`}
-          value={typed}
-          onChange={(text) => onChange(text.split(";").map((one) => one.trim()))}
-        />
+        <Text label={`${label}, typed with semicolons between`} value={typed} onChange={(text) => onChange(text.split(";").map((one) => one.trim()))} />
       )}
     </div>
   );
 }
 
-function PortEditor({ port, camera, groups, onChange, onRemove }: { port: Port; camera: boolean; groups: FormatGroup[]; onChange: (port: Port) => void; onRemove: () => void }) {
+function PortEditor({
+  port,
+  camera,
+  groups,
+  onChange,
+  onRemove,
+}: {
+  port: Port;
+  camera: boolean;
+  groups: FormatGroup[];
+  onChange: (port: Port) => void;
+  onRemove: () => void;
+}) {
   const out = port.direction === "out";
   const setSocket = (value: string) => {
     const socket = SOCKETS.find((known) => known.value === value)?.port;
@@ -173,14 +226,24 @@ function PortEditor({ port, camera, groups, onChange, onRemove }: { port: Port; 
     <li className="grid grid-cols-[1fr_1fr_1.6fr_auto] items-end gap-2 border-t border-rule py-1.5">
       <Text label={`${out ? "Output" : "Input"}, as printed`} value={port.name} onChange={(name) => onChange({ ...port, name, id: handleOf(name) })} />
       <Choice label="Socket" value={socketOf(port)} onChoose={setSocket} options={[{ value: "", label: "Another" }, ...SOCKETS]} />
-      <Formats label={out ? "Gives" : "Takes"} value={port.formats} groups={groups} anything={out ? "what its path brings" : "anything its socket carries"} onChange={(formats) => onChange({ ...port, formats })} />
+      <Formats
+        label={out ? "Gives" : "Takes"}
+        value={port.formats}
+        groups={groups}
+        anything={out ? "what its path brings" : "anything its socket carries"}
+        onChange={(formats) => onChange({ ...port, formats })}
+      />
       <button type="button" aria-label={`Remove ${port.name}`} className="px-1 py-1 text-small text-dim hover:text-ink" onClick={onRemove}>
         Remove
       </button>
       {out && camera && port.origin && (
         <div className="col-span-4 flex flex-wrap items-end gap-3">
           <div className="w-28">
-            <Text label="Delay" value={port.origin.delay ?? ""} onChange={(delay) => onChange({ ...port, origin: port.origin ? { ...port.origin, delay } : port.origin })} />
+            <Text
+              label="Delay"
+              value={port.origin.delay ?? ""}
+              onChange={(delay) => onChange({ ...port, origin: port.origin ? { ...port.origin, delay } : port.origin })}
+            />
           </div>
           {(["overlay", "look", "desqueezes", "never_clean"] as const).map((ability) => (
             <Tick
@@ -242,15 +305,30 @@ function Modes({ entry, onChange, groups }: { entry: Device; onChange: (modes: M
                     label="Gives"
                     value={leaves?.formats ? (groups.find((group) => JSON.stringify(group.formats) === JSON.stringify(leaves.formats))?.id ?? "") : "off"}
                     onChoose={(next) =>
-                      set(at, { ...mode, leaves: [{ ports: leaves?.ports ?? [], ...(next === "off" ? {} : { formats: groups.find((group) => group.id === next)?.formats }) }, ...more] })
+                      set(at, {
+                        ...mode,
+                        leaves: [
+                          { ports: leaves?.ports ?? [], ...(next === "off" ? {} : { formats: groups.find((group) => group.id === next)?.formats }) },
+                          ...more,
+                        ],
+                      })
                     }
-                    options={[{ value: "off", label: "nothing: it is off" }, ...groups.map((group) => ({ value: group.id, label: `${group.id}: ${group.words}` })), ...(leaves?.formats ? [{ value: "", label: "as described" }] : [])]}
+                    options={[
+                      { value: "off", label: "nothing: it is off" },
+                      ...groups.map((group) => ({ value: group.id, label: `${group.id}: ${group.words}` })),
+                      ...(leaves?.formats ? [{ value: "", label: "as described" }] : []),
+                    ]}
                   />
                 </>
               ) : (
                 <p className="col-span-2 pb-1 text-small text-dim">{mode.makes.map(makesInWords).join("; ")}</p>
               )}
-              <button type="button" aria-label={`Remove ${mode.name}`} className="px-1 py-1 text-small text-dim hover:text-ink" onClick={() => onChange(modes.filter((_, place) => place !== at))}>
+              <button
+                type="button"
+                aria-label={`Remove ${mode.name}`}
+                className="px-1 py-1 text-small text-dim hover:text-ink"
+                onClick={() => onChange(modes.filter((_, place) => place !== at))}
+              >
                 Remove
               </button>
             </li>
@@ -264,11 +342,16 @@ function Modes({ entry, onChange, groups }: { entry: Device; onChange: (modes: M
 /** What joins inputs to outputs inside it. */
 function Paths({ entry, onChange }: { entry: Device; onChange: (paths: Path[]) => void }) {
   const paths = entry.paths ?? [];
-  const named = (direction: Port["direction"]) => (entry.ports ?? []).filter((port) => port.direction === direction).map((port) => ({ value: port.id, label: port.name }));
+  const named = (direction: Port["direction"]) =>
+    (entry.ports ?? []).filter((port) => port.direction === direction).map((port) => ({ value: port.id, label: port.name }));
   const [inputs, outputs] = [named("in"), named("out")];
   if (inputs.length === 0 || outputs.length === 0) return null;
   const set = (at: number, next: Path) => onChange(paths.map((old, place) => (place === at ? next : old)));
-  const add = () => onChange([...paths, { from: [inputs[0]?.value ?? ""], to: [outputs[0]?.value ?? ""], via: "relay", delay: "1 ms", carries: ["picture", "sound", "timecode"] }]);
+  const add = () =>
+    onChange([
+      ...paths,
+      { from: [inputs[0]?.value ?? ""], to: [outputs[0]?.value ?? ""], via: "relay", delay: "1 ms", carries: ["picture", "sound", "timecode"] },
+    ]);
   return (
     <section aria-label="Paths" className="mt-4">
       <h3 className="flex items-center gap-2 font-semibold">
@@ -278,11 +361,33 @@ function Paths({ entry, onChange }: { entry: Device; onChange: (paths: Path[]) =
       <ul>
         {paths.map((path, at) => (
           <li key={at} className="grid grid-cols-[1fr_1fr_1fr_6rem_auto] items-end gap-2 border-t border-rule py-1.5">
-            <Choice label="From" value={path.from.length > 1 ? "" : (path.from[0] ?? "")} onChoose={(from) => set(at, { ...path, from: [from] })} options={path.from.length > 1 ? [{ value: "", label: path.from.join(", ") }, ...inputs] : inputs} />
-            <Choice label="To" value={path.to.length > 1 ? "" : (path.to[0] ?? "")} onChoose={(to) => set(at, { ...path, to: [to] })} options={path.to.length > 1 ? [{ value: "", label: path.to.join(", ") }, ...outputs] : outputs} />
-            <Choice label="How" value={path.via} onChoose={(next) => set(at, { ...path, via: VIAS.find(({ value }) => value === next)?.value ?? path.via, carries: next === "embed" ? ["sound"] : path.carries })} options={VIAS} />
+            <Choice
+              label="From"
+              value={path.from.length > 1 ? "" : (path.from[0] ?? "")}
+              onChoose={(from) => set(at, { ...path, from: [from] })}
+              options={path.from.length > 1 ? [{ value: "", label: path.from.join(", ") }, ...inputs] : inputs}
+            />
+            <Choice
+              label="To"
+              value={path.to.length > 1 ? "" : (path.to[0] ?? "")}
+              onChoose={(to) => set(at, { ...path, to: [to] })}
+              options={path.to.length > 1 ? [{ value: "", label: path.to.join(", ") }, ...outputs] : outputs}
+            />
+            <Choice
+              label="How"
+              value={path.via}
+              onChoose={(next) =>
+                set(at, { ...path, via: VIAS.find(({ value }) => value === next)?.value ?? path.via, carries: next === "embed" ? ["sound"] : path.carries })
+              }
+              options={VIAS}
+            />
             <Text label="Delay" value={path.delay ?? ""} onChange={(delay) => set(at, { ...path, delay })} />
-            <button type="button" aria-label={`Remove path ${at + 1}`} className="px-1 py-1 text-small text-dim hover:text-ink" onClick={() => onChange(paths.filter((_, place) => place !== at))}>
+            <button
+              type="button"
+              aria-label={`Remove path ${at + 1}`}
+              className="px-1 py-1 text-small text-dim hover:text-ink"
+              onClick={() => onChange(paths.filter((_, place) => place !== at))}
+            >
               Remove
             </button>
           </li>
@@ -298,7 +403,18 @@ function Recording({ entry, onChange }: { entry: Device; onChange: (change: Part
   const records = entry.records;
   const set = (change: Partial<NonNullable<Device["records"]>>) => records && onChange({ records: { ...records, ...change } });
   const inputs = (entry.ports ?? []).filter((port) => port.direction === "in" && (port.wire === "sdi" || port.wire === "hdmi")).map((port) => port.id);
-  const start = () => onChange({ records: { sensor: entry.kind === "camera", inputs: entry.kind === "camera" ? [] : inputs, codecs: ["mezzanine-high"], media: ["ssd"], slots: 1, tracks: 2, formats: [] } });
+  const start = () =>
+    onChange({
+      records: {
+        sensor: entry.kind === "camera",
+        inputs: entry.kind === "camera" ? [] : inputs,
+        codecs: ["mezzanine-high"],
+        media: ["ssd"],
+        slots: 1,
+        tracks: 2,
+        formats: [],
+      },
+    });
   const toggle = <T,>(list: T[], one: T) => (list.includes(one) ? list.filter((known) => known !== one) : [...list, one]);
   return (
     <section aria-label="Recording" className="mt-4">
@@ -312,7 +428,12 @@ function Recording({ entry, onChange }: { entry: Device; onChange: (change: Part
             <legend className="text-small text-dim">Codecs</legend>
             <div className="grid grid-cols-2 gap-x-3 lg:grid-cols-3">
               {reference.catalogue.codecs.map((codec) => (
-                <Tick key={codec.id} label={codec.name} checked={records.codecs.includes(codec.id)} onChange={() => set({ codecs: toggle(records.codecs, codec.id) })} />
+                <Tick
+                  key={codec.id}
+                  label={codec.name}
+                  checked={records.codecs.includes(codec.id)}
+                  onChange={() => set({ codecs: toggle(records.codecs, codec.id) })}
+                />
               ))}
             </div>
           </fieldset>
@@ -325,8 +446,18 @@ function Recording({ entry, onChange }: { entry: Device; onChange: (change: Part
           <div className="grid grid-cols-4 gap-2">
             <Text label="Stops a clip after" value={records.clip_limit ?? ""} onChange={(clip) => set({ clip_limit: clip || null })} />
             <Text label="Stops for heat after" value={records.heat_limit ?? ""} onChange={(heat) => set({ heat_limit: heat || null })} />
-            <Choice label="Slots" value={String(records.slots ?? 1)} onChoose={(slots) => set({ slots: Number(slots) })} options={["1", "2", "3", "4"].map((slots) => ({ value: slots, label: slots }))} />
-            <Choice label="Sound tracks" value={String(records.tracks ?? 0)} onChoose={(tracks) => set({ tracks: Number(tracks) })} options={["0", "1", "2", "4", "8", "16"].map((tracks) => ({ value: tracks, label: tracks }))} />
+            <Choice
+              label="Slots"
+              value={String(records.slots ?? 1)}
+              onChoose={(slots) => set({ slots: Number(slots) })}
+              options={["1", "2", "3", "4"].map((slots) => ({ value: slots, label: slots }))}
+            />
+            <Choice
+              label="Sound tracks"
+              value={String(records.tracks ?? 0)}
+              onChoose={(tracks) => set({ tracks: Number(tracks) })}
+              options={["0", "1", "2", "4", "8", "16"].map((tracks) => ({ value: tracks, label: tracks }))}
+            />
           </div>
         </div>
       )}

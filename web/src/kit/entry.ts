@@ -39,7 +39,11 @@ export const KINDS: { value: Device["kind"]; label: string }[] = [
 
 /** The sorts of socket that the editor offers, each with what it says of itself. */
 export const SOCKETS: { value: string; label: string; port: Pick<Port, "connector" | "wire" | "sdi" | "hdmi"> }[] = [
-  ...(["SD", "HD", "3G", "6G", "12G"] as const).map((name) => ({ value: `sdi-${name}`, label: `SDI ${name}, BNC`, port: { connector: "bnc" as const, wire: "sdi" as const, sdi: { class: name } } })),
+  ...(["SD", "HD", "3G", "6G", "12G"] as const).map((name) => ({
+    value: `sdi-${name}`,
+    label: `SDI ${name}, BNC`,
+    port: { connector: "bnc" as const, wire: "sdi" as const, sdi: { class: name } },
+  })),
   ...(["1.4", "2.0", "2.1"] as const).flatMap((hdmi) =>
     (
       [
@@ -63,7 +67,10 @@ export const SOCKETS: { value: string; label: string; port: Pick<Port, "connecto
 export const socketOf = (port: Port) =>
   SOCKETS.find(
     (socket) =>
-      socket.port.connector === port.connector && socket.port.wire === port.wire && socket.port.sdi?.class === port.sdi?.class && socket.port.hdmi === (port.hdmi ?? undefined),
+      socket.port.connector === port.connector &&
+      socket.port.wire === port.wire &&
+      socket.port.sdi?.class === port.sdi?.class &&
+      socket.port.hdmi === (port.hdmi ?? undefined),
   )?.value ?? "";
 
 export const CONDITIONS: { value: string; label: string; condition: Condition }[] = [

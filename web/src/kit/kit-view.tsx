@@ -15,12 +15,14 @@ export function KitView() {
   const { id, build, workspace, reference } = useWorkbench();
   const lines = useKit(id, build.id, workspace.revision);
   const [editing, setEditing] = useState<Device>();
-  const kinds = ([
-    ["Devices", reference.catalogue.devices],
-    ["Cables", reference.catalogue.cables],
-    ["Adapters and clamps", reference.catalogue.adapters],
-    ["Cards and drives", reference.catalogue.media],
-  ] as const).map(([name, list]) => [name, new Set(list.map((entry) => entry.id))] as const);
+  const kinds = (
+    [
+      ["Devices", reference.catalogue.devices],
+      ["Cables", reference.catalogue.cables],
+      ["Adapters and clamps", reference.catalogue.adapters],
+      ["Cards and drives", reference.catalogue.media],
+    ] as const
+  ).map(([name, list]) => [name, new Set(list.map((entry) => entry.id))] as const);
   const known = new Set(kinds.flatMap(([, ids]) => [...ids]));
   const groups = [
     ...kinds.map(([name, ids]) => [name, lines.data?.filter((line) => ids.has(line.item)) ?? []] as const),
@@ -32,7 +34,11 @@ export function KitView() {
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
         <h2 className="mt-4 text-large font-semibold">Kit for {build.name}</h2>
         {lines.error && <p className="text-stop">{lines.error.message}</p>}
-        {lines.data?.length === 0 && <p className="my-2 text-dim">What is owned and hired stands here, with what the build uses of it. Find the first thing in the catalogue beside this.</p>}
+        {lines.data?.length === 0 && (
+          <p className="my-2 text-dim">
+            What is owned and hired stands here, with what the build uses of it. Find the first thing in the catalogue beside this.
+          </p>
+        )}
         {groups.map(([name, list]) => (
           <table key={name} aria-label={name} className="mt-4 w-full border-collapse text-left">
             <thead className="text-small text-dim">
@@ -54,7 +60,12 @@ export function KitView() {
         ))}
         <OwnEntries onEdit={setEditing} />
       </main>
-      <aside aria-label="Catalogue" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule md:w-[340px] md:border-l max-md:border-t max-md:overflow-visible">
+      <aside
+        aria-label="Catalogue"
+        tabIndex={0}
+        data-scrolls
+        className="w-full shrink-0 overflow-auto border-rule md:w-[340px] md:border-l max-md:border-t max-md:overflow-visible"
+      >
         <CatalogueSearch onEdit={setEditing} />
       </aside>
     </div>
@@ -68,7 +79,8 @@ function count(typed: string): number {
 
 function Line({ line }: { line: KitReport }) {
   const { edit } = useWorkbench();
-  const set = (change: { quantity?: number; hired?: number }) => edit(({ kit }) => {
+  const set = (change: { quantity?: number; hired?: number }) =>
+    edit(({ kit }) => {
       const now = kit?.find((known) => known.item === line.item && (known.length ?? null) === (line.length ?? null));
       return [{ do: "set-kit", line: { item: line.item, length: line.length, quantity: now?.quantity ?? 0, hired: now?.hired ?? 0, ...change } }];
     });
@@ -218,7 +230,9 @@ function OwnEntries({ onEdit }: { onEdit: (start: Device) => void }) {
           {refusal}
         </p>
       )}
-      {own.length === 0 && <p className="text-dim">What the catalogue doesn’t know, describe here: it stands in every list then, and goes out with the production’s file.</p>}
+      {own.length === 0 && (
+        <p className="text-dim">What the catalogue doesn’t know, describe here: it stands in every list then, and goes out with the production’s file.</p>
+      )}
       <ul>
         {own.map((entry) => (
           <li key={entry.id} className="flex items-center gap-2 border-t border-rule py-1">

@@ -31,13 +31,19 @@ export function MediaView() {
         {plan.error && <p className="mt-3 text-stop">{plan.error.message}</p>}
         {plan.data && !day && (
           <p className="mt-2 max-w-prose text-dim">
-            Nothing is planned, or nothing records. Add what is shot in the schedule, set what each recorder records in Record, and the cards, their changes and their copies stand here.
+            Nothing is planned, or nothing records. Add what is shot in the schedule, set what each recorder records in Record, and the cards, their changes and
+            their copies stand here.
           </p>
         )}
         {day && <Answer day={day} />}
         {plan.data && <Job job={plan.data.job} />}
       </main>
-      <aside aria-label="Schedule and copies" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[340px] md:border-l max-md:overflow-visible max-md:border-t print:hidden">
+      <aside
+        aria-label="Schedule and copies"
+        tabIndex={0}
+        data-scrolls
+        className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[340px] md:border-l max-md:overflow-visible max-md:border-t print:hidden"
+      >
         <Schedule />
         <StationFields />
         <CopyRules />
@@ -134,7 +140,8 @@ function Job({ job }: { job: JobTotals }) {
         ))}
         <li className="border-t border-rule py-0.5">Written in all: {job.bytes_label}</li>
         <li className="border-t border-rule py-0.5 font-semibold" data-testid="job-storage">
-          Storage, with every copy and the margin: {job.storage_label} <span className="font-normal text-dim">which a computer may show as {job.storage_binary}</span>
+          Storage, with every copy and the margin: {job.storage_label}{" "}
+          <span className="font-normal text-dim">which a computer may show as {job.storage_binary}</span>
         </li>
       </ul>
     </section>

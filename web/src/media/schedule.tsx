@@ -52,7 +52,8 @@ function Entry({ entry }: { entry: ScheduleEntry }) {
       return [{ do: "put-schedule-entry", build: build.id, entry: { ...now, ...change(now) } }];
     });
   /** Changes how much rolls, where it still rolls in that way. */
-  const putRolls = <K extends Rolls["kind"]>(kind: K, change: Partial<Extract<Rolls, { kind: K }>>) => put((now) => (now.rolls.kind === kind ? { rolls: { ...now.rolls, ...change } } : {}));
+  const putRolls = <K extends Rolls["kind"]>(kind: K, change: Partial<Extract<Rolls, { kind: K }>>) =>
+    put((now) => (now.rolls.kind === kind ? { rolls: { ...now.rolls, ...change } } : {}));
   const [refusal, setRefusal] = useState<string>();
   // A choice has no field of its own for a refusal: it stands under the part.
   const choose = (change: Partial<ScheduleEntry>) => {
@@ -79,13 +80,26 @@ function Entry({ entry }: { entry: ScheduleEntry }) {
         <TypedField label="For" value={entry.length} send={(length) => put(() => ({ length }))} />
       </div>
       <div className="mt-1 grid grid-cols-2 gap-2">
-        <Choice label="How much rolls" value={rolls.kind} options={KINDS} onChoose={(kind) => choose({ rolls: rollsOf(kind as Rolls["kind"], entry.length) })} />
+        <Choice
+          label="How much rolls"
+          value={rolls.kind}
+          options={KINDS}
+          onChoose={(kind) => choose({ rolls: rollsOf(kind as Rolls["kind"], entry.length) })}
+        />
         {rolls.kind === "rolling" && <TypedField label="In all" value={rolls.length} send={(length) => putRolls("rolling", { length })} />}
         {rolls.kind === "ratio" && (
           <>
             <TypedField label="On screen" value={rolls.screen} send={(screen) => putRolls("ratio", { screen })} />
-            <TypedField label="Ratio, to 1" value={String(rolls.centiratio / 100)} send={async (typed) => putRolls("ratio", { centiratio: hundredths(typed, "Ratio") })} />
-            <TypedField label="Cameras that share it" value={String(rolls.cameras)} send={async (typed) => putRolls("ratio", { cameras: whole(typed, "cameras") })} />
+            <TypedField
+              label="Ratio, to 1"
+              value={String(rolls.centiratio / 100)}
+              send={async (typed) => putRolls("ratio", { centiratio: hundredths(typed, "Ratio") })}
+            />
+            <TypedField
+              label="Cameras that share it"
+              value={String(rolls.cameras)}
+              send={async (typed) => putRolls("ratio", { cameras: whole(typed, "cameras") })}
+            />
           </>
         )}
       </div>

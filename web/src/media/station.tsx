@@ -24,7 +24,14 @@ export function StationFields() {
           label="Drives, each written at"
           value={station.drives.join(", ")}
           hint="One figure a drive, like 220 MB/s, 220 MB/s; every drive gets every byte"
-          send={(typed) => put({ drives: typed.split(",").map((rate) => rate.trim()).filter(Boolean) })}
+          send={(typed) =>
+            put({
+              drives: typed
+                .split(",")
+                .map((rate) => rate.trim())
+                .filter(Boolean),
+            })
+          }
         />
       </div>
       <div className="mt-2 grid grid-cols-2 gap-2">
@@ -73,7 +80,12 @@ export function JobDays() {
       <h3 className="font-semibold">Days of the job</h3>
       <div className="mt-1 grid grid-cols-2 gap-2">
         {builds.map((build) => (
-          <TypedField key={build.id} label={build.name} value={String(job.find((line) => line.build === build.id)?.days ?? 0)} send={async (typed) => put(build.id, whole(typed, "days"))} />
+          <TypedField
+            key={build.id}
+            label={build.name}
+            value={String(job.find((line) => line.build === build.id)?.days ?? 0)}
+            send={async (typed) => put(build.id, whole(typed, "days"))}
+          />
         ))}
       </div>
     </section>

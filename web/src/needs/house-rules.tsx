@@ -33,7 +33,13 @@ export function HouseRulesSheet() {
             </p>
             {page.choices.map((choice) => (
               <label key={choice.value} className="mt-1 flex items-start gap-2">
-                <input type="radio" className="mt-1" name={rule} checked={rules[rule] === choice.value} onChange={() => void set({ [rule]: choice.value }).catch(() => undefined)} />
+                <input
+                  type="radio"
+                  className="mt-1"
+                  name={rule}
+                  checked={rules[rule] === choice.value}
+                  onChange={() => void set({ [rule]: choice.value }).catch(() => undefined)}
+                />
                 <span>
                   {choice.name}
                   <span className="block text-small text-dim">{choice.reason}</span>

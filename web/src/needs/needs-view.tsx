@@ -26,7 +26,9 @@ export function NeedsView() {
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
         <h2 className="mt-4 text-large font-semibold">Who must get what</h2>
-        {needs.length === 0 && <p className="my-2 text-dim">Each screen, recorder and viewer that matters gets a sentence here, answered while you change the floor.</p>}
+        {needs.length === 0 && (
+          <p className="my-2 text-dim">Each screen, recorder and viewer that matters gets a sentence here, answered while you change the floor.</p>
+        )}
         <ul aria-label="Needs">
           {needs.map((answer) => {
             const need = build.needs.find((known) => known.id === answer.id);
@@ -36,7 +38,12 @@ export function NeedsView() {
         <AddNeed />
         {offered.length > 0 && <Offered />}
       </main>
-      <aside aria-label="House rules" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule md:w-[316px] md:border-l max-md:border-t max-md:overflow-visible">
+      <aside
+        aria-label="House rules"
+        tabIndex={0}
+        data-scrolls
+        className="w-full shrink-0 overflow-auto border-rule md:w-[316px] md:border-l max-md:border-t max-md:overflow-visible"
+      >
         <HouseRulesSheet />
         <FindingsAt findings={house} />
       </aside>
@@ -47,7 +54,8 @@ export function NeedsView() {
 /** One need as a sentence; every choice in it is an edit. */
 function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
   const { build, workspace, reference, edit, attempt } = useWorkbench();
-  const put = (change: Partial<Need>) => edit(({ builds }) => {
+  const put = (change: Partial<Need>) =>
+    edit(({ builds }) => {
       const needs = builds.find((known) => known.id === build.id)?.needs ?? [];
       const now = needs.find((known) => known.id === need.id) ?? need;
       return [{ do: "put-need", build: build.id, need: { ...now, ...change } }];
@@ -79,7 +87,13 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
                   onChoose={(of) => quietly({ of: of || null })}
                   options={[{ value: "", label: "any camera" }, ...cameras.map((camera) => ({ value: camera.id, label: camera.name }))]}
                 />{" "}
-                <Word label={`What ${answer.name} is for`} value={need.purpose} onChoose={(next) => quietly({ purpose: PURPOSES.find(({ value }) => value === next)?.value })} options={PURPOSES} />,{" "}
+                <Word
+                  label={`What ${answer.name} is for`}
+                  value={need.purpose}
+                  onChoose={(next) => quietly({ purpose: PURPOSES.find(({ value }) => value === next)?.value })}
+                  options={PURPOSES}
+                />
+                ,{" "}
               </>
             )}
             <Word
@@ -104,10 +118,23 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
             />
             , <WordTyped label={`Raster for ${answer.name}`} value={need.raster ?? ""} empty="any raster" send={(typed) => put({ raster: typed || null })} />{" "}
             <WordTyped label={`Depth for ${answer.name}`} value={need.bits ?? ""} empty="any depth" send={(typed) => put({ bits: typed || null })} />{" "}
-            <WordTyped label={`Sampling for ${answer.name}`} value={need.sampling ?? ""} empty="any sampling" send={(typed) => put({ sampling: typed || null })} /> or better,{" "}
+            <WordTyped
+              label={`Sampling for ${answer.name}`}
+              value={need.sampling ?? ""}
+              empty="any sampling"
+              send={(typed) => put({ sampling: typed || null })}
+            />{" "}
+            or better,{" "}
             {!records && (
               <>
-                within <WordTyped label={`Delay for ${answer.name}`} value={need.within ?? ""} empty="the house’s delay" send={(typed) => put({ within: typed || null })} />,{" "}
+                within{" "}
+                <WordTyped
+                  label={`Delay for ${answer.name}`}
+                  value={need.within ?? ""}
+                  empty="the house’s delay"
+                  send={(typed) => put({ within: typed || null })}
+                />
+                ,{" "}
               </>
             )}
             with{" "}
@@ -115,11 +142,19 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
               label={`Sound for ${answer.name}`}
               value={String(need.sound ?? 0)}
               onChoose={(sound) => quietly({ sound: Number(sound) })}
-              options={[0, 1, 2, 4, 8, 16].concat([0, 1, 2, 4, 8, 16].includes(need.sound ?? 0) ? [] : [need.sound ?? 0]).map((count) => ({ value: String(count), label: count === 0 ? "no sound" : `${count} ch of sound` }))}
+              options={[0, 1, 2, 4, 8, 16]
+                .concat([0, 1, 2, 4, 8, 16].includes(need.sound ?? 0) ? [] : [need.sound ?? 0])
+                .map((count) => ({ value: String(count), label: count === 0 ? "no sound" : `${count} ch of sound` }))}
             />
             {records && (
               <>
-                , for <WordTyped label={`Length for ${answer.name}`} value={need.length ?? ""} empty="as long as it lasts" send={(typed) => put({ length: typed || null })} />
+                , for{" "}
+                <WordTyped
+                  label={`Length for ${answer.name}`}
+                  value={need.length ?? ""}
+                  empty="as long as it lasts"
+                  send={(typed) => put({ length: typed || null })}
+                />
               </>
             )}
             .
@@ -131,7 +166,12 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
             </button>
           )}
         </div>
-        <button type="button" className="px-1 py-1 text-small text-dim hover:text-ink" aria-label={`Remove the need of ${answer.name}`} onClick={() => attempt([{ do: "remove-need", build: build.id, need: need.id }])}>
+        <button
+          type="button"
+          className="px-1 py-1 text-small text-dim hover:text-ink"
+          aria-label={`Remove the need of ${answer.name}`}
+          onClick={() => attempt([{ do: "remove-need", build: build.id, need: need.id }])}
+        >
           Remove
         </button>
       </div>
@@ -158,7 +198,12 @@ function AddNeed() {
   };
   return (
     <div className="mt-3 w-64">
-      <Choice label="Add a need for" value="" onChoose={(at) => at && add(at)} options={[{ value: "", label: "Choose a screen or recorder" }, ...able.map((placement) => ({ value: placement.id, label: placement.name }))]} />
+      <Choice
+        label="Add a need for"
+        value=""
+        onChoose={(at) => at && add(at)}
+        options={[{ value: "", label: "Choose a screen or recorder" }, ...able.map((placement) => ({ value: placement.id, label: placement.name }))]}
+      />
     </div>
   );
 }

@@ -2,7 +2,17 @@ import { useState } from "react";
 import { sentenceOf } from "../api/client";
 
 /** A choice in the middle of a sentence. */
-export function Word({ label, value, options, onChoose }: { label: string; value: string; options: { value: string; label: string }[]; onChoose: (value: string) => void }) {
+export function Word({
+  label,
+  value,
+  options,
+  onChoose,
+}: {
+  label: string;
+  value: string;
+  options: { value: string; label: string }[];
+  onChoose: (value: string) => void;
+}) {
   return (
     <select
       aria-label={label}

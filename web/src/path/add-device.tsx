@@ -33,7 +33,9 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
 
   async function add(device: string, hire: boolean) {
     const known = new Set(build.placements.map((placement) => placement.id));
-    const kitLine: Command[] = hire ? [{ do: "set-kit", line: { item: device, quantity: line(device)?.quantity ?? 0, hired: (line(device)?.hired ?? 0) + 1 } }] : [];
+    const kitLine: Command[] = hire
+      ? [{ do: "set-kit", line: { item: device, quantity: line(device)?.quantity ?? 0, hired: (line(device)?.hired ?? 0) + 1 } }]
+      : [];
     // The handle is made here from the id, so that what was added can be selected.
     let handle = device;
     for (let number = 2; known.has(handle); number += 1) handle = `${device}-${number}`;
@@ -58,7 +60,12 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
   );
 
   return (
-    <Sheet open={open} onOpenChange={onOpenChange} title="Add device" about="What the kit still has comes first. Anything else of the catalogue is added to the kit as well.">
+    <Sheet
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Add device"
+      about="What the kit still has comes first. Anything else of the catalogue is added to the kit as well."
+    >
       {refusal && (
         <p role="alert" className="mb-2 text-stop">
           {refusal}
@@ -94,7 +101,12 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
             <label htmlFor="new-unit" className="block text-small text-dim">
               Or a new unit: a rig, a village, a cart
             </label>
-            <input id="new-unit" value={newUnit} onChange={(event) => setNewUnit(event.target.value)} className="w-full border border-rule bg-sunk px-1.5 py-0.5" />
+            <input
+              id="new-unit"
+              value={newUnit}
+              onChange={(event) => setNewUnit(event.target.value)}
+              className="w-full border border-rule bg-sunk px-1.5 py-0.5"
+            />
           </div>
           <button type="submit" className="border border-rule px-2.5 py-0.5 hover:border-dim">
             Add unit

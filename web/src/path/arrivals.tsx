@@ -13,7 +13,7 @@ export function ArrivalsBoard() {
     <table className="w-full border-collapse text-left" aria-label="Arrivals">
       <thead className="sticky top-0 z-10 bg-ground text-small text-dim max-md:hidden">
         <tr>
-          {["Destination", "Arrives", "Late", "Beside it", "Needs and answers", "Verdict"].map((name) => (
+          {["Destination", "Arrives", "Delay", "Beside it", "Needs and answers", "Verdict"].map((name) => (
             <th key={name} className="border-b border-rule px-2 py-1 font-normal">
               {name}
             </th>
@@ -76,11 +76,13 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
           </Figure>
         )}
       </td>
-      <td className="px-2 py-1 text-small text-dim max-md:order-4 max-md:col-span-2">{beside.map((part) => (
+      <td className="px-2 py-1 text-small text-dim max-md:order-4 max-md:col-span-2">
+        {beside.map((part) => (
           <span key={String(part)} className="mr-2 inline-block whitespace-nowrap">
             {part}
           </span>
-        ))}</td>
+        ))}
+      </td>
       <td className="px-2 py-1 text-small max-md:order-5 max-md:col-span-2">
         {row.needs.map((need) => (
           <span key={need.id} className="block">

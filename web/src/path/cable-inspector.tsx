@@ -147,7 +147,12 @@ function Adapters({ cable }: { cable: Connection }) {
           ))}
         </ul>
       )}
-      <Choice label="Put on it" value="" onChoose={(id) => id && set([...on, id])} options={[{ value: "", label: "Adapter, barrel, elbow, clamp…" }, ...fitting.map((adapter) => ({ value: adapter.id, label: adapter.name }))]} />
+      <Choice
+        label="Put on it"
+        value=""
+        onChoose={(id) => id && set([...on, id])}
+        options={[{ value: "", label: "Adapter, barrel, elbow, clamp…" }, ...fitting.map((adapter) => ({ value: adapter.id, label: adapter.name }))]}
+      />
     </div>
   );
 }

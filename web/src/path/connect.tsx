@@ -41,10 +41,15 @@ export function ConnectPanel({ from, inputs, problem }: { from: string; inputs: 
         <Button onClick={() => connect(undefined)}>Leave it</Button>
       </div>
       {problem && <p className="mt-2 text-stop">{problem}</p>}
-      <ul ref={list} className="mt-2" onKeyDown={onKey}>
+      <ul ref={list} className="mt-2">
         {fitting.map((input) => (
           <li key={input.at}>
-            <button type="button" className="block w-full border-t border-rule px-1 py-1 text-left hover:bg-raised" onClick={() => void run(input.at)}>
+            <button
+              type="button"
+              className="block w-full border-t border-rule px-1 py-1 text-left hover:bg-raised"
+              onKeyDown={onKey}
+              onClick={() => void run(input.at)}
+            >
               <span className="font-semibold">{input.at}</span> {input.name}
               <span className="block text-small text-ok">{input.reason}</span>
             </button>

@@ -21,7 +21,15 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
   const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
   const ports = workspace.report.ports.filter((port) => port.at.startsWith(`${id}.`));
   const findings = workspace.report.findings.filter((finding) => finding.at.device === id);
-  const pictureInputs = ports.filter((port) => port.direction === "in" && [...(entry?.screen ?? []), ...(entry?.records?.inputs ?? []), ...(entry?.paths?.flatMap((path) => (path.carries?.includes("picture") ? path.from : [])) ?? [])].includes(port.at.split(".")[1] ?? ""));
+  const pictureInputs = ports.filter(
+    (port) =>
+      port.direction === "in" &&
+      [
+        ...(entry?.screen ?? []),
+        ...(entry?.records?.inputs ?? []),
+        ...(entry?.paths?.flatMap((path) => (path.carries?.includes("picture") ? path.from : [])) ?? []),
+      ].includes(port.at.split(".")[1] ?? ""),
+  );
   return (
     <section aria-label="Device">
       <div className="space-y-3 p-3">
@@ -42,7 +50,10 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
             label="Picture from"
             value={placement.settings?.input ?? ""}
             onChoose={(input) => attempt([{ do: "choose-input", build: build.id, device: id, input: input || null }])}
-            options={[{ value: "", label: "The first that has a cable" }, ...pictureInputs.map((port) => ({ value: port.at.split(".")[1] ?? "", label: port.name }))]}
+            options={[
+              { value: "", label: "The first that has a cable" },
+              ...pictureInputs.map((port) => ({ value: port.at.split(".")[1] ?? "", label: port.name })),
+            ]}
           />
         )}
         {entry && <Doing device={entry} placement={placement} />}
@@ -90,7 +101,11 @@ function Doing({ device, placement }: { device: Device; placement: Placement }) 
             send={(typed) => edit([{ do: "set-squeeze", build: build.id, device: placement.id, squeeze: typed.trim() || null }])}
           />
           {device.modes?.some((mode) => mode.when.some((condition) => condition.is === "playback")) && (
-            <Tick label="Plays back" checked={settings?.playback ?? false} onChange={(playback) => attempt([{ do: "set-playback", build: build.id, device: placement.id, playback }])} />
+            <Tick
+              label="Plays back"
+              checked={settings?.playback ?? false}
+              onChange={(playback) => attempt([{ do: "set-playback", build: build.id, device: placement.id, playback }])}
+            />
           )}
         </>
       )}
@@ -149,7 +164,9 @@ function PortRow({ port, placement }: { port: PortReport; placement: Placement }
   const cables = build.connections.filter((cable) => cable.from === port.at || cable.to === port.at);
   const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
   const known = entry?.ports?.find((candidate) => `${placement.id}.${candidate.id}` === port.at);
-  const runs = port.picture ? (port.picture.raw ?? port.picture.format) : [port.sound > 0 && `${port.sound} ch`, port.timecode && `TC ${port.timecode}`, port.signals.includes("data") && "data"].filter(Boolean).join(", ");
+  const runs = port.picture
+    ? (port.picture.raw ?? port.picture.format)
+    : [port.sound > 0 && `${port.sound} ch`, port.timecode && `TC ${port.timecode}`, port.signals.includes("data") && "data"].filter(Boolean).join(", ");
   const air = known?.connector === "air";
   return (
     <li className="py-1.5 not-first:border-t not-first:border-rule">

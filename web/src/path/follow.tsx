@@ -22,7 +22,11 @@ export function FollowPanel({ device, onClose }: { device: string; onClose: () =
             <li key={hop.at} className="border-t border-rule py-1.5">
               <p className="flex items-baseline gap-2">
                 <span className="w-5 shrink-0 text-right text-small text-dim">{number + 1}</span>
-                <button type="button" className="text-left font-semibold hover:underline" onClick={() => select({ kind: "device", id: hop.at.split(".")[0] ?? "" })}>
+                <button
+                  type="button"
+                  className="text-left font-semibold hover:underline"
+                  onClick={() => select({ kind: "device", id: hop.at.split(".")[0] ?? "" })}
+                >
                   {hop.name}
                 </button>
                 <span className="ml-auto whitespace-nowrap">{hop.delay}</span>

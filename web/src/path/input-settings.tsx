@@ -32,12 +32,21 @@ export function InputSettings({ known, placement }: { known: Port; placement: Pl
       {setting ? (
         <p className="text-small">
           Takes what the {setting.from} says.{" "}
-          <button type="button" className="underline decoration-dotted underline-offset-3" onClick={() => void edit([{ do: "set-input", build: build.id, at, setting: null }]).catch(() => undefined)}>
+          <button
+            type="button"
+            className="underline decoration-dotted underline-offset-3"
+            onClick={() => void edit([{ do: "set-input", build: build.id, at, setting: null }]).catch(() => undefined)}
+          >
             Back to the catalogue’s word
           </button>
         </p>
       ) : (
-        <button type="button" aria-expanded={open} className="text-small text-dim underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => setOpen(!open)}>
+        <button
+          type="button"
+          aria-expanded={open}
+          className="text-small text-dim underline decoration-dotted underline-offset-3 hover:text-ink"
+          onClick={() => setOpen(!open)}
+        >
           Read the sink’s EDID…
         </button>
       )}

@@ -27,7 +27,12 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
     if (ready && shown) document.getElementById(shown)?.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [ready, shown]);
 
-  if (!layout) return <p role="status" className="animate-[appear_0.2s_step-end_both] p-4 text-dim">Laying out the map…</p>;
+  if (!layout)
+    return (
+      <p role="status" className="animate-[appear_0.2s_step-end_both] p-4 text-dim">
+        Laying out the map…
+      </p>
+    );
   const lit = lightUp(build, report, selection);
   const rows = rowsOf(report);
   const worst = new Map(report.devices.map((device) => [device.id, device.worst]));
@@ -87,7 +92,8 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
       {build.placements.map((placement) => {
         const own = byDevice(placement.id);
         const fits = own.some((input) => input.fits);
-        const dimmed = connecting === undefined ? lit !== undefined && !lit.devices.has(placement.id) : placement.id !== source && inputs !== undefined && !fits;
+        const dimmed =
+          connecting === undefined ? lit !== undefined && !lit.devices.has(placement.id) : placement.id !== source && inputs !== undefined && !fits;
         return (
           <DevicePlate
             key={placement.id}
@@ -194,7 +200,15 @@ function Cable({ line, report, name, dimmed, selected, onSelect }: CableProps) {
   const [what = "", ...rest] = report.label.split(" · ");
   const air = report.load?.rate_label === "" && report.load.loss_db != null;
   // At the left edge there is no room for it.
-  const load = air ? (last.x < 60 ? "" : `${report.load?.needs}`) : report.load?.rate_label ? `${report.load.needs} ${report.load.percent} %` : kind === "picture" ? "" : rest.join(" ");
+  const load = air
+    ? last.x < 60
+      ? ""
+      : `${report.load?.needs}`
+    : report.load?.rate_label
+      ? `${report.load.needs} ${report.load.percent} %`
+      : kind === "picture"
+        ? ""
+        : rest.join(" ");
   const dead = report.label === "nothing";
   const forward = second.x >= first.x;
   const at = { x: first.x + (forward ? 6 : -6), y: first.y };
@@ -215,7 +229,14 @@ function Cable({ line, report, name, dimmed, selected, onSelect }: CableProps) {
       <path d={path} fill="none" stroke="transparent" strokeWidth={12} />
       {selected && <path d={path} fill="none" stroke="var(--accent)" strokeWidth={8} opacity={0.35} />}
       {kind === "timecode" || kind === "data" ? (
-        <path d={path} fill="none" stroke={stroke} strokeWidth={3} strokeDasharray={kind === "data" ? "12 5" : "0.1 6"} strokeLinecap={kind === "data" ? "butt" : "round"} />
+        <path
+          d={path}
+          fill="none"
+          stroke={stroke}
+          strokeWidth={3}
+          strokeDasharray={kind === "data" ? "12 5" : "0.1 6"}
+          strokeLinecap={kind === "data" ? "butt" : "round"}
+        />
       ) : (
         <path d={path} fill="none" stroke={stroke} strokeWidth={kind === "sound" ? 4 : 3} strokeLinejoin="round" />
       )}

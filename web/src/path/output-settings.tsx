@@ -17,7 +17,8 @@ const MAPPINGS = { dual: "Dual link", square: "Square division", "two-sample": "
 export function OutputSettings({ port, known, device, placement }: Props) {
   const { build, edit } = useWorkbench();
   const setting: OutputSetting = placement.settings?.outputs?.[known.id] ?? {};
-  const set = (change: Partial<OutputSetting>) => edit(({ builds }) => {
+  const set = (change: Partial<OutputSetting>) =>
+    edit(({ builds }) => {
       const placements = builds.find((other) => other.id === build.id)?.placements ?? [];
       const now = placements.find((other) => other.id === placement.id)?.settings?.outputs?.[known.id];
       return [{ do: "set-output", build: build.id, at: port.at, setting: { ...now, ...change } }];
@@ -35,7 +36,9 @@ export function OutputSettings({ port, known, device, placement }: Props) {
     <div className="mt-1 space-y-1.5">
       {free && known.origin?.signal !== "data" && <FormatField port={port} setting={setting} set={set} />}
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        {known.origin?.overlay && !known.origin.never_clean && <Tick label="Overlays" checked={setting.overlay ?? false} onChange={(overlay) => quietly({ overlay })} />}
+        {known.origin?.overlay && !known.origin.never_clean && (
+          <Tick label="Overlays" checked={setting.overlay ?? false} onChange={(overlay) => quietly({ overlay })} />
+        )}
         {(known.origin?.look || lookBox) && <Tick label="Look" checked={setting.look ?? false} onChange={(look) => quietly({ look })} />}
         {known.origin?.desqueezes && placement.settings?.squeeze && (
           <Tick label="Squeeze taken out" checked={setting.desqueeze ?? false} onChange={(desqueeze) => quietly({ desqueeze })} />
@@ -44,7 +47,12 @@ export function OutputSettings({ port, known, device, placement }: Props) {
       </div>
       {known.origin?.never_clean && <p className="text-small text-dim">Never without overlays.</p>}
       {levels.length > 1 && port.picture?.level && (
-        <Choice label="3G level" value={port.picture.level} onChoose={(level) => quietly({ level })} options={levels.map((level) => ({ value: level, label: `Level ${level}` }))} />
+        <Choice
+          label="3G level"
+          value={port.picture.level}
+          onChoose={(level) => quietly({ level })}
+          options={levels.map((level) => ({ value: level, label: `Level ${level}` }))}
+        />
       )}
       {(known.raw?.length ?? 0) > 0 && known.direction === "out" && (
         <Choice
@@ -77,7 +85,10 @@ export function OutputSettings({ port, known, device, placement }: Props) {
           label={`${port.name} gets`}
           value={setting.source ?? ""}
           onChoose={(source) => quietly({ source: source || null })}
-          options={[{ value: "", label: "The device’s choice" }, ...sources.map((source) => ({ value: source, label: device.ports?.find((one) => one.id === source)?.name ?? source }))]}
+          options={[
+            { value: "", label: "The device’s choice" },
+            ...sources.map((source) => ({ value: source, label: device.ports?.find((one) => one.id === source)?.name ?? source })),
+          ]}
         />
       )}
       {antenna && (
@@ -85,7 +96,10 @@ export function OutputSettings({ port, known, device, placement }: Props) {
           label="Channel"
           value={setting.channel ? String(setting.channel) : ""}
           onChoose={(channel) => quietly({ channel: channel ? Number(channel) : null })}
-          options={[{ value: "", label: "A free one" }, ...Array.from({ length: device.radio?.channels ?? 0 }, (_, at) => ({ value: String(at + 1), label: `Channel ${at + 1}` }))]}
+          options={[
+            { value: "", label: "A free one" },
+            ...Array.from({ length: device.radio?.channels ?? 0 }, (_, at) => ({ value: String(at + 1), label: `Channel ${at + 1}` })),
+          ]}
         />
       )}
     </div>

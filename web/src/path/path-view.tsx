@@ -59,7 +59,12 @@ export function PathView() {
           <ArrivalsBoard />
         </section>
       </main>
-      <aside aria-label="Inspector" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule md:w-[316px] md:border-l max-md:border-t max-md:overflow-visible">
+      <aside
+        aria-label="Inspector"
+        tabIndex={0}
+        data-scrolls
+        className="w-full shrink-0 overflow-auto border-rule md:w-[316px] md:border-l max-md:border-t max-md:overflow-visible"
+      >
         {connecting !== undefined ? (
           <ConnectPanel from={connecting} inputs={inputs.data} problem={inputs.error?.message} />
         ) : route !== null ? (

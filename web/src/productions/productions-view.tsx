@@ -85,7 +85,9 @@ export function ProductionsView() {
               production={production}
               onDuplicate={() => void attempt(actions.duplicate.mutateAsync(production.id))}
               onRemove={() => void remove(production)}
-              onRename={(next) => actions.rename.mutateAsync({ id: production.id, revision: production.revision, build: production.builds[0]?.id ?? "", name: next })}
+              onRename={(next) =>
+                actions.rename.mutateAsync({ id: production.id, revision: production.revision, build: production.builds[0]?.id ?? "", name: next })
+              }
             />
           ))}
           {productions.data?.length === 0 && (
@@ -128,6 +130,11 @@ export function ProductionsView() {
           </div>
         </div>
       </main>
+      <footer className="mt-8 border-t border-rule pt-2 text-small text-dim">
+        <Link to="/licences" className="underline decoration-dotted underline-offset-3">
+          Licences
+        </Link>
+      </footer>
     </div>
   );
 }

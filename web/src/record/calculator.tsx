@@ -69,7 +69,14 @@ function SumFields({ sum, set }: { sum: Sum; set: (change: Partial<Sum>) => void
     <section aria-label="Calculator" className="space-y-2">
       <h2 className="font-semibold">Calculator</h2>
       <Choice label="Find" value={sum.find} onChoose={(find) => set({ find })} options={FINDS} />
-      {sum.find !== "codec" && <Choice label="Codec" value={sum.codec} onChoose={(codec) => set({ codec })} options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))} />}
+      {sum.find !== "codec" && (
+        <Choice
+          label="Codec"
+          value={sum.codec}
+          onChoose={(codec) => set({ codec })}
+          options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))}
+        />
+      )}
       <div className="grid grid-cols-2 gap-2">
         {field("Raster", "raster")}
         {field("Frame rate", "rate")}

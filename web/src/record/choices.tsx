@@ -17,7 +17,13 @@ export function Choices({ placement, device, setting }: { placement: Placement; 
       <button type="button" className="underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => setOpen(true)}>
         Compare choices for {placement.name}
       </button>
-      <Sheet wide open={open} onOpenChange={setOpen} title={`Choices for ${placement.name}`} about="Each is tried on a copy of the build; nothing changes until one is taken.">
+      <Sheet
+        wide
+        open={open}
+        onOpenChange={setOpen}
+        title={`Choices for ${placement.name}`}
+        about="Each is tried on a copy of the build; nothing changes until one is taken."
+      >
         {open && <SideBySide placement={placement} device={device} setting={setting} onTaken={() => setOpen(false)} />}
       </Sheet>
     </>
@@ -34,7 +40,8 @@ function SideBySide({ placement, device, setting, onTaken }: { placement: Placem
   });
   const found = useChoices(id, workspace.revision, build.id, placement.id, choices);
   const [refusal, setRefusal] = useState<string>();
-  const change = (at: number, next: Partial<RecordingSetting>) => setChoices((old) => old.map((choice, number) => (number === at ? { ...choice, ...next } : choice)));
+  const change = (at: number, next: Partial<RecordingSetting>) =>
+    setChoices((old) => old.map((choice, number) => (number === at ? { ...choice, ...next } : choice)));
   const take = (choice: RecordingSetting) => {
     edit([{ do: "set-recording", build: build.id, device: placement.id, recording: choice }]).then(onTaken, (error: unknown) => setRefusal(sentenceOf(error)));
   };
@@ -43,7 +50,13 @@ function SideBySide({ placement, device, setting, onTaken }: { placement: Placem
       "Data rate",
       (number) => {
         const time = found.data?.[number]?.time;
-        return time && <Figure working={time.working} label={`Data rate of choice ${number + 1}`}>{time.rate_label}</Figure>;
+        return (
+          time && (
+            <Figure working={time.working} label={`Data rate of choice ${number + 1}`}>
+              {time.rate_label}
+            </Figure>
+          )
+        );
       },
     ],
     ["On its cards", (number) => found.data?.[number]?.time?.label],
@@ -62,7 +75,12 @@ function SideBySide({ placement, device, setting, onTaken }: { placement: Placem
             <th className="w-32 font-normal text-dim">Recorded as</th>
             {choices.map((choice, number) => (
               <th key={number} className="pl-3 font-normal">
-                <Choice label={`Codec, choice ${number + 1}`} value={choice.codec} onChoose={(codec) => change(number, { codec })} options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))} />
+                <Choice
+                  label={`Codec, choice ${number + 1}`}
+                  value={choice.codec}
+                  onChoose={(codec) => change(number, { codec })}
+                  options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))}
+                />
                 <Choice
                   label={`Card, choice ${number + 1}`}
                   value={choice.media[0] ?? ""}
@@ -96,7 +114,11 @@ function SideBySide({ placement, device, setting, onTaken }: { placement: Placem
                   </Button>
                 )}{" "}
                 {choices.length > 1 && (
-                  <button type="button" className="min-h-6 text-small text-dim underline decoration-dotted" onClick={() => setChoices((old) => old.filter((_, at) => at !== number))}>
+                  <button
+                    type="button"
+                    className="min-h-6 text-small text-dim underline decoration-dotted"
+                    onClick={() => setChoices((old) => old.filter((_, at) => at !== number))}
+                  >
                     Leave choice {number + 1} out
                   </button>
                 )}

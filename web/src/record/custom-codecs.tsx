@@ -90,7 +90,16 @@ export function OwnCodecs() {
   const [refusal, setRefusal] = useState<string>();
   async function add() {
     try {
-      const codec: Codec = { id: `custom-${handleOf(name)}`.slice(0, 40), name: name.trim(), family: "Custom", model: modelOf(kind, typed), sampling, bits, raw: kind === "ratio", custom: true };
+      const codec: Codec = {
+        id: `custom-${handleOf(name)}`.slice(0, 40),
+        name: name.trim(),
+        family: "Custom",
+        model: modelOf(kind, typed),
+        sampling,
+        bits,
+        raw: kind === "ratio",
+        custom: true,
+      };
       await edit([{ do: "put-codec", codec }]);
       setName("");
       setTyped([]);
@@ -115,7 +124,11 @@ export function OwnCodecs() {
             <span className="text-dim">
               {origin(codec)}; {codec.sampling} {codec.bits}
             </span>
-            <button type="button" className="ml-auto min-h-6 text-small text-dim underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => attempt([{ do: "remove-codec", codec: codec.id }])}>
+            <button
+              type="button"
+              className="ml-auto min-h-6 text-small text-dim underline decoration-dotted underline-offset-3 hover:text-ink"
+              onClick={() => attempt([{ do: "remove-codec", codec: codec.id }])}
+            >
               Remove {codec.name}
             </button>
           </li>
@@ -133,7 +146,13 @@ export function OwnCodecs() {
           <PlainField label="Name" example="Orrell H3, test clip" value={name} onChange={setName} />
           <Choice label="Its rate is known by" value={kind} options={KINDS} onChoose={(next) => setKind(next as Kind)} />
           {FIELDS[kind].map(([label, example], at) => (
-            <PlainField key={label} label={label} example={example} value={typed[at] ?? ""} onChange={(text) => setTyped((old) => FIELDS[kind].map((_, number) => (number === at ? text : (old[number] ?? ""))))} />
+            <PlainField
+              key={label}
+              label={label}
+              example={example}
+              value={typed[at] ?? ""}
+              onChange={(text) => setTyped((old) => FIELDS[kind].map((_, number) => (number === at ? text : (old[number] ?? ""))))}
+            />
           ))}
           <Choice
             label="Sampling"
@@ -141,7 +160,12 @@ export function OwnCodecs() {
             options={(["4:2:0", "4:2:2", "4:4:4"] as const).map((value) => ({ value, label: value }))}
             onChoose={(next) => setSampling(next as Codec["sampling"])}
           />
-          <Choice label="Bit depth" value={bits} options={["8-bit", "10-bit", "12-bit", "16-bit"].map((value) => ({ value, label: value }))} onChoose={setBits} />
+          <Choice
+            label="Bit depth"
+            value={bits}
+            options={["8-bit", "10-bit", "12-bit", "16-bit"].map((value) => ({ value, label: value }))}
+            onChoose={setBits}
+          />
         </div>
         {refusal && (
           <p role="alert" className="mt-0.5 text-small text-stop">

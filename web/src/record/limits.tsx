@@ -14,7 +14,11 @@ export function LimitStrip({ device }: { device: string }) {
     <span className="flex items-center gap-2 text-small text-dim">
       <span className="relative block w-24 space-y-0.5" role="img" aria-label={row.limits.map((limit) => `${limit.name} after ${limit.label}`).join(", ")}>
         {row.limits.map((limit, number) => (
-          <span key={limit.name} className={`block h-0.5 ${number === 0 ? "bg-ink" : "bg-dim/60"}`} style={{ width: `${Math.min(100, (limit.seconds / axis) * 100)}%` }} />
+          <span
+            key={limit.name}
+            className={`block h-0.5 ${number === 0 ? "bg-ink" : "bg-dim/60"}`}
+            style={{ width: `${Math.min(100, (limit.seconds / axis) * 100)}%` }}
+          />
         ))}
       </span>
       {row.lasts.name}
@@ -31,10 +35,22 @@ export function LimitBars({ row, axis }: { row: RecordingReport; axis: number })
         <li key={limit.name} className="grid grid-cols-[5.5rem_1fr_5.5rem] items-center gap-2 text-small">
           <span className={number === 0 ? "font-semibold" : "text-dim"}>{limit.name}</span>
           <span className="relative h-3 bg-sunk">
-            {limit.until && <span role="img" aria-label={`up to ${limit.until.label} where the picture is easy`} className="lane-copying absolute inset-y-0" style={{ left: `${percent(limit.seconds)}%`, width: `${percent(limit.until.seconds) - percent(limit.seconds)}%` }} />}
+            {limit.until && (
+              <span
+                role="img"
+                aria-label={`up to ${limit.until.label} where the picture is easy`}
+                className="lane-copying absolute inset-y-0"
+                style={{ left: `${percent(limit.seconds)}%`, width: `${percent(limit.until.seconds) - percent(limit.seconds)}%` }}
+              />
+            )}
             <span className={`absolute inset-y-0 left-0 ${number === 0 ? "bg-ink" : "bg-dim/50"}`} style={{ width: `${percent(limit.seconds)}%` }} />
             {row.need && (
-              <span className="absolute -inset-y-0.5 w-0.5 bg-caution" style={{ left: `${percent(row.need.seconds)}%` }} role="img" aria-label={`must last ${row.need.label}`} />
+              <span
+                className="absolute -inset-y-0.5 w-0.5 bg-caution"
+                style={{ left: `${percent(row.need.seconds)}%` }}
+                role="img"
+                aria-label={`must last ${row.need.label}`}
+              />
             )}
           </span>
           <span className="text-right">

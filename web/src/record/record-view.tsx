@@ -29,7 +29,9 @@ export function RecordView() {
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
         <h2 className="mt-4 text-large font-semibold">Recorders</h2>
         <HouseRules />
-        {recordings.length === 0 && <p className="my-2 text-dim">Nothing records in this build yet. Each recorder shows here how long it lasts and what ends it first.</p>}
+        {recordings.length === 0 && (
+          <p className="my-2 text-dim">Nothing records in this build yet. Each recorder shows here how long it lasts and what ends it first.</p>
+        )}
         {able.map(({ placement, device }) => {
           const row = recordings.find((known) => known.device === placement.id);
           return row ? <Recorder key={placement.id} row={row} placement={placement} device={device} axis={axis} /> : null;
@@ -46,7 +48,12 @@ export function RecordView() {
         )}
         <OwnCodecs />
       </main>
-      <aside aria-label="Calculator" tabIndex={0} data-scrolls className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[316px] md:border-l max-md:overflow-visible max-md:border-t">
+      <aside
+        aria-label="Calculator"
+        tabIndex={0}
+        data-scrolls
+        className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[316px] md:border-l max-md:overflow-visible max-md:border-t"
+      >
         <Calculator />
       </aside>
     </div>
@@ -108,7 +115,12 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
         </span>
       </header>
       <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-1 lg:grid-cols-4">
-        <Choice label="Codec" value={setting?.codec ?? ""} onChoose={(codec) => quietly({ codec })} options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))} />
+        <Choice
+          label="Codec"
+          value={setting?.codec ?? ""}
+          onChoose={(codec) => quietly({ codec })}
+          options={codecs.map((codec) => ({ value: codec.id, label: codec.name }))}
+        />
         {slots.map((medium, slot) => (
           <Choice
             key={slot}
@@ -124,7 +136,12 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
           send={async (typed) => set({ tracks: whole(typed, "tracks") })}
         />
         {device.records?.sensor && (
-          <TypedField label="Records" value={setting?.format ?? row.format ?? ""} hint={setting?.format ? "Set on this body" : "Follows the project"} send={(typed) => set({ format: typed.trim() || null })} />
+          <TypedField
+            label="Records"
+            value={setting?.format ?? row.format ?? ""}
+            hint={setting?.format ? "Set on this body" : "Follows the project"}
+            send={(typed) => set({ format: typed.trim() || null })}
+          />
         )}
         <MustLast row={row} placement={placement} />
         <div>

@@ -3,7 +3,11 @@ import { useWorkbench } from "../frame/workbench";
 import { Choice, Tick, TypedField } from "../ui/field";
 
 /** Settings that most recordings leave alone: off speed, sound widths, a proxy alongside, pre-record, how slots are used, heat. */
-export function MoreSettings({ placement, device, set }: {
+export function MoreSettings({
+  placement,
+  device,
+  set,
+}: {
   placement: Placement;
   device: Device;
   set: (change: Partial<RecordingSetting>) => Promise<unknown>;
@@ -15,7 +19,14 @@ export function MoreSettings({ placement, device, set }: {
   const quietly = (change: Partial<RecordingSetting>) => void set(change).catch(() => undefined);
   const proxies = reference.catalogue.codecs.filter((codec) => codec.custom || can.codecs.includes(codec.id));
   const open =
-    setting.sensor_rate || setting.sound_bits || setting.proxy || setting.pre_record || setting.screen_flipped_out || setting.dummy_battery || setting.to_drive || (setting.slots && setting.slots !== "relay");
+    setting.sensor_rate ||
+    setting.sound_bits ||
+    setting.proxy ||
+    setting.pre_record ||
+    setting.screen_flipped_out ||
+    setting.dummy_battery ||
+    setting.to_drive ||
+    (setting.slots && setting.slots !== "relay");
   return (
     <details className="mt-1" open={open ? true : undefined}>
       <summary className="cursor-pointer text-small text-dim">More settings of {placement.name}</summary>
@@ -56,10 +67,27 @@ export function MoreSettings({ placement, device, set }: {
           options={[{ value: "", label: "None" }, ...proxies.map((codec) => ({ value: codec.id, label: codec.name }))]}
           onChoose={(proxy) => quietly({ proxy: proxy || null })}
         />
-        <TypedField label="Pre-record, kept" value={setting.pre_record ?? ""} hint="5 s before each take; empty for none" send={(typed) => set({ pre_record: typed.trim() || null })} />
+        <TypedField
+          label="Pre-record, kept"
+          value={setting.pre_record ?? ""}
+          hint="5 s before each take; empty for none"
+          send={(typed) => set({ pre_record: typed.trim() || null })}
+        />
         <div className="space-y-1 self-center">
-          {can.sensor && <Tick label="Screen stands away from the body" checked={setting.screen_flipped_out ?? false} onChange={(screen_flipped_out) => quietly({ screen_flipped_out })} />}
-          {can.sensor && <Tick label="Dummy battery (coupler) instead of the inner one" checked={setting.dummy_battery ?? false} onChange={(dummy_battery) => quietly({ dummy_battery })} />}
+          {can.sensor && (
+            <Tick
+              label="Screen stands away from the body"
+              checked={setting.screen_flipped_out ?? false}
+              onChange={(screen_flipped_out) => quietly({ screen_flipped_out })}
+            />
+          )}
+          {can.sensor && (
+            <Tick
+              label="Dummy battery (coupler) instead of the inner one"
+              checked={setting.dummy_battery ?? false}
+              onChange={(dummy_battery) => quietly({ dummy_battery })}
+            />
+          )}
           {can.drive_port && <Tick label="To the drive on its data port" checked={setting.to_drive ?? false} onChange={(to_drive) => quietly({ to_drive })} />}
         </div>
       </div>

@@ -6,9 +6,7 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
 
 /** A button with words in it. */
 export function Button({ strong, className = "", type = "button", ...rest }: Props) {
-  const look = strong
-    ? "bg-accent text-ground border-accent font-semibold hover:opacity-90"
-    : "border-rule bg-raised text-ink hover:border-dim";
+  const look = strong ? "bg-accent text-ground border-accent font-semibold hover:opacity-90" : "border-rule bg-raised text-ink hover:border-dim";
   return (
     <button
       type={type}

@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, useState, type KeyboardEvent } from "react";
+import { useId, useRef, useState, type KeyboardEvent } from "react";
 import { sentenceOf } from "../api/client";
 
 interface Props {
@@ -21,12 +21,10 @@ export function TypedField({ label, value, send, hint, choices, hideLabel }: Pro
   const shown = typed ?? value;
 
   // What is set has changed under an untouched field: nothing of the person's is lost by showing it.
-  useEffect(() => {
-    if (typed === value) {
-      setTyped(undefined);
-      setRefusal(undefined);
-    }
-  }, [typed, value]);
+  if (typed !== undefined && typed === value) {
+    setTyped(undefined);
+    setRefusal(undefined);
+  }
 
   async function commit() {
     if (typed === undefined || typed === value || sending.current) return;
@@ -92,7 +90,13 @@ export function TypedField({ label, value, send, hint, choices, hideLabel }: Pro
 }
 
 /** One of several, named. */
-export function Choice({ label, value, options, onChoose, hideLabel }: {
+export function Choice({
+  label,
+  value,
+  options,
+  onChoose,
+  hideLabel,
+}: {
   label: string;
   value: string;
   options: { value: string; label: string }[];

@@ -2,7 +2,14 @@ import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
 
 /** Something to do that stands before the view, with its title. */
-export function Sheet({ open, onOpenChange, title, about, wide, children }: {
+export function Sheet({
+  open,
+  onOpenChange,
+  title,
+  about,
+  wide,
+  children,
+}: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   title: string;
