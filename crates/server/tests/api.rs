@@ -913,7 +913,19 @@ async fn own_codecs_are_used_and_travel() {
         "model": { "kind": "measured", "file": "3 GB", "length": "1 min" }
     });
     let put = json!({ "do": "put-codec", "codec": codec });
-    assert_eq!(server.edit(1, put.clone()).await.status, StatusCode::OK);
+    let edited = server.edit(1, put.clone()).await;
+    assert_eq!(edited.status, StatusCode::OK);
+    let listed = |list: &Value| {
+        let ids = list.as_array().unwrap().iter();
+        ids.filter(|id| **id == "own-clip" || id["id"] == "own-clip")
+            .count()
+    };
+    let seen = server.get(&format!("{NIGHT}/catalogue")).await.json();
+    let shipped = server.get("/api/catalogue").await.json();
+    let codecs = |reference: &Value| listed(&reference["catalogue"]["codecs"]);
+    assert_eq!((codecs(&seen), codecs(&shipped)), (1, 0));
+    let body = &edited.json()["report"]["devices"][0];
+    assert_eq!(listed(&body["choosable"]["codecs"]), 1, "{body}");
     let recording = json!({ "codec": "own-clip", "media": ["cfx-b-512"] });
     let set =
         json!({ "do": "set-recording", "build": "night", "device": "a", "recording": recording });

@@ -19,6 +19,7 @@ import {
   type MediaPlan,
   type ModesReport,
   type Outlook,
+  type Production,
   type RecordTime,
   type RecordingSetting,
   type Reference,
@@ -41,6 +42,16 @@ const keys = {
 export const useReference = () => useQuery({ queryKey: ["catalogue"], queryFn: () => call<Reference>("/catalogue"), staleTime: Infinity });
 
 export const useProductions = () => useQuery({ queryKey: keys.list, queryFn: () => call<Listed[]>("/productions") });
+
+/** The same as one production sees it, with its custom entries in their places. */
+export const useProductionReference = (id: string, custom: Production["custom"]) =>
+  useQuery({
+    queryKey: ["catalogue", id, custom],
+    queryFn: () => call<Reference>(`${at(id)}/catalogue`),
+    staleTime: Infinity,
+    // A change of a custom entry shows when it is read: nothing goes blank meanwhile.
+    placeholderData: (old) => old,
+  });
 
 /** Everything that changes the list, each followed by a look at the list. */
 export function useListActions() {

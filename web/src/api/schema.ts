@@ -104,6 +104,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The catalogue that a production sees. */
+        get: operations["of_production"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/choices": {
         parameters: {
             query?: never;
@@ -750,6 +767,16 @@ export interface components {
             /** @description The recorder. */
             device: components["schemas"]["String"];
         };
+        /** @description What can be chosen on a device. */
+        Choosable: {
+            /** @description Codecs that it records, by id: its own, and the crew's custom ones. */
+            codecs?: string[];
+            /** @description Inputs that it can show, pass on or record the picture of, in the order of its ports. */
+            inputs?: string[];
+            /** @description Cards and drives that go into its slots, by id. */
+            media?: string[];
+            need?: components["schemas"]["Need"] | null;
+        };
         /** @example 20:30 */
         ClockTime: string;
         /**
@@ -1207,6 +1234,7 @@ export interface components {
         DeviceKind: "camera" | "monitor" | "viewfinder" | "projector" | "recorder-monitor" | "recorder" | "encoder" | "drive" | "transmitter" | "receiver" | "viewer" | "converter" | "distribution" | "switcher" | "isolator" | "extender" | "port-box" | "microphone" | "mixer" | "timecode-box";
         /** @description A device on the map. */
         DeviceReport: {
+            choosable?: components["schemas"]["Choosable"] | null;
             /** @description Its column: how far it stands from the lens; sources that feed cameras stand in column 0. */
             column: number;
             /** @description Its handle. */
@@ -2436,7 +2464,10 @@ export interface components {
         };
         /** @description What can be put to use, and what each finding means. */
         Reference: {
-            /** @description Devices, cables, codecs, media. */
+            /**
+             * @description Devices, cables, codecs, media: of a production, with its custom ones in the place of those
+             *     with their ids.
+             */
             catalogue: components["schemas"]["Catalogue"];
             /** @description The largest production file that is taken, in bytes. */
             file_bytes: number;
@@ -3072,6 +3103,33 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    of_production: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reference"];
+                };
             };
             404: {
                 headers: {

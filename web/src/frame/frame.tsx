@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { NavLink, Outlet, useParams } from "react-router";
-import { useFollow, useReference, useWorkspace } from "../api/queries";
+import { useFollow, useProductionReference, useWorkspace } from "../api/queries";
 import { SeverityMark } from "../ui/mark";
 import { CommandLine } from "./command-line";
 import { Failed } from "./failed";
@@ -15,7 +15,7 @@ import { useWorkbench, WorkbenchProvider } from "./workbench";
 export function Frame() {
   const { production = "", build: buildId = "" } = useParams();
   const workspace = useWorkspace(production, buildId);
-  const reference = useReference();
+  const reference = useProductionReference(production, workspace.data?.production.custom);
   const connected = useFollow(production, buildId);
   if (workspace.error) return <Failed sentence={workspace.error.message} />;
   if (!workspace.data || !reference.data) return <Waiting />;

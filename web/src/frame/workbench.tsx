@@ -62,25 +62,12 @@ interface Props {
   children: ReactNode;
 }
 
-const inPlaceOf = <T extends { id: string }>(shipped: T[], own: T[]) => {
-  const mine = new Set(own.map((entry) => entry.id));
-  return [...shipped.filter((entry) => !mine.has(entry.id)), ...own];
-};
-
-export function WorkbenchProvider({ id, build, workspace, reference: shipped, children }: Props) {
+export function WorkbenchProvider({ id, build, workspace, reference, children }: Props) {
   const client = useQueryClient();
   const [notice, setNotice] = useState<Notice>();
   const [connecting, connect] = useState<string>();
   const [preview, setPreview] = useState<Fix>();
   const [held, setHeld] = useState<Held>();
-  // The crew's custom devices stand in the place of shipped ones of the same id.
-  const own = workspace.production.custom;
-  const reference = useMemo(() => {
-    if (!own) return shipped;
-    const devices = inPlaceOf(shipped.catalogue.devices, own.devices ?? []);
-    const codecs = inPlaceOf(shipped.catalogue.codecs, own.codecs ?? []);
-    return { ...shipped, catalogue: { ...shipped.catalogue, devices, codecs } };
-  }, [shipped, own]);
   const [search, setSearch] = useSearchParams();
   const newest = useRef(workspace);
   // Edits go one after the other, so that quick hands don't overtake themselves.

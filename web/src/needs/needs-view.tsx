@@ -182,19 +182,13 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
 
 /** A need for a device that is chosen. */
 function AddNeed() {
-  const { build, reference, attempt } = useWorkbench();
-  const kinds = new Map(reference.catalogue.devices.map((device) => [device.id, device]));
-  const able = build.placements.filter((placement) => {
-    const device = kinds.get(placement.device);
-    return device && ((device.screen?.length ?? 0) > 0 || device.records);
-  });
+  const { build, workspace, attempt } = useWorkbench();
+  const first = new Map(workspace.report.devices.map((device) => [device.id, device.choosable?.need]));
+  const able = build.placements.filter((placement) => first.get(placement.id));
   if (able.length === 0) return <p className="mt-3 text-dim">Add screens and recorders in the Path view first; then say here what each must get.</p>;
   const add = (at: string) => {
-    const device = kinds.get(able.find((placement) => placement.id === at)?.device ?? "");
-    const record = device?.kind === "camera" || device?.kind === "recorder" || device?.kind === "mixer";
-    let id = `${at}-need`.slice(0, 38);
-    for (let number = 2; build.needs.some((need) => need.id === id); number += 1) id = `${at}-need-${number}`.slice(0, 40);
-    attempt([{ do: "put-need", build: build.id, need: { id, at, purpose: record ? "record" : "directing", of: device?.kind === "camera" ? at : null } }]);
+    const need = first.get(at);
+    if (need) attempt([{ do: "put-need", build: build.id, need }]);
   };
   return (
     <div className="mt-3 w-64">

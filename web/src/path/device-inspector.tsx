@@ -21,15 +21,7 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
   const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
   const ports = workspace.report.ports.filter((port) => port.at.startsWith(`${id}.`));
   const findings = workspace.report.findings.filter((finding) => finding.at.device === id);
-  const pictureInputs = ports.filter(
-    (port) =>
-      port.direction === "in" &&
-      [
-        ...(entry?.screen ?? []),
-        ...(entry?.records?.inputs ?? []),
-        ...(entry?.paths?.flatMap((path) => (path.carries?.includes("picture") ? path.from : [])) ?? []),
-      ].includes(port.at.split(".")[1] ?? ""),
-  );
+  const inputs = workspace.report.devices.find((known) => known.id === id)?.choosable?.inputs ?? [];
   return (
     <section aria-label="Device">
       <div className="space-y-3 p-3">
@@ -45,14 +37,14 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
           onChoose={(unit) => attempt([{ do: "move-device", build: build.id, device: id, unit }])}
           options={build.units.map((unit) => ({ value: unit.id, label: unit.name }))}
         />
-        {pictureInputs.length > 1 && (
+        {inputs.length > 1 && (
           <Choice
             label="Picture from"
             value={placement.settings?.input ?? ""}
             onChoose={(input) => attempt([{ do: "choose-input", build: build.id, device: id, input: input || null }])}
             options={[
               { value: "", label: "The first that has a cable" },
-              ...pictureInputs.map((port) => ({ value: port.at.split(".")[1] ?? "", label: port.name })),
+              ...inputs.map((input) => ({ value: input, label: ports.find((port) => port.at === `${id}.${input}`)?.name ?? input })),
             ]}
           />
         )}
@@ -60,7 +52,7 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
         {entry?.keeps_timecode && <Timecode placement={placement} />}
         <div className="flex flex-wrap gap-2">
           {workspace.report.arrivals.some((row) => row.device === id) && <Button onClick={() => openPanel({ follow: id })}>Follow its path</Button>}
-          {(pictureInputs.length > 0 || entry?.kind === "camera") && (
+          {(inputs.length > 0 || entry?.kind === "camera") && (
             <Button onClick={() => openPanel(entry?.kind === "camera" ? { from: id, to: "" } : { from: "", to: id })}>Find a route…</Button>
           )}
         </div>

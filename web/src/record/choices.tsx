@@ -1,7 +1,8 @@
 import { useState, type ReactNode } from "react";
-import { sentenceOf, type Device, type Placement, type RecordingSetting } from "../api/client";
+import { sentenceOf, type Placement, type RecordingSetting } from "../api/client";
 import { useChoices } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
+import { useRecordable } from "./recordable";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/field";
 import { Figure } from "../ui/figure";
@@ -10,7 +11,7 @@ import { Sheet } from "../ui/sheet";
 const MOST = 4;
 
 /** Up to four ways to record on one recorder, side by side; any of them can be taken. */
-export function Choices({ placement, device, setting }: { placement: Placement; device: Device; setting: RecordingSetting }) {
+export function Choices({ placement, setting }: { placement: Placement; setting: RecordingSetting }) {
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -24,16 +25,15 @@ export function Choices({ placement, device, setting }: { placement: Placement; 
         title={`Choices for ${placement.name}`}
         about="Each is tried on a copy of the build; nothing changes until one is taken."
       >
-        {open && <SideBySide placement={placement} device={device} setting={setting} onTaken={() => setOpen(false)} />}
+        {open && <SideBySide placement={placement} setting={setting} onTaken={() => setOpen(false)} />}
       </Sheet>
     </>
   );
 }
 
-function SideBySide({ placement, device, setting, onTaken }: { placement: Placement; device: Device; setting: RecordingSetting; onTaken: () => void }) {
-  const { id, build, workspace, reference, edit } = useWorkbench();
-  const codecs = reference.catalogue.codecs.filter((codec) => codec.custom || device.records?.codecs.includes(codec.id));
-  const media = reference.catalogue.media.filter((medium) => device.records?.media.includes(medium.kind));
+function SideBySide({ placement, setting, onTaken }: { placement: Placement; setting: RecordingSetting; onTaken: () => void }) {
+  const { id, build, workspace, edit } = useWorkbench();
+  const { codecs, media } = useRecordable(placement.id);
   const [choices, setChoices] = useState<RecordingSetting[]>(() => {
     const others = codecs.filter((codec) => codec.id !== setting.codec).slice(0, 2);
     return [setting, ...others.map((codec) => ({ ...setting, codec: codec.id }))];

@@ -1,6 +1,7 @@
 import type { Device, Placement, RecordingReport, RecordingSetting } from "../api/client";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
+import { useRecordable } from "./recordable";
 import { useHouseRules } from "../needs/rules";
 import { Button } from "../ui/button";
 import { Choice, TypedField } from "../ui/field";
@@ -86,14 +87,13 @@ function Idle({ placement, device }: { placement: Placement; device: Device }) {
 }
 
 function Recorder({ row, placement, device, axis }: { row: RecordingReport; placement: Placement; device: Device; axis: number }) {
-  const { workspace, reference } = useWorkbench();
+  const { workspace } = useWorkbench();
   const set = useSetting(placement);
   const quietly = (change: Partial<RecordingSetting> | null) => void set(change).catch(() => undefined);
   const setting = placement.settings?.recording;
   const { time } = row;
   const findings = workspace.report.findings.filter((finding) => finding.at.device === row.device && /^[RS]/.test(finding.code));
-  const fitting = reference.catalogue.media.filter((medium) => device.records?.media.includes(medium.kind));
-  const codecs = reference.catalogue.codecs.filter((codec) => codec.custom || device.records?.codecs.includes(codec.id));
+  const { codecs, media: fitting } = useRecordable(placement.id);
   const slots = Array.from({ length: device.records?.slots ?? 1 }, (_, slot) => setting?.media[slot] ?? "");
   const putIn = (slot: number, medium: string) => quietly({ media: slots.map((old, at) => (at === slot ? medium : old)).filter(Boolean) });
   return (
@@ -162,7 +162,7 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
         <button type="button" className="underline decoration-dotted underline-offset-3 hover:text-ink" onClick={() => quietly(null)}>
           Stop recording on {row.name}
         </button>
-        {setting && <Choices placement={placement} device={device} setting={setting} />}
+        {setting && <Choices placement={placement} setting={setting} />}
       </p>
       <FindingsAt findings={findings} />
     </article>

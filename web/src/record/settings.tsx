@@ -1,5 +1,5 @@
 import type { Device, Placement, RecordingSetting, SlotUse } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useRecordable } from "./recordable";
 import { Choice, Tick, TypedField } from "../ui/field";
 
 /** Settings that most recordings leave alone: off speed, sound widths, a proxy alongside, pre-record, how slots are used, heat. */
@@ -12,12 +12,11 @@ export function MoreSettings({
   device: Device;
   set: (change: Partial<RecordingSetting>) => Promise<unknown>;
 }) {
-  const { reference } = useWorkbench();
+  const { codecs: proxies } = useRecordable(placement.id);
   const setting = placement.settings?.recording;
   const can = device.records;
   if (!setting || !can) return null;
   const quietly = (change: Partial<RecordingSetting>) => void set(change).catch(() => undefined);
-  const proxies = reference.catalogue.codecs.filter((codec) => codec.custom || can.codecs.includes(codec.id));
   const open =
     setting.sensor_rate ||
     setting.sound_bits ||

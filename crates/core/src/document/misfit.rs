@@ -1,7 +1,7 @@
 //! What a recorder or an output is set to and doesn't have: refused as an edit, said of a file.
 
 use super::{OutputSetting, PortRef, RecordingSetting, SlotUse};
-use crate::catalogue::{Catalogue, Device, Medium, Port, RecordingAbility};
+use crate::catalogue::{Catalogue, Codec, Device, Medium, Port, RecordingAbility};
 use crate::format::{FrameRate, PictureFormat};
 use crate::quantity::Span;
 
@@ -90,10 +90,7 @@ pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSettin
         return vec![Misfit::NoRecorder];
     };
     let mut found = Vec::new();
-    let own = catalogue
-        .codec(&setting.codec)
-        .is_some_and(|codec| codec.custom);
-    if !ability.codecs.contains(&setting.codec) && !own {
+    if !records_named(catalogue, ability, &setting.codec) {
         found.push(Misfit::Codec {
             codec: setting.codec.clone(),
             known: ability.codecs.join(", "),
@@ -147,6 +144,17 @@ pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSettin
     found
 }
 
+/// Whether a recorder records a codec: one of its list, or one that the crew described themselves.
+pub fn records_codec(ability: &RecordingAbility, codec: &Codec) -> bool {
+    codec.custom || ability.codecs.contains(&codec.id)
+}
+
+/// The same for a codec by its id; one that isn't in the catalogue may still be in the list.
+fn records_named(catalogue: &Catalogue, ability: &RecordingAbility, id: &str) -> bool {
+    let custom = catalogue.codec(id).is_some_and(|codec| codec.custom);
+    custom || ability.codecs.iter().any(|known| known == id)
+}
+
 /// Whether a medium goes into a recorder's slots.
 pub fn slot_takes(ability: &RecordingAbility, medium: &Medium) -> bool {
     ability.media.contains(&medium.kind)
@@ -161,10 +169,7 @@ pub fn without_misfits(
     let Some(ability) = &device.records else {
         return setting;
     };
-    let own = catalogue
-        .codec(&setting.codec)
-        .is_some_and(|codec| codec.custom);
-    if !ability.codecs.contains(&setting.codec) && !own {
+    if !records_named(catalogue, ability, &setting.codec) {
         setting.codec = ability.codecs.first().cloned().unwrap_or_default();
     }
     let fits = |id: &String| {

@@ -21,7 +21,9 @@ pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
 pub use limits::{Beyond, Limits};
-pub use misfit::{Misfit, able_part, misfit_of_output, misfits, slot_takes, without_misfits};
+pub use misfit::{
+    Misfit, able_part, misfit_of_output, misfits, records_codec, slot_takes, without_misfits,
+};
 pub use names::{PortRef, handle_from};
 pub use production::{
     Build, Connection, Handle, InputSetting, KitLine, Need, OutputSetting, Placement, Production,

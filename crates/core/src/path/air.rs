@@ -1,6 +1,6 @@
 //! The air that transmitters share: which channel each is on.
 
-use super::{Floor, Problem};
+use super::{AirProblem, Floor, Problem};
 use crate::catalogue::Direction;
 use std::collections::BTreeMap;
 
@@ -57,20 +57,20 @@ pub(super) fn judge(floor: &Floor) -> Vec<Problem> {
     let mut problems = Vec::new();
     for (placement, channel) in &all {
         let Some(channel) = *channel else {
-            problems.push(Problem::NoChannel {
+            problems.push(Problem::Air(AirProblem::NoChannel {
                 placement: *placement,
-            });
+            }));
             continue;
         };
         let earlier = all.range(..placement);
         let mut same =
             earlier.filter(|(other, on)| **on == Some(channel) && band(other) == band(placement));
         if let Some((other, _)) = same.next() {
-            problems.push(Problem::SameChannel {
+            problems.push(Problem::Air(AirProblem::SameChannel {
                 placement: *placement,
                 other: *other,
                 channel,
-            });
+            }));
         }
     }
     problems

@@ -1,6 +1,6 @@
 //! What arrives at each screen and recorder.
 
-use super::{Floor, PortIx, Problem, Resolved};
+use super::{Floor, FlowProblem, PortIx, Problem, Resolved};
 
 /// What arrives at one destination.
 #[derive(Debug, Clone, PartialEq)]
@@ -27,7 +27,7 @@ pub(super) fn collect(floor: &Floor, resolved: &mut Resolved) {
             stopped_by = Some(resolved.problems.len());
             resolved
                 .problems
-                .push(Problem::NothingArrives { placement });
+                .push(Problem::Flow(FlowProblem::NothingArrives { placement }));
         }
         resolved.arrivals.push(Arrival {
             placement,

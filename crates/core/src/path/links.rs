@@ -1,7 +1,7 @@
 //! A picture over several SDI links: which output sends which part, and whether all of them arrive
 //! where they belong (ST 372, ST 425-5).
 
-use super::{ConnectionIx, Floor, Leg, PortIx, Problem, Signal};
+use super::{ConnectionIx, Floor, Leg, LinksProblem, PortIx, Problem, Signal};
 use crate::carriage::sdi::Mapping;
 use crate::catalogue::{Direction, LinkGroup, Via};
 
@@ -104,14 +104,14 @@ pub fn judge(
 ) -> Vec<Problem> {
     let group = group_of(floor, input).filter(|(group, _)| group.ports.len() >= leg.of.into());
     let Some((group, place)) = group else {
-        return vec![Problem::LoneLeg { connection, leg }];
+        return vec![Problem::Links(LinksProblem::LoneLeg { connection, leg })];
     };
     // The first input speaks for all.
     if place > 0 {
         return Vec::new();
     }
     if !group.mappings.contains(&leg.mapping) {
-        return vec![Problem::LegMapping { connection, leg }];
+        return vec![Problem::Links(LinksProblem::LegMapping { connection, leg })];
     }
     let placement = floor.ports[input].placement;
     let ports = group.ports.iter().take(leg.of.into());
@@ -133,22 +133,27 @@ pub fn judge(
         .filter(|number| !found.contains(&Some(*number)))
         .collect();
     if !missing.is_empty() {
-        return vec![Problem::LegsMissing {
+        return vec![Problem::Links(LinksProblem::LegsMissing {
             connection,
             of: leg.of,
             missing,
-        }];
+        })];
     }
     let found: Vec<u8> = found.into_iter().flatten().collect();
     if !found.is_sorted() {
-        return vec![Problem::LegsOutOfOrder { connection, found }];
+        return vec![Problem::Links(LinksProblem::LegsOutOfOrder {
+            connection,
+            found,
+        })];
     }
     match (lengths.iter().min(), lengths.iter().max()) {
-        (Some(&shortest), Some(&longest)) if shortest != longest => vec![Problem::LegLengths {
-            connection,
-            shortest,
-            longest,
-        }],
+        (Some(&shortest), Some(&longest)) if shortest != longest => {
+            vec![Problem::Links(LinksProblem::LegLengths {
+                connection,
+                shortest,
+                longest,
+            })]
+        }
         _ => Vec::new(),
     }
 }

@@ -1,7 +1,7 @@
 //! How full a wire is: the rate against the ports' and the cable's class, the run against its reach.
 
 use super::graph::{Floor, Link};
-use super::{ConnectionIx, Picture, PortIx, Problem};
+use super::{AirProblem, CarriageProblem, ConnectionIx, Picture, PortIx, Problem};
 use crate::carriage::coax::budget_db;
 use crate::carriage::hdmi::{self, Generation, Hdmi};
 use crate::carriage::radio::{Budget, FADE_DB};
@@ -126,11 +126,11 @@ pub(super) fn measure_run(
     let Some(run) = link.cable.reach.map(|reach| run(length, reach)) else {
         return (Load::None, Vec::new());
     };
-    let long = (run.margin > Margin::Ok).then_some(Problem::LongRun {
+    let long = (run.margin > Margin::Ok).then_some(Problem::Carriage(CarriageProblem::LongRun {
         connection,
         run,
         share: run.length.0 as f64 / run.reach.0.max(1) as f64,
-    });
+    }));
     (Load::Run(run), long.into_iter().collect())
 }
 
@@ -145,7 +145,7 @@ fn measure_air(floor: &Floor, connection: ConnectionIx, link: Link) -> (Load, Ve
     let mut problems = Vec::new();
     let app = floor.ports[link.from].port.wire == Wire::RadioApp;
     if !app && sender.system != receiver.system {
-        problems.push(Problem::OtherSystem { connection });
+        problems.push(Problem::Air(AirProblem::OtherSystem { connection }));
     }
     let most = if app {
         sender.viewers
@@ -155,11 +155,11 @@ fn measure_air(floor: &Floor, connection: ConnectionIx, link: Link) -> (Load, Ve
     let listeners = &floor.out_of[link.from];
     let place = listeners.iter().position(|number| *number == connection);
     if place.is_some_and(|place| place >= most) {
-        problems.push(Problem::TooManyListeners {
+        problems.push(Problem::Air(AirProblem::TooManyListeners {
             connection,
             most,
             count: listeners.len(),
-        });
+        }));
     }
     let known = &floor.build.connections[connection];
     let budget = sender.budget_to(receiver);
@@ -173,11 +173,11 @@ fn measure_air(floor: &Floor, connection: ConnectionIx, link: Link) -> (Load, Ve
         Margin::Ok
     };
     if margin > Margin::Ok {
-        problems.push(Problem::WeakRadio {
+        problems.push(Problem::Air(AirProblem::WeakRadio {
             connection,
             margin_db,
             reach,
-        });
+        }));
     }
     let load = RadioLoad {
         loss_db: budget.loss_db(known.length, known.surroundings),
@@ -202,34 +202,45 @@ fn measure_sdi(
     let links = picture.leg.map_or(1, |leg| leg.of);
     let sdi = match sdi::carry_over(picture.format, links) {
         Ok(sdi) => sdi,
-        Err(why) => return (Load::None, vec![Problem::NoCarriage { connection, why }]),
+        Err(why) => {
+            return (
+                Load::None,
+                vec![Problem::Carriage(CarriageProblem::NoCarriage {
+                    connection,
+                    why,
+                })],
+            );
+        }
     };
     let format = picture.format;
     for port in [link.from, link.to] {
         if let Some(class) = sdi_class(floor.ports[port].port)
             && (sdi.class > class || sdi.links > links)
         {
-            problems.push(Problem::OverSdiPort {
+            problems.push(Problem::Carriage(CarriageProblem::OverSdiPort {
                 connection,
                 port,
                 sdi,
                 class,
                 format,
-            });
+            }));
             break;
         }
     }
     if let Some(sent) = picture.level
         && !levels(floor.ports[link.to].port).contains(&sent)
     {
-        problems.push(Problem::OtherLevel { connection, sent });
+        problems.push(Problem::Carriage(CarriageProblem::OtherLevel {
+            connection,
+            sent,
+        }));
     }
     if let Some(class) = link.cable.sdi.filter(|class| sdi.class > *class) {
-        problems.push(Problem::OverSdiCable {
+        problems.push(Problem::Carriage(CarriageProblem::OverSdiCable {
             connection,
             sdi,
             class,
-        });
+        }));
     }
     let length = floor.build.connections[connection].length;
     let adapters_db: f64 = floor
@@ -252,7 +263,7 @@ fn measure_sdi(
         }
     });
     if let Some(coax) = coax.filter(|coax| coax.run.margin > Margin::Ok) {
-        problems.push(Problem::LongRun {
+        problems.push(Problem::Carriage(CarriageProblem::LongRun {
             connection,
             run: coax.run,
             share: if coax.loss_db > coax.cable_db() {
@@ -261,7 +272,7 @@ fn measure_sdi(
             } else {
                 length.0 as f64 / coax.run.reach.0.max(1) as f64
             },
-        });
+        }));
     }
     let ports = [link.from, link.to]
         .into_iter()
@@ -279,18 +290,26 @@ fn measure_hdmi(
     let mut problems = Vec::new();
     let hdmi = match hdmi::carry(picture.format) {
         Ok(hdmi) => hdmi,
-        Err(why) => return (Load::None, vec![Problem::NoCarriage { connection, why }]),
+        Err(why) => {
+            return (
+                Load::None,
+                vec![Problem::Carriage(CarriageProblem::NoCarriage {
+                    connection,
+                    why,
+                })],
+            );
+        }
     };
     let format = picture.format;
     for port in [link.from, link.to] {
         if let Some(has) = floor.hdmi(port).filter(|has| !holds(&hdmi, *has)) {
-            problems.push(Problem::OverHdmiPort {
+            problems.push(Problem::Carriage(CarriageProblem::OverHdmiPort {
                 connection,
                 port,
                 needs: hdmi,
                 has,
                 format,
-            });
+            }));
             break;
         }
     }
@@ -299,11 +318,11 @@ fn measure_hdmi(
         .hdmi
         .filter(|has| oldest_that_carries(&hdmi) > *has)
     {
-        problems.push(Problem::OverHdmiCable {
+        problems.push(Problem::Carriage(CarriageProblem::OverHdmiCable {
             connection,
             needs: hdmi,
             has,
-        });
+        }));
     }
     let length = floor.build.connections[connection].length;
     let before = picture.run_share;
@@ -315,11 +334,11 @@ fn measure_hdmi(
         margin: share_margin(share),
     });
     if let Some(run) = run.filter(|run| run.margin > Margin::Ok) {
-        problems.push(Problem::LongRun {
+        problems.push(Problem::Carriage(CarriageProblem::LongRun {
             connection,
             run,
             share,
-        });
+        }));
     }
     let ports = [link.from, link.to]
         .into_iter()

@@ -24,6 +24,9 @@ pub use giving::{Giving, applies, giving, made_as};
 pub use graph::{ConnectionIx, Floor, PortIx, PortNode};
 pub use load::{CoaxLoad, HdmiLoad, Load, RadioLoad, RunLength, SdiLoad, cable_limits, takes_rate};
 pub use picture::given_format;
-pub use problem::Problem;
+pub use problem::{
+    AirProblem, CarriageProblem, FlowProblem, LinksProblem, OutputProblem, Problem,
+    TimecodeProblem, WiringProblem,
+};
 pub use signal::{Leg, Picture, Signal, Sound, Timecode};
 pub use walk::{Resolved, resolve};

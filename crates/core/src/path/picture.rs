@@ -3,7 +3,10 @@
 use super::graph::{ConnectionIx, Link};
 use super::load::{level_at, measure, takes_rate};
 use super::walk::Walk;
-use super::{Floor, Leg, Load, Picture, PortIx, Problem, Signal, giving, links, made_as};
+use super::{
+    CarriageProblem, Floor, Leg, Load, OutputProblem, Picture, PortIx, Problem, Signal, giving,
+    links, made_as,
+};
 use crate::carriage::hdmi;
 use crate::carriage::wire::Wire;
 use crate::catalogue::{InternalPath, SignalKind, Via, nearest_of};
@@ -87,13 +90,15 @@ impl Walk<'_, '_> {
             found.extend(links::judge(floor, &self.resolved.signals, at, leg));
         } else if picture.raw {
             if !passes_raw(floor, port, picture) {
-                found.push(Problem::RawNotTaken { connection });
+                found.push(Problem::Carriage(CarriageProblem::RawNotTaken {
+                    connection,
+                }));
             }
         } else if !floor.takes_format(port, picture.format) {
-            found.push(Problem::NotTaken {
+            found.push(Problem::Carriage(CarriageProblem::NotTaken {
                 connection,
                 format: picture.format,
-            });
+            }));
         }
         (load, found)
     }
@@ -132,11 +137,13 @@ impl Walk<'_, '_> {
             });
         match nearest_of(same_frame, wanted) {
             Some(given) => {
-                self.resolved.problems.push(Problem::FellBack {
-                    connection,
-                    wanted,
-                    given,
-                });
+                self.resolved
+                    .problems
+                    .push(Problem::Carriage(CarriageProblem::FellBack {
+                        connection,
+                        wanted,
+                        given,
+                    }));
                 Ok(given)
             }
             None => Ok(wanted),
@@ -150,8 +157,8 @@ impl Walk<'_, '_> {
         }
         let giving = giving(self.floor, port);
         let problem = match giving.off().or_else(|| giving.kept_from(wanted)) {
-            Some(mode) => Problem::SwitchedOff { port, mode },
-            None => Problem::CannotGive { port, wanted },
+            Some(mode) => Problem::Output(OutputProblem::SwitchedOff { port, mode }),
+            None => Problem::Output(OutputProblem::CannotGive { port, wanted }),
         };
         self.resolved.problems.push(problem);
         Some(self.resolved.problems.len() - 1)
@@ -189,11 +196,13 @@ impl Walk<'_, '_> {
         if format.rate != before.format.rate && path.via != Via::FrameRate {
             if !floor.out_of[port].is_empty() {
                 signal.stopped_by = Some(self.resolved.problems.len());
-                self.resolved.problems.push(Problem::KeepsRate {
-                    port,
-                    wanted: format,
-                    comes: before.format,
-                });
+                self.resolved
+                    .problems
+                    .push(Problem::Output(OutputProblem::KeepsRate {
+                        port,
+                        wanted: format,
+                        comes: before.format,
+                    }));
             }
             return;
         }
@@ -205,11 +214,13 @@ impl Walk<'_, '_> {
             && asked.is_none()
             && !floor.out_of[port].is_empty()
         {
-            self.resolved.problems.push(Problem::Deinterlaced {
-                port,
-                comes: before.format,
-                given: format,
-            });
+            self.resolved
+                .problems
+                .push(Problem::Output(OutputProblem::Deinterlaced {
+                    port,
+                    comes: before.format,
+                    given: format,
+                }));
         }
         let made = format.quality();
         let format = on_wire(floor.ports[port].port.wire, format);

@@ -8,9 +8,28 @@ use crate::format::PictureFormat;
 use crate::quantity::Length;
 use crate::timecode::TimecodeRate;
 
-/// Something that propagation has met. Indices are those of the floor.
+/// Something that propagation has met, by its subject. Indices are those of the floor.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Problem {
+    /// What is plugged where it can’t be, or isn’t there.
+    Wiring(WiringProblem),
+    /// What a wire, its ends and its cable make of the picture sent over it.
+    Carriage(CarriageProblem),
+    /// What an output gives other than it should.
+    Output(OutputProblem),
+    /// A picture spread over several SDI links.
+    Links(LinksProblem),
+    /// What goes wrong over the air.
+    Air(AirProblem),
+    /// Where no picture begins, or none ends.
+    Flow(FlowProblem),
+    /// Clocks that disagree.
+    Timecode(TimecodeProblem),
+}
+
+/// What is plugged where it can’t be, or isn’t there.
+#[derive(Debug, Clone, PartialEq)]
+pub enum WiringProblem {
     /// A placement's device isn't in the catalogue.
     UnknownDevice { placement: usize },
     /// A connection names a port that isn't there, or runs the wrong way.
@@ -23,10 +42,25 @@ pub enum Problem {
     OtherWire { connection: ConnectionIx },
     /// The cable's plugs don't fit the sockets, or it isn't made for the wire.
     WrongCable { connection: ConnectionIx },
+    /// A plug in a small HDMI socket without a clamp.
+    Strain { connection: ConnectionIx },
+}
+
+/// What a wire, its ends and its cable make of the picture sent over it.
+#[derive(Debug, Clone, PartialEq)]
+pub enum CarriageProblem {
     /// The input doesn't take the format.
     NotTaken {
         connection: ConnectionIx,
         format: PictureFormat,
+    },
+    /// Raw comes to an input that doesn't name its carriage.
+    RawNotTaken { connection: ConnectionIx },
+    /// An HDMI source gave way to what its sink takes.
+    FellBack {
+        connection: ConnectionIx,
+        wanted: PictureFormat,
+        given: PictureFormat,
     },
     /// SDI or HDMI defines no such picture.
     NoCarriage {
@@ -73,6 +107,11 @@ pub enum Problem {
         /// How much of what it may be is used up.
         share: f64,
     },
+}
+
+/// What an output gives other than it should.
+#[derive(Debug, Clone, PartialEq)]
+pub enum OutputProblem {
     /// An output is set to what it doesn't give, or gives nothing at the project's rate.
     CannotGive { port: PortIx, wanted: PictureFormat },
     /// An output is off, or gives less, because of what else its device does.
@@ -83,14 +122,17 @@ pub enum Problem {
         wanted: PictureFormat,
         comes: PictureFormat,
     },
-    /// An HDMI source gave way to what its sink takes.
-    FellBack {
-        connection: ConnectionIx,
-        wanted: PictureFormat,
+    /// Fields become frames on the way, unasked.
+    Deinterlaced {
+        port: PortIx,
+        comes: PictureFormat,
         given: PictureFormat,
     },
-    /// Raw comes to an input that doesn't name its carriage.
-    RawNotTaken { connection: ConnectionIx },
+}
+
+/// A picture spread over several SDI links.
+#[derive(Debug, Clone, PartialEq)]
+pub enum LinksProblem {
     /// One link of several comes to an input that takes a whole picture.
     LoneLeg { connection: ConnectionIx, leg: Leg },
     /// Links of a picture are missing at their inputs, by number from 0.
@@ -112,6 +154,11 @@ pub enum Problem {
         shortest: Length,
         longest: Length,
     },
+}
+
+/// What goes wrong over the air.
+#[derive(Debug, Clone, PartialEq)]
+pub enum AirProblem {
     /// Transmitter and receiver aren't of one system.
     OtherSystem { connection: ConnectionIx },
     /// More listen than the transmitter serves.
@@ -134,18 +181,20 @@ pub enum Problem {
     },
     /// No channel of the band is left for a transmitter.
     NoChannel { placement: usize },
-    /// A plug in a small HDMI socket without a clamp.
-    Strain { connection: ConnectionIx },
+}
+
+/// Where no picture begins, or none ends.
+#[derive(Debug, Clone, PartialEq)]
+pub enum FlowProblem {
     /// Ports that feed each other in a circle.
     Loop { ports: Vec<PortIx> },
     /// A destination gets no picture, and nothing upstream explains it.
     NothingArrives { placement: usize },
-    /// Fields become frames on the way, unasked.
-    Deinterlaced {
-        port: PortIx,
-        comes: PictureFormat,
-        given: PictureFormat,
-    },
+}
+
+/// Clocks that disagree.
+#[derive(Debug, Clone, PartialEq)]
+pub enum TimecodeProblem {
     /// A device counts another rate or drop mode than it must agree with.
     OtherTimecode {
         placement: usize,
@@ -162,12 +211,11 @@ impl Problem {
     pub fn stops_picture(&self) -> bool {
         !matches!(
             self,
-            Self::LongRun { .. }
-                | Self::FellBack { .. }
-                | Self::LegLengths { .. }
-                | Self::WeakRadio { .. }
-                | Self::Strain { .. }
-                | Self::Deinterlaced { .. }
+            Self::Carriage(CarriageProblem::LongRun { .. } | CarriageProblem::FellBack { .. })
+                | Self::Links(LinksProblem::LegLengths { .. })
+                | Self::Air(AirProblem::WeakRadio { .. })
+                | Self::Wiring(WiringProblem::Strain { .. })
+                | Self::Output(OutputProblem::Deinterlaced { .. })
         )
     }
 }

@@ -1,6 +1,6 @@
 //! Timecode on the way: what a device counts, and whether those that must agree do.
 
-use super::{Floor, Problem, Resolved, Timecode};
+use super::{Floor, Problem, Resolved, Timecode, TimecodeProblem};
 use crate::carriage::wire::Wire;
 use crate::catalogue::Direction;
 
@@ -40,12 +40,14 @@ pub(super) fn check(floor: &Floor, resolved: &mut Resolved) {
         if let Some((expected, from)) = leader.filter(|(expected, from)| {
             *from != placement && expected.in_pairs() != counts.in_pairs()
         }) {
-            resolved.problems.push(Problem::OtherTimecode {
-                placement,
-                counts,
-                expected,
-                from,
-            });
+            resolved
+                .problems
+                .push(Problem::Timecode(TimecodeProblem::OtherTimecode {
+                    placement,
+                    counts,
+                    expected,
+                    from,
+                }));
         }
     }
 }

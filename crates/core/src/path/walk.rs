@@ -3,7 +3,9 @@
 
 use super::graph::{ConnectionIx, Floor, Link, Refused};
 use super::order::{Step, order};
-use super::{Arrival, Load, PortIx, Problem, Signal, Sound, air, links, timecode};
+use super::{
+    Arrival, FlowProblem, Load, PortIx, Problem, Signal, Sound, WiringProblem, air, links, timecode,
+};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Direction, InternalPath, SignalKind};
 use std::collections::BTreeMap;
@@ -62,15 +64,24 @@ impl Walk<'_, '_> {
             .iter()
             .enumerate()
             .filter(|(_, device)| device.is_none());
-        problems.extend(unknown.map(|(placement, _)| Problem::UnknownDevice { placement }));
+        problems.extend(
+            unknown
+                .map(|(placement, _)| Problem::Wiring(WiringProblem::UnknownDevice { placement })),
+        );
         problems.extend(
             self.floor
                 .refused
                 .iter()
                 .map(|&(connection, why)| match why {
-                    Refused::NoSuchPort => Problem::NoSuchPort { connection },
-                    Refused::UnknownCable => Problem::UnknownCable { connection },
-                    Refused::SocketTaken => Problem::SecondCable { connection },
+                    Refused::NoSuchPort => {
+                        Problem::Wiring(WiringProblem::NoSuchPort { connection })
+                    }
+                    Refused::UnknownCable => {
+                        Problem::Wiring(WiringProblem::UnknownCable { connection })
+                    }
+                    Refused::SocketTaken => {
+                        Problem::Wiring(WiringProblem::SecondCable { connection })
+                    }
                 }),
         );
     }
@@ -87,7 +98,9 @@ impl Walk<'_, '_> {
                     for &port in &ports {
                         self.resolved.signals[port] = Signal::stopped(problem);
                     }
-                    self.resolved.problems.push(Problem::Loop { ports });
+                    self.resolved
+                        .problems
+                        .push(Problem::Flow(FlowProblem::Loop { ports }));
                 }
             }
         }
@@ -112,7 +125,8 @@ impl Walk<'_, '_> {
             signal.sound.truncate(most);
             let strained = strained(floor, connection, link);
             let problems = &mut self.resolved.problems;
-            problems.extend(strained.then_some(Problem::Strain { connection }));
+            problems
+                .extend(strained.then_some(Problem::Wiring(WiringProblem::Strain { connection })));
         }
         let (load, found) = match &mut signal.picture {
             Some(picture) => self.arrive_picture((port, connection), link, picture),
@@ -200,14 +214,14 @@ impl Walk<'_, '_> {
 fn misfit(floor: &Floor, connection: ConnectionIx, link: Link) -> Option<Problem> {
     let (output, input) = (floor.ports[link.from].port, floor.ports[link.to].port);
     if output.wire != input.wire {
-        return Some(Problem::OtherWire { connection });
+        return Some(Problem::Wiring(WiringProblem::OtherWire { connection }));
     }
     let adapters = floor.adapters(connection);
     let fits = link
         .cable
         .joins_with(&adapters, output.connector, input.connector)
         && link.cable.wires.contains(&output.wire);
-    (!fits).then_some(Problem::WrongCable { connection })
+    (!fits).then_some(Problem::Wiring(WiringProblem::WrongCable { connection }))
 }
 
 /// Whether a plug in a small socket isn't held by a clamp.

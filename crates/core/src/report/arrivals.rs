@@ -4,6 +4,10 @@ use super::connections::{PictureReport, picture_report};
 use super::{NeedReport, RecordingReport};
 use crate::document::{Handle, Need, PortRef, Purpose};
 use crate::finding::{Area, Code, Facts, Finding, Severity};
+use crate::path::{
+    AirProblem, CarriageProblem, FlowProblem, LinksProblem, OutputProblem, TimecodeProblem,
+    WiringProblem,
+};
 use crate::path::{Arrival, Picture, hops_to};
 use crate::quantity::{Delay, Working};
 use serde::Serialize;
@@ -225,43 +229,47 @@ fn cause<'f>(facts: &Facts, findings: &'f [Finding], problem: usize) -> Option<&
         findings.iter().find(own)
     };
     match &facts.resolved.problems[problem] {
-        Problem::NoSuchPort { connection }
-        | Problem::SecondCable { connection }
-        | Problem::UnknownCable { connection }
-        | Problem::OtherWire { connection }
-        | Problem::WrongCable { connection }
-        | Problem::NotTaken { connection, .. }
-        | Problem::NoCarriage { connection, .. }
-        | Problem::OverSdiPort { connection, .. }
-        | Problem::OverHdmiPort { connection, .. }
-        | Problem::OverSdiCable { connection, .. }
-        | Problem::OverHdmiCable { connection, .. }
-        | Problem::OtherLevel { connection, .. }
-        | Problem::LongRun { connection, .. }
-        | Problem::FellBack { connection, .. }
-        | Problem::RawNotTaken { connection }
-        | Problem::LoneLeg { connection, .. }
-        | Problem::LegsMissing { connection, .. }
-        | Problem::LegsOutOfOrder { connection, .. }
-        | Problem::LegMapping { connection, .. }
-        | Problem::LegLengths { connection, .. }
-        | Problem::OtherSystem { connection }
-        | Problem::TooManyListeners { connection, .. }
-        | Problem::WeakRadio { connection, .. }
-        | Problem::Strain { connection } => on_connection(*connection),
-        Problem::CannotGive { port, .. }
-        | Problem::SwitchedOff { port, .. }
-        | Problem::Deinterlaced { port, .. }
-        | Problem::KeepsRate { port, .. } => on_device(
+        Problem::Wiring(WiringProblem::NoSuchPort { connection })
+        | Problem::Wiring(WiringProblem::SecondCable { connection })
+        | Problem::Wiring(WiringProblem::UnknownCable { connection })
+        | Problem::Wiring(WiringProblem::OtherWire { connection })
+        | Problem::Wiring(WiringProblem::WrongCable { connection })
+        | Problem::Carriage(CarriageProblem::NotTaken { connection, .. })
+        | Problem::Carriage(CarriageProblem::NoCarriage { connection, .. })
+        | Problem::Carriage(CarriageProblem::OverSdiPort { connection, .. })
+        | Problem::Carriage(CarriageProblem::OverHdmiPort { connection, .. })
+        | Problem::Carriage(CarriageProblem::OverSdiCable { connection, .. })
+        | Problem::Carriage(CarriageProblem::OverHdmiCable { connection, .. })
+        | Problem::Carriage(CarriageProblem::OtherLevel { connection, .. })
+        | Problem::Carriage(CarriageProblem::LongRun { connection, .. })
+        | Problem::Carriage(CarriageProblem::FellBack { connection, .. })
+        | Problem::Carriage(CarriageProblem::RawNotTaken { connection })
+        | Problem::Links(LinksProblem::LoneLeg { connection, .. })
+        | Problem::Links(LinksProblem::LegsMissing { connection, .. })
+        | Problem::Links(LinksProblem::LegsOutOfOrder { connection, .. })
+        | Problem::Links(LinksProblem::LegMapping { connection, .. })
+        | Problem::Links(LinksProblem::LegLengths { connection, .. })
+        | Problem::Air(AirProblem::OtherSystem { connection })
+        | Problem::Air(AirProblem::TooManyListeners { connection, .. })
+        | Problem::Air(AirProblem::WeakRadio { connection, .. })
+        | Problem::Wiring(WiringProblem::Strain { connection }) => on_connection(*connection),
+        Problem::Output(OutputProblem::CannotGive { port, .. })
+        | Problem::Output(OutputProblem::SwitchedOff { port, .. })
+        | Problem::Output(OutputProblem::Deinterlaced { port, .. })
+        | Problem::Output(OutputProblem::KeepsRate { port, .. }) => on_device(
             floor.ports[*port].placement,
             &[Code::CannotGive, Code::SwitchedOff, Code::KeepsRate],
         ),
-        Problem::Loop { ports } => on_device(floor.ports[ports[0]].placement, &[Code::Loop]),
-        Problem::NothingArrives { placement } => on_device(*placement, &[Code::NothingArrives]),
-        Problem::UnknownDevice { .. }
-        | Problem::OtherTimecode { .. }
-        | Problem::SameChannel { .. }
-        | Problem::NoChannel { .. } => None,
+        Problem::Flow(FlowProblem::Loop { ports }) => {
+            on_device(floor.ports[ports[0]].placement, &[Code::Loop])
+        }
+        Problem::Flow(FlowProblem::NothingArrives { placement }) => {
+            on_device(*placement, &[Code::NothingArrives])
+        }
+        Problem::Wiring(WiringProblem::UnknownDevice { .. })
+        | Problem::Timecode(TimecodeProblem::OtherTimecode { .. })
+        | Problem::Air(AirProblem::SameChannel { .. })
+        | Problem::Air(AirProblem::NoChannel { .. }) => None,
     }
 }
 

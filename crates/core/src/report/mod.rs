@@ -2,6 +2,7 @@
 //! in them sees it.
 
 mod arrivals;
+mod choosable;
 mod columns;
 mod compare;
 mod connections;
@@ -16,6 +17,7 @@ mod routes;
 mod summary;
 
 pub use arrivals::{ArrivalReport, NeedAnswer, Standing};
+pub use choosable::Choosable;
 pub use compare::{BuildComparison, compare_builds};
 pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
 pub use day::{ChoiceReport, MediaPlan, compare_choices, day_of, media_plan};

@@ -1,5 +1,6 @@
 //! The verdict in the head, the marks of the stages, the state of each device.
 
+use super::choosable::{Choosable, choosable};
 use super::columns::columns;
 use crate::document::Handle;
 use crate::finding::{Area, Code, Facts, Finding, Severity};
@@ -116,7 +117,7 @@ impl Stage {
 }
 
 /// A device on the map.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct DeviceReport {
     /// Its handle.
     pub id: Handle,
@@ -124,6 +125,9 @@ pub struct DeviceReport {
     pub column: usize,
     /// Its worst finding.
     pub worst: Option<Severity>,
+    /// What can be chosen on it; none for a device that the catalogue doesn't know.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub choosable: Option<Choosable>,
 }
 
 /// Every device of the floor, in the order of the build.
@@ -139,12 +143,14 @@ pub(super) fn devices(facts: &Facts, findings: &[Finding]) -> Vec<DeviceReport> 
         .build
         .placements
         .iter()
-        .zip(columns(facts.floor));
+        .zip(columns(facts.floor))
+        .enumerate();
     placements
-        .map(|(placement, column)| DeviceReport {
+        .map(|(ix, (placement, column))| DeviceReport {
             id: placement.id.clone(),
             column,
             worst: worst(&placement.id),
+            choosable: choosable(facts.floor, ix),
         })
         .collect()
 }

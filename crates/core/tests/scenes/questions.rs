@@ -477,3 +477,29 @@ fn formats_of_a_description_may_be_typed() {
         "{why}"
     );
 }
+
+#[test]
+fn what_can_be_chosen_on_a_device_is_said() {
+    let scene = scene("2160p25")
+        .with("a", "orrell-c4")
+        .with("rec", "ashgill-r4")
+        .with("sw", "merrin-q4")
+        .with("rx", "ashgill-7x");
+    let report = report(&scene.0, BUILD, catalogue()).unwrap();
+    let lines: Vec<String> = report
+        .devices
+        .iter()
+        .filter_map(|device| Some((&device.id, device.choosable.as_ref()?)))
+        .map(|(id, can)| {
+            let need = can.need.as_ref();
+            let need = need.map(|need| (need.id.as_str(), need.purpose, need.of.as_deref()));
+            format!(
+                "{id}: from {} | {} codecs | {} media | {need:?}",
+                can.inputs.join(" "),
+                can.codecs.len(),
+                can.media.len()
+            )
+        })
+        .collect();
+    assert_snapshot!(lines.join("\n"));
+}

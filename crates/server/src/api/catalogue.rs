@@ -1,9 +1,12 @@
 //! The catalogue and the pages of the findings.
 
+use super::body::Path;
 use crate::App;
+use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
 use serde::Serialize;
+use std::borrow::Cow;
 use utoipa::ToSchema;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{RULES, RulePage};
@@ -12,8 +15,9 @@ use west_rail_core::finding::{CodePage, PAGES};
 /// What can be put to use, and what each finding means.
 #[derive(Serialize, ToSchema)]
 pub struct Reference {
-    /// Devices, cables, codecs, media.
-    catalogue: &'static Catalogue,
+    /// Devices, cables, codecs, media: of a production, with its custom ones in the place of those
+    /// with their ids.
+    catalogue: Cow<'static, Catalogue>,
     /// A page for each code.
     findings: &'static [CodePage],
     /// The house rules between schools, with both sides' reasons.
@@ -25,10 +29,30 @@ pub struct Reference {
 /// The catalogue, and what each finding means.
 #[utoipa::path(get, path = "/api/catalogue", tag = "catalogue", responses((status = 200, body = Reference)))]
 pub async fn all(State(app): State<App>) -> Json<Reference> {
-    Json(Reference {
-        catalogue: app.catalogue,
-        findings: PAGES,
-        rules: RULES,
-        file_bytes: crate::FILE_BYTES,
+    Json(Reference::of(Cow::Borrowed(app.catalogue)))
+}
+
+/// The catalogue that a production sees.
+#[utoipa::path(get, path = "/api/productions/{id}/catalogue", tag = "catalogue",
+    responses((status = 200, body = Reference), (status = 404, body = Problem)))]
+pub async fn of_production(
+    State(app): State<App>,
+    Path(id): Path<String>,
+) -> Result<Json<Reference>, Problem> {
+    app.with_store(move |store, shipped| {
+        let kept = store.get(&id)?;
+        Ok(Json(Reference::of(shipped.with(&kept.production.custom))))
     })
+    .await
+}
+
+impl Reference {
+    fn of(catalogue: Cow<'static, Catalogue>) -> Self {
+        Self {
+            catalogue,
+            findings: PAGES,
+            rules: RULES,
+            file_bytes: crate::FILE_BYTES,
+        }
+    }
 }

@@ -48,6 +48,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/formats", get(questions::formats))
         .route("/productions/{id}/line", post(questions::line))
         .route("/productions/{id}/routes", get(ways::routes))
+        .route("/productions/{id}/catalogue", get(catalogue::of_production))
         .route("/productions/{id}/follow", get(ways::follow_path))
         .route("/productions/{id}/modes", get(ways::modes_of))
         .route("/productions/{id}/compare", get(ways::compare))
@@ -84,6 +85,7 @@ async fn nothing_here() -> Response {
     ),
     paths(
         catalogue::all,
+        catalogue::of_production,
         sums::record_time,
         sums::calculator,
         sums::time_table,

@@ -3,14 +3,14 @@
 use crate::carriage::radio::FADE_DB;
 use crate::finding::codes::Code;
 use crate::finding::{Facts, Finding, Severity, fix};
-use crate::path::Problem;
+use crate::path::AirProblem;
 
-pub fn of_air(facts: &Facts, problem: &Problem) -> Finding {
+pub fn of_air(facts: &Facts, problem: &AirProblem) -> Finding {
     use Severity::{Caution, Stop};
     let radio =
         |placement: usize| facts.floor.devices[placement].and_then(|device| device.radio.as_ref());
     match problem {
-        Problem::OtherSystem { connection } => {
+        AirProblem::OtherSystem { connection } => {
             let link = facts.floor.standing(*connection);
             let [from, to] = [link.from, link.to].map(|port| facts.floor.ports[port].placement);
             let text = format!(
@@ -23,7 +23,7 @@ pub fn of_air(facts: &Facts, problem: &Problem) -> Finding {
             Finding::on_connection(facts, Code::OtherSystem, Stop, *connection, text, reason)
                 .with(facts, || fix::same_system(facts, *connection))
         }
-        Problem::TooManyListeners {
+        AirProblem::TooManyListeners {
             connection,
             most,
             count,
@@ -49,7 +49,7 @@ pub fn of_air(facts: &Facts, problem: &Problem) -> Finding {
             finding.at.device = Some(facts.floor.build.placements[from].id.clone());
             finding.with(facts, || [fix::disconnect(facts, *connection)])
         }
-        Problem::WeakRadio {
+        AirProblem::WeakRadio {
             connection,
             margin_db,
             reach,
@@ -72,7 +72,7 @@ pub fn of_air(facts: &Facts, problem: &Problem) -> Finding {
             Finding::on_connection(facts, Code::WeakRadio, severity, *connection, text, reason)
                 .with(facts, || fix::stronger_system(facts, *connection))
         }
-        Problem::SameChannel {
+        AirProblem::SameChannel {
             placement,
             other,
             channel,
@@ -86,7 +86,7 @@ pub fn of_air(facts: &Facts, problem: &Problem) -> Finding {
             Finding::on_device(facts, Code::SameChannel, Stop, *placement, text, reason)
                 .with(facts, || fix::free_channel(facts, *placement))
         }
-        Problem::NoChannel { placement } => {
+        AirProblem::NoChannel { placement } => {
             let (band, channels) = radio(*placement).map_or(("its band", 0), |radio| {
                 (radio.band.as_str(), radio.channels)
             });
@@ -99,6 +99,5 @@ pub fn of_air(facts: &Facts, problem: &Problem) -> Finding {
             );
             Finding::on_device(facts, Code::SameChannel, Stop, *placement, text, reason)
         }
-        _ => unreachable!("other problems are other rooms’"),
     }
 }

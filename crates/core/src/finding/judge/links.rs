@@ -3,7 +3,7 @@
 use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
-use crate::path::Problem;
+use crate::path::LinksProblem;
 
 /// Links as people count them, from 1: *link 2*, *links 2 and 4*.
 fn named(numbers: &[u8]) -> String {
@@ -15,13 +15,13 @@ fn named(numbers: &[u8]) -> String {
     format!("{plural} {}", list(&words))
 }
 
-pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
+pub fn of_links(facts: &Facts, problem: &LinksProblem) -> Finding {
     use Severity::{Caution, Stop};
     let stop = |code, connection, text, reason: &str| {
         Finding::on_connection(facts, code, Stop, connection, text, reason)
     };
     match problem {
-        Problem::LoneLeg { connection, leg } => {
+        LinksProblem::LoneLeg { connection, leg } => {
             let (from, to) = facts.ends(*connection);
             let text = format!(
                 "{from} sends {} of {}; {to} takes a whole picture on one.",
@@ -36,7 +36,7 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
             )
             .with(facts, || fix::one_link(facts, *connection))
         }
-        Problem::LegsMissing {
+        LinksProblem::LegsMissing {
             connection,
             of,
             missing,
@@ -60,7 +60,7 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
             .with(facts, || fix::missing_links(facts, *connection, missing))
             .with(facts, || fix::one_link(facts, *connection))
         }
-        Problem::LegsOutOfOrder { connection, found } => {
+        LinksProblem::LegsOutOfOrder { connection, found } => {
             let (_, to) = facts.ends(*connection);
             let order: Vec<String> = found
                 .iter()
@@ -78,7 +78,7 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
             )
             .with(facts, || fix::links_in_order(facts, *connection))
         }
-        Problem::LegMapping { connection, leg } => {
+        LinksProblem::LegMapping { connection, leg } => {
             let (from, to) = facts.ends(*connection);
             let text = format!(
                 "{from} spreads the picture by {}, which {to} doesn’t take.",
@@ -92,7 +92,7 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
             )
             .with(facts, || fix::other_mapping(facts, *connection))
         }
-        Problem::LegLengths {
+        LinksProblem::LegLengths {
             connection,
             shortest,
             longest,
@@ -103,7 +103,6 @@ pub fn of_links(facts: &Facts, problem: &Problem) -> Finding {
             Finding::on_connection(facts, Code::LinkLengths, Caution, *connection, text, reason)
                 .with(facts, || fix::equal_links(facts, *connection, *longest))
         }
-        _ => unreachable!("other problems are other rooms’"),
     }
 }
 

@@ -2,21 +2,22 @@
 
 mod air;
 mod care;
+mod carriage;
 mod day;
-mod gear;
+mod flow;
 mod house;
 mod idle;
 mod links;
-mod path;
+mod output;
 mod recording;
 mod settings;
 mod time;
+mod wiring;
 
 use super::codes::Code;
 use super::{Facts, Finding, Fix, Place, Severity};
-use crate::path::ConnectionIx;
+use crate::path::{ConnectionIx, Problem};
 use crate::quantity::Delay;
-use path::of_path;
 use recording::{of_recording, unknown_codecs};
 use std::cmp::Reverse;
 use std::collections::HashMap;
@@ -52,6 +53,19 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     found.sort_by_key(|finding| Reverse(finding.severity));
     number_namesakes(&mut found);
     found
+}
+
+/// What propagation has met, as a finding.
+fn of_path(facts: &Facts, problem: &Problem) -> Finding {
+    match problem {
+        Problem::Wiring(problem) => wiring::of_wiring(facts, problem),
+        Problem::Carriage(problem) => carriage::of_carriage(facts, problem),
+        Problem::Output(problem) => output::of_output(facts, problem),
+        Problem::Links(problem) => links::of_links(facts, problem),
+        Problem::Air(problem) => air::of_air(facts, problem),
+        Problem::Flow(problem) => flow::of_flow(facts, problem),
+        Problem::Timecode(problem) => time::of_timecode(facts, problem),
+    }
 }
 
 /// Two findings of one kind at one place are told apart by a number.

@@ -7,6 +7,7 @@ use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::format::FrameRate;
+use crate::path::TimecodeProblem;
 use crate::path::{PortIx, Problem};
 use crate::timecode::TimecodeRate;
 use std::collections::{BTreeMap, BTreeSet};
@@ -275,9 +276,9 @@ fn labels(facts: &Facts, shots: &[Shot], strangers: &BTreeSet<usize>, found: &mu
     // A clock that is at odds with another has its finding.
     let mut said = BTreeSet::new();
     for problem in &facts.resolved.problems {
-        if let Problem::OtherTimecode {
+        if let Problem::Timecode(TimecodeProblem::OtherTimecode {
             placement, from, ..
-        } = problem
+        }) = problem
         {
             said.extend([*placement, *from]);
         }
@@ -345,5 +346,34 @@ fn labels(facts: &Facts, shots: &[Shot], strangers: &BTreeSet<usize>, found: &mu
             )
             .with(facts, || fix::timecode_of_project(facts, clock)),
         );
+    }
+}
+
+/// Clocks that disagree, as a finding.
+pub fn of_timecode(facts: &Facts, problem: &TimecodeProblem) -> Finding {
+    use Severity::Stop;
+    match problem {
+        TimecodeProblem::OtherTimecode {
+            placement,
+            counts,
+            expected,
+            from,
+        } => {
+            let (name, other) = (facts.device(*placement), facts.device(*from));
+            let apart = counts.frames_apart_an_hour(*expected);
+            let code = if counts.rate() == expected.rate() {
+                Code::DropMode
+            } else {
+                Code::TimecodeRate
+            };
+            let text = format!(
+                "{name} counts {counts}, {other} counts {expected}: they run {} apart in an hour.",
+                frames(apart)
+            );
+            let reason =
+                "Everything in a build that carries time must agree in rate and in drop mode.";
+            Finding::on_device(facts, code, Stop, *placement, text, reason)
+                .with(facts, || fix::timecode(facts, *placement, *from))
+        }
     }
 }

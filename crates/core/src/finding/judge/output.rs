@@ -1,15 +1,30 @@
-//! What a device's modes, raw, HDMI's give and take, and small sockets do to a picture.
+//! What an output gives other than it should, as findings.
 
 use crate::catalogue::Condition;
 use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
-use crate::path::{Problem, giving};
+use crate::path::{OutputProblem, giving};
 
-pub fn of_gear(facts: &Facts, problem: &Problem) -> Finding {
-    use Severity::{Caution, Note, Stop};
+pub fn of_output(facts: &Facts, problem: &OutputProblem) -> Finding {
+    use Severity::{Note, Stop};
     match problem {
-        Problem::SwitchedOff { port, mode } => {
+        OutputProblem::CannotGive { port, wanted } => {
+            let placement = facts.floor.ports[*port].placement;
+            let gives = giving(facts.floor, *port).in_words();
+            let text = format!("{} doesn’t give {wanted}.", facts.port(*port));
+            let mut finding = Finding::on_device(
+                facts,
+                Code::CannotGive,
+                Stop,
+                placement,
+                text,
+                format!("It gives {gives}."),
+            );
+            finding.id = format!("{}@{}", Code::CannotGive, facts.floor.name(*port));
+            finding.with(facts, || fix::follow_project(facts, *port))
+        }
+        OutputProblem::SwitchedOff { port, mode } => {
             let node = facts.floor.ports[*port];
             let modes = facts.floor.devices[node.placement].map_or(&[][..], |device| &device.modes);
             let Some(mode) = modes.get(*mode) else {
@@ -37,7 +52,7 @@ pub fn of_gear(facts: &Facts, problem: &Problem) -> Finding {
                 .with(facts, || fix::other_output(facts, *port))
                 .with(facts, || fix::leave_mode(facts, node.placement, mode))
         }
-        Problem::KeepsRate {
+        OutputProblem::KeepsRate {
             port,
             wanted,
             comes,
@@ -56,52 +71,7 @@ pub fn of_gear(facts: &Facts, problem: &Problem) -> Finding {
             finding.id = format!("{}@{}", Code::KeepsRate, facts.floor.name(*port));
             finding.with(facts, || fix::keep_rate(facts, *port, *comes))
         }
-        Problem::FellBack {
-            connection,
-            wanted,
-            given,
-        } => {
-            let (from, to) = facts.ends(*connection);
-            let text =
-                format!("{from} sends {given}, not {wanted}: {to} takes no more of that frame.");
-            let reason =
-                "An HDMI source reads what its sink takes and gives way in sampling and depth.";
-            Finding::on_connection(facts, Code::FellBack, Note, *connection, text, reason)
-        }
-        Problem::RawNotTaken { connection } => {
-            let link = facts.floor.standing(*connection);
-            let (from, to) = facts.ends(*connection);
-            let origin = facts.resolved.signals[link.from]
-                .picture
-                .map(|picture| picture.origin);
-            let name = origin.and_then(|origin| facts.floor.output_setting(origin)?.raw.as_deref());
-            let text = format!(
-                "{from} sends “{}”, which {to} doesn’t name.",
-                name.unwrap_or("raw")
-            );
-            let reason = "Sensor raw is a private protocol in a standard wire: both ends name the same one, or there is no picture.";
-            Finding::on_connection(facts, Code::RawNotTaken, Stop, *connection, text, reason)
-                .with(facts, || {
-                    origin.map(|origin| fix::picture_not_raw(facts, origin))
-                })
-        }
-        Problem::Strain { connection } => {
-            let link = facts.floor.standing(*connection);
-            let sockets =
-                [link.from, link.to].map(|port| (port, facts.floor.ports[port].port.connector));
-            let delicate = sockets.into_iter().find(|(_, socket)| socket.is_delicate());
-            let Some((port, socket)) = delicate else {
-                unreachable!("a strained cable is in a small socket")
-            };
-            let text = format!(
-                "The plug in {} ({socket}) isn’t held by a clamp.",
-                facts.port(port)
-            );
-            let reason = "A pull on the cable breaks the small socket on the camera’s board sooner than the plug.";
-            Finding::on_connection(facts, Code::Strain, Caution, *connection, text, reason)
-                .with(facts, || fix::clamp(facts, *connection, socket))
-        }
-        Problem::Deinterlaced { port, comes, given } => {
+        OutputProblem::Deinterlaced { port, comes, given } => {
             let placement = facts.floor.ports[*port].placement;
             let text = format!(
                 "{} makes {} of the {} that comes in.",
@@ -115,6 +85,5 @@ pub fn of_gear(facts: &Facts, problem: &Problem) -> Finding {
             finding.id = format!("{}@{}", Code::Deinterlaced, facts.floor.name(*port));
             finding
         }
-        _ => unreachable!("other problems are other rooms’"),
     }
 }

@@ -1,83 +1,21 @@
-//! Problems of the path, as findings.
+//! What a wire, its ends and its cable make of a picture, as findings.
 
-use super::air::of_air;
-use super::gear::of_gear;
-use super::links::of_links;
-use super::time::frames;
 use crate::carriage::Margin;
 use crate::carriage::coax::budget_db;
 use crate::carriage::hdmi::{Generation, Hdmi};
 use crate::finding::codes::Code;
-use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::format::Sampling;
-use crate::path::{ConnectionIx, Load, PortIx, Problem, SdiLoad, giving};
+use crate::path::{CarriageProblem, ConnectionIx, Load, SdiLoad};
 use crate::quantity::thousandths;
 
-pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
-    use Severity::{Caution, Stop};
+pub fn of_carriage(facts: &Facts, problem: &CarriageProblem) -> Finding {
+    use Severity::{Caution, Note, Stop};
     let stop_on = |code, connection, text, reason: String| {
         Finding::on_connection(facts, code, Stop, connection, text, reason)
     };
     match problem {
-        Problem::UnknownDevice { placement } => {
-            let entry = &facts.floor.build.placements[*placement].device;
-            let text = format!(
-                "{} is a “{entry}”, which isn’t in the catalogue.",
-                facts.device(*placement)
-            );
-            let reason =
-                "Without its description nothing can be said about what it takes or gives.";
-            Finding::on_device(facts, Code::UnknownDevice, Stop, *placement, text, reason)
-                .with(facts, || [fix::remove_device(facts, *placement)])
-        }
-        Problem::NoSuchPort { connection } => bad_connection(
-            facts,
-            *connection,
-            "names a port that isn’t there, or runs the wrong way",
-        ),
-        Problem::UnknownCable { connection } => {
-            bad_connection(facts, *connection, "is a cable that isn’t in the catalogue")
-        }
-        Problem::SecondCable { connection } => {
-            bad_connection(facts, *connection, "is the second cable in one socket")
-        }
-        Problem::OtherWire { connection } => {
-            let link = facts.floor.standing(*connection);
-            let (from, to) = facts.ends(*connection);
-            let wire = |port: PortIx| facts.floor.ports[port].port.wire;
-            let text = format!(
-                "{from} sends {}, {to} takes {}.",
-                wire(link.from),
-                wire(link.to)
-            );
-            let finding = stop_on(
-                Code::OtherWire,
-                *connection,
-                text,
-                "Different wires need a converter, not an adapter.".into(),
-            );
-            finding.with(facts, || fix::converter(facts, *connection))
-        }
-        Problem::WrongCable { connection } => {
-            let link = facts.floor.standing(*connection);
-            let (output, input) = (
-                facts.floor.ports[link.from].port,
-                facts.floor.ports[link.to].port,
-            );
-            let (from, to) = facts.ends(*connection);
-            let text = format!(
-                "{} doesn’t go from {from} ({}) to {to} ({}).",
-                link.cable.name, output.connector, input.connector
-            );
-            let reason = format!(
-                "Its ends are {} and {}; the sizes aren’t interchangeable.",
-                link.cable.ends[0], link.cable.ends[1]
-            );
-            stop_on(Code::WrongCable, *connection, text, reason)
-                .with(facts, || fix::right_cable(facts, *connection))
-        }
-        Problem::NotTaken { connection, format } => {
+        CarriageProblem::NotTaken { connection, format } => {
             let link = facts.floor.standing(*connection);
             let (from, to) = facts.ends(*connection);
             let takes = facts.floor.takes(link.to).in_words();
@@ -90,14 +28,43 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             );
             finding.with(facts, || fix::format_or_converter(facts, *connection))
         }
-        Problem::NoCarriage { connection, why } => {
+        CarriageProblem::RawNotTaken { connection } => {
+            let link = facts.floor.standing(*connection);
+            let (from, to) = facts.ends(*connection);
+            let origin = facts.resolved.signals[link.from]
+                .picture
+                .map(|picture| picture.origin);
+            let name = origin.and_then(|origin| facts.floor.output_setting(origin)?.raw.as_deref());
+            let text = format!(
+                "{from} sends “{}”, which {to} doesn’t name.",
+                name.unwrap_or("raw")
+            );
+            let reason = "Sensor raw is a private protocol in a standard wire: both ends name the same one, or there is no picture.";
+            Finding::on_connection(facts, Code::RawNotTaken, Stop, *connection, text, reason)
+                .with(facts, || {
+                    origin.map(|origin| fix::picture_not_raw(facts, origin))
+                })
+        }
+        CarriageProblem::FellBack {
+            connection,
+            wanted,
+            given,
+        } => {
+            let (from, to) = facts.ends(*connection);
+            let text =
+                format!("{from} sends {given}, not {wanted}: {to} takes no more of that frame.");
+            let reason =
+                "An HDMI source reads what its sink takes and gives way in sampling and depth.";
+            Finding::on_connection(facts, Code::FellBack, Note, *connection, text, reason)
+        }
+        CarriageProblem::NoCarriage { connection, why } => {
             let (from, to) = facts.ends(*connection);
             let text = format!("What {from} sends to {to} doesn’t travel: {why}.");
             let reason = "Rasters that no wire carries are recorded where they are made.";
             stop_on(Code::NoCarriage, *connection, text, reason.into())
                 .with(facts, || fix::output_format(facts, *connection))
         }
-        Problem::OverSdiPort {
+        CarriageProblem::OverSdiPort {
             connection,
             port,
             sdi,
@@ -126,7 +93,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             let finding = stop_on(Code::RateOverPort, *connection, text, reason);
             finding.with(facts, || fix::format_or_converter(facts, *connection))
         }
-        Problem::OverHdmiPort {
+        CarriageProblem::OverHdmiPort {
             connection,
             port,
             needs,
@@ -172,7 +139,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
             let finding = stop_on(Code::RateOverPort, *connection, text, reason);
             finding.with(facts, || fix::format_or_converter(facts, *connection))
         }
-        Problem::OverSdiCable {
+        CarriageProblem::OverSdiCable {
             connection,
             sdi,
             class,
@@ -192,7 +159,7 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 .with(facts, || fix::better_cable(facts, *connection))
                 .with(facts, || fix::output_format(facts, *connection))
         }
-        Problem::OverHdmiCable {
+        CarriageProblem::OverHdmiCable {
             connection,
             needs,
             has,
@@ -212,14 +179,14 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 .with(facts, || fix::better_cable(facts, *connection))
                 .with(facts, || fix::output_format(facts, *connection))
         }
-        Problem::OtherLevel { connection, sent } => {
+        CarriageProblem::OtherLevel { connection, sent } => {
             let (from, to) = facts.ends(*connection);
             let text = format!("{from} sends level {sent} on 3G, which {to} doesn’t take.");
             let reason = "1080 lines on 3G have two mappings (SMPTE ST 425-1), and each looks like no signal to the other.";
             let finding = stop_on(Code::OtherLevel, *connection, text, reason.into());
             finding.with(facts, || fix::level(facts, *connection))
         }
-        Problem::LongRun {
+        CarriageProblem::LongRun {
             connection,
             run,
             share,
@@ -252,82 +219,6 @@ pub fn of_path(facts: &Facts, problem: &Problem) -> Finding {
                 .with(facts, || fix::better_cable(facts, *connection))
                 .with(facts, || fix::output_format(facts, *connection))
                 .with(facts, || fix::reclock(facts, *connection))
-        }
-        Problem::CannotGive { port, wanted } => {
-            let placement = facts.floor.ports[*port].placement;
-            let gives = giving(facts.floor, *port).in_words();
-            let text = format!("{} doesn’t give {wanted}.", facts.port(*port));
-            let mut finding = Finding::on_device(
-                facts,
-                Code::CannotGive,
-                Stop,
-                placement,
-                text,
-                format!("It gives {gives}."),
-            );
-            finding.id = format!("{}@{}", Code::CannotGive, facts.floor.name(*port));
-            finding.with(facts, || fix::follow_project(facts, *port))
-        }
-        Problem::SwitchedOff { .. }
-        | Problem::KeepsRate { .. }
-        | Problem::FellBack { .. }
-        | Problem::RawNotTaken { .. }
-        | Problem::Strain { .. }
-        | Problem::Deinterlaced { .. } => of_gear(facts, problem),
-        Problem::LoneLeg { .. }
-        | Problem::LegsMissing { .. }
-        | Problem::LegsOutOfOrder { .. }
-        | Problem::LegMapping { .. }
-        | Problem::LegLengths { .. } => of_links(facts, problem),
-        Problem::OtherSystem { .. }
-        | Problem::TooManyListeners { .. }
-        | Problem::WeakRadio { .. }
-        | Problem::SameChannel { .. }
-        | Problem::NoChannel { .. } => of_air(facts, problem),
-        Problem::Loop { ports } => {
-            let names: Vec<String> = ports
-                .iter()
-                .map(|port| facts.floor.name(*port).to_string())
-                .collect();
-            let placement = facts.floor.ports[ports[0]].placement;
-            let text = format!("These ports feed each other in a circle: {}.", list(&names));
-            let reason = "A picture has to begin somewhere; in a circle there is none.";
-            Finding::on_device(facts, Code::Loop, Stop, placement, text, reason)
-                .with(facts, || fix::open_loop(facts, ports))
-        }
-        Problem::NothingArrives { placement } => {
-            let text = format!("No picture arrives at {}.", facts.device(*placement));
-            let finding = Finding::on_device(
-                facts,
-                Code::NothingArrives,
-                Stop,
-                *placement,
-                text,
-                why_nothing(facts, *placement),
-            );
-            finding.with(facts, || fix::feed(facts, *placement))
-        }
-        Problem::OtherTimecode {
-            placement,
-            counts,
-            expected,
-            from,
-        } => {
-            let (name, other) = (facts.device(*placement), facts.device(*from));
-            let apart = counts.frames_apart_an_hour(*expected);
-            let code = if counts.rate() == expected.rate() {
-                Code::DropMode
-            } else {
-                Code::TimecodeRate
-            };
-            let text = format!(
-                "{name} counts {counts}, {other} counts {expected}: they run {} apart in an hour.",
-                frames(apart)
-            );
-            let reason =
-                "Everything in a build that carries time must agree in rate and in drop mode.";
-            Finding::on_device(facts, code, Stop, *placement, text, reason)
-                .with(facts, || fix::timecode(facts, *placement, *from))
         }
     }
 }
@@ -380,64 +271,5 @@ fn why_long(facts: &Facts, connection: ConnectionIx, share: f64) -> String {
             in_percent(hdmi.before)
         ),
         _ => format!("The run is {used} of the reach; {from_there}."),
-    }
-}
-
-fn bad_connection(facts: &Facts, connection: ConnectionIx, what: &str) -> Finding {
-    let known = &facts.floor.build.connections[connection];
-    let text = format!("The connection {} > {} {what}.", known.from, known.to);
-    let finding = Finding::on_connection(
-        facts,
-        Code::BadConnection,
-        Severity::Stop,
-        connection,
-        text,
-        "It carries nothing.",
-    );
-    finding.with(facts, || [fix::disconnect(facts, connection)])
-}
-
-/// Where the path to a dark destination ends.
-fn why_nothing(facts: &Facts, placement: usize) -> String {
-    let floor = facts.floor;
-    let Some(device) = floor.devices[placement] else {
-        return String::new();
-    };
-    let inputs = device.destination_inputs();
-    let Some(mut port) = floor.chosen_input(placement, inputs) else {
-        return "No cable is in any of its picture inputs.".into();
-    };
-    let other = inputs.iter().filter_map(|id| floor.port_of(placement, id));
-    let other = other
-        .filter(|input| *input != port)
-        .find(|input| facts.resolved.signals[*input].picture.is_some());
-    if let Some(other) = other {
-        return format!(
-            "It is switched to {}; a picture comes in at {}.",
-            floor.ports[port].port.name, floor.ports[other].port.name
-        );
-    }
-    loop {
-        let Some(connection) = floor.into[port] else {
-            return format!(
-                "The path to it ends at {}, which has no cable.",
-                facts.port(port)
-            );
-        };
-        let output = floor.standing(connection).from;
-        let node = floor.ports[output];
-        let paths = floor.devices[node.placement]
-            .map(|device| device.paths.as_slice())
-            .unwrap_or_default();
-        let path = paths.iter().find(|path| path.to.contains(&node.port.id));
-        match path.and_then(|path| floor.input_for(output, path)) {
-            Some(input) => port = input,
-            None => {
-                return format!(
-                    "The path to it ends at {}, which gets nothing to pass on.",
-                    facts.device(node.placement)
-                );
-            }
-        }
     }
 }

@@ -1,0 +1,72 @@
+//! What a device offers to choose from: its inputs, its codecs and media, a need to begin with.
+
+use crate::catalogue::{Codec, Device, DeviceKind, Direction};
+use crate::document::{Build, Need, Placement, Purpose, handle_from, records_codec, slot_takes};
+use crate::path::Floor;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What can be chosen on a device.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Choosable {
+    /// Inputs that it can show, pass on or record the picture of, in the order of its ports.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub inputs: Vec<String>,
+    /// Codecs that it records, by id: its own, and the crew's custom ones.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub codecs: Vec<String>,
+    /// Cards and drives that go into its slots, by id.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub media: Vec<String>,
+    /// A need to begin with; none for a device that neither shows nor records.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub need: Option<Need>,
+}
+
+/// What can be chosen on a device, in a build, with a catalogue that knows the custom entries.
+pub(super) fn choosable(floor: &Floor, placement: usize) -> Option<Choosable> {
+    let device = floor.devices[placement]?;
+    let ability = device.records.as_ref();
+    let codecs = floor.catalogue.codecs.iter();
+    let codecs = codecs.filter(|codec| ability.is_some_and(|can| records_codec(can, codec)));
+    let media = floor.catalogue.media.iter();
+    let media = media.filter(|medium| ability.is_some_and(|can| slot_takes(can, medium)));
+    Some(Choosable {
+        inputs: inputs(device),
+        codecs: codecs.map(|Codec { id, .. }| id.clone()).collect(),
+        media: media.map(|medium| medium.id.clone()).collect(),
+        need: first_need(floor.build, &floor.build.placements[placement], device),
+    })
+}
+
+fn inputs(device: &Device) -> Vec<String> {
+    let recorded = device.records.iter().flat_map(|can| &can.inputs);
+    let paths = device.paths.iter().filter(|path| path.carries_picture());
+    let chosen: Vec<&String> = device
+        .screen
+        .iter()
+        .chain(recorded)
+        .chain(paths.flat_map(|path| &path.from))
+        .collect();
+    device
+        .ports_facing(Direction::In)
+        .filter(|port| chosen.contains(&&port.id))
+        .map(|port| port.id.clone())
+        .collect()
+}
+
+/// What somebody who adds a need here most likely means: that it records, or that it is watched.
+fn first_need(build: &Build, placement: &Placement, device: &Device) -> Option<Need> {
+    if device.screen.is_empty() && device.records.is_none() {
+        return None;
+    }
+    let purpose = match device.kind {
+        DeviceKind::Camera | DeviceKind::Recorder | DeviceKind::Mixer => Purpose::Record,
+        _ => Purpose::Directing,
+    };
+    let taken = |id: &str| build.needs.iter().any(|need| need.id == id);
+    let id = handle_from(&format!("{}-need", placement.id), taken);
+    let mut need = Need::at(&id, &placement.id, purpose);
+    need.of = (device.kind == DeviceKind::Camera).then(|| placement.id.clone());
+    Some(need)
+}
