@@ -40,7 +40,7 @@ impl Events {
 }
 
 /// Follow a production: an event named `revision` with the new revision, whenever it changes.
-#[utoipa::path(get, path = "/api/productions/{id}/events", tag = "productions",
+#[utoipa::path(get, path = "/api/productions/{id}/events", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
     responses((status = 200, description = "Server-sent events: `revision` with the new revision", content_type = "text/event-stream", body = String)))]
 pub async fn follow(
     State(app): State<App>,

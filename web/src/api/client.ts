@@ -1,7 +1,9 @@
-import type { components } from "./schema";
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
 export type Workspace = Schemas["Workspace"];
+export type ProductionFile = Schemas["ProductionFile"];
 export type Report = Schemas["Report"];
 export type Production = Schemas["Production"];
 export type Build = Schemas["Build"];
@@ -77,26 +79,27 @@ export class Problem extends Error {
 /** The sentence to show for whatever went wrong. */
 export const sentenceOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
-interface Request {
-  method?: "GET" | "POST" | "DELETE";
-  body?: unknown;
-  text?: string;
-  bytes?: ArrayBuffer;
-  revision?: number;
+const api = createClient<paths>();
+
+interface Answered {
+  data?: unknown;
+  error?: unknown;
+  response: Response;
 }
 
-/** One request to the API. Fails with a Problem, whatever went wrong. */
-export async function call<T>(path: string, { method = "GET", body, text, bytes, revision }: Request = {}): Promise<T> {
-  const headers = new Headers();
-  if (revision !== undefined) headers.set("If-Match", `"${revision}"`);
-  if (body !== undefined) headers.set("Content-Type", "application/json");
-  let response: Response;
-  try {
-    response = await fetch(`/api${path}`, { method, headers, body: bytes ?? text ?? (body === undefined ? undefined : JSON.stringify(body)) });
-  } catch {
+/** What the API answers; fails with a Problem, whatever went wrong. The answer’s type is named where it
+ *  is asked for: the client’s own loses the schema’s tuples. */
+export async function ask<T>(asked: (client: typeof api) => Promise<Answered>): Promise<T> {
+  const { data, error, response } = await asked(api).catch(() => {
     throw new Problem(0, "The server doesn’t answer; nothing was changed. It is tried again by itself.");
-  }
-  if (response.ok) return response.status === 204 ? (undefined as T) : ((await response.json()) as T);
-  const problem: Partial<ProblemBody> = await response.json().catch(() => ({}));
+  });
+  if (response.ok) return data as T;
+  const problem: Partial<ProblemBody> = typeof error === "object" && error !== null ? error : {};
   throw new Problem(response.status, problem.detail ?? `The server answered ${response.status}.`, problem.current ?? undefined, problem.outlook ?? undefined);
 }
+
+/** The header that says which revision an edit was made on. */
+export const onRevision = (revision: number) => ({ "If-Match": `"${revision}"` });
+
+/** A body that is sent as it is: a file’s text, or its bytes. */
+export const asIs = (body: string | ArrayBuffer, type: string) => ({ bodySerializer: () => body, headers: { "Content-Type": type } });

@@ -1,11 +1,14 @@
 import { queryOptions, useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import {
-  call,
+  asIs,
+  ask,
+  onRevision,
   type Asked,
   type BuildComparison,
   type ChoiceReport,
   type Command,
+  type Device,
   type EdidReading,
   type EntriesFile,
   type EntryAnswer,
@@ -20,6 +23,7 @@ import {
   type ModesReport,
   type Outlook,
   type Production,
+  type ProductionFile,
   type RecordTime,
   type RecordingSetting,
   type Reference,
@@ -32,22 +36,32 @@ import {
   type Workspace,
 } from "./client";
 
+const ONE = "/api/productions/{id}";
+/** The address of one production, where a browser asks by itself. */
 const at = (id: string) => `/productions/${encodeURIComponent(id)}`;
+/** Parameters of a question about one production. */
+function of(id: string): { params: { path: { id: string } } };
+function of<Q>(id: string, query: Q): { params: { path: { id: string }; query: Q } };
+function of(id: string, query?: unknown) {
+  return { params: query === undefined ? { path: { id } } : { path: { id }, query } };
+}
+/** Parameters of an edit. */
+const edited = (id: string, revision: number) => ({ path: { id }, header: onRevision(revision) });
 const keys = {
   list: ["productions"] as const,
   production: (id: string) => ["production", id] as const,
   build: (id: string, build: string) => ["production", id, build] as const,
 };
 
-export const useReference = () => useQuery({ queryKey: ["catalogue"], queryFn: () => call<Reference>("/catalogue"), staleTime: Infinity });
+export const useReference = () => useQuery({ queryKey: ["catalogue"], queryFn: () => ask<Reference>((api) => api.GET("/api/catalogue")), staleTime: Infinity });
 
-export const useProductions = () => useQuery({ queryKey: keys.list, queryFn: () => call<Listed[]>("/productions") });
+export const useProductions = () => useQuery({ queryKey: keys.list, queryFn: () => ask<Listed[]>((api) => api.GET("/api/productions")) });
 
 /** The same as one production sees it, with its custom entries in their places. */
 export const useProductionReference = (id: string, custom: Production["custom"]) =>
   useQuery({
     queryKey: ["catalogue", id, custom],
-    queryFn: () => call<Reference>(`${at(id)}/catalogue`),
+    queryFn: () => ask<Reference>((api) => api.GET(`${ONE}/catalogue`, of(id))),
     staleTime: Infinity,
     // A change of a custom entry shows when it is read: nothing goes blank meanwhile.
     placeholderData: (old) => old,
@@ -58,11 +72,15 @@ export function useListActions() {
   const client = useQueryClient();
   const onSuccess = () => client.invalidateQueries({ queryKey: keys.list });
   return {
-    create: useMutation({ mutationFn: (name: string) => call<Workspace>("/productions", { method: "POST", body: { name } }), onSuccess }),
-    duplicate: useMutation({ mutationFn: (id: string) => call<Workspace>(`${at(id)}/duplicate`, { method: "POST" }), onSuccess }),
-    remove: useMutation({ mutationFn: (id: string) => call<void>(at(id), { method: "DELETE" }), onSuccess }),
-    restore: useMutation({ mutationFn: (id: string) => call<Workspace>(`${at(id)}/restore`, { method: "POST" }), onSuccess }),
-    importFile: useMutation({ mutationFn: (text: string) => call<Workspace>("/productions/import", { method: "POST", text }), onSuccess }),
+    create: useMutation({ mutationFn: (name: string) => ask<Workspace>((api) => api.POST("/api/productions", { body: { name } })), onSuccess }),
+    duplicate: useMutation({ mutationFn: (id: string) => ask<Workspace>((api) => api.POST(`${ONE}/duplicate`, of(id))), onSuccess }),
+    remove: useMutation({ mutationFn: (id: string) => ask<void>((api) => api.DELETE(ONE, of(id))), onSuccess }),
+    restore: useMutation({ mutationFn: (id: string) => ask<Workspace>((api) => api.POST(`${ONE}/restore`, of(id))), onSuccess }),
+    importFile: useMutation({
+      mutationFn: (text: string) =>
+        ask<Workspace>((api) => api.POST("/api/productions/import", { body: {} as ProductionFile, ...asIs(text, "application/json") })),
+      onSuccess,
+    }),
     rename: useMutation({
       mutationFn: ({ id, revision, build, name }: { id: string; revision: number; build: string; name: string }) =>
         send(id, revision, build, [{ do: "rename-production", name }]),
@@ -77,22 +95,24 @@ export function useWorkspace(id: string, build: string) {
   return useQuery({
     queryKey,
     // An answer that was asked for before an edit may come after the edit's own: the newer one stays.
-    queryFn: async () => newer(client.getQueryData<Workspace>(queryKey), await call<Workspace>(`${at(id)}?build=${encodeURIComponent(build)}`)),
+    queryFn: async () => newer(client.getQueryData<Workspace>(queryKey), await ask<Workspace>((api) => api.GET(ONE, of(id, { build })))),
     refetchOnWindowFocus: false,
   });
 }
 
 const newer = (old: Workspace | undefined, next: Workspace) => (old && old.revision > next.revision ? old : next);
 
-const send = (id: string, revision: number, build: string, commands: Command[], ask = false) =>
-  call<Workspace>(`${at(id)}/commands`, { method: "POST", revision, body: { build, commands, ask } });
+const send = (id: string, revision: number, build: string, commands: Command[], first = false) =>
+  ask<Workspace>((api) => api.POST(`${ONE}/commands`, { params: edited(id, revision), body: { build, commands, ask: first } }));
 
 export type Step = "undo" | "redo";
 
 /** One edit, or one step along the history, on a revision; an edit may ask first before it switches
  *  an output off. */
-export const requestEdit = (id: string, build: string, revision: number, what: Command[] | Step, ask: boolean) =>
-  typeof what === "string" ? call<Workspace>(`${at(id)}/${what}`, { method: "POST", revision, body: { build } }) : send(id, revision, build, what, ask);
+export const requestEdit = (id: string, build: string, revision: number, what: Command[] | Step, first: boolean) =>
+  typeof what === "string"
+    ? ask<Workspace>((api) => api.POST(what === "undo" ? `${ONE}/undo` : `${ONE}/redo`, { params: edited(id, revision), body: { build } }))
+    : send(id, revision, build, what, first);
 
 /** Keeps an answer, unless a newer one is there, and lets the other builds be read again. What came
  *  with a refusal is what the server has, whatever was known here: it is kept as it is. */
@@ -140,7 +160,7 @@ export const useOutlook = (id: string, build: string, revision: number, commands
 const fixesOf = (id: string, build: string, revision: number, finding: string) =>
   queryOptions({
     queryKey: ["fixes", id, build, revision, finding],
-    queryFn: () => call<Fix[]>(`${at(id)}/fixes?${new URLSearchParams({ build, finding })}`),
+    queryFn: () => ask<Fix[]>((api) => api.GET(`${ONE}/fixes`, of(id, { build, finding }))),
     staleTime: Infinity,
     retry: false,
   });
@@ -161,33 +181,46 @@ export const fetchFixes = (client: QueryClient, id: string, build: string, revis
 export const useInputs = (id: string, build: string, revision: number, from: string | undefined) =>
   useQuery({
     queryKey: ["inputs", id, build, revision, from],
-    queryFn: () => call<InputReport[]>(`${at(id)}/inputs?build=${encodeURIComponent(build)}&from=${encodeURIComponent(from ?? "")}`),
+    queryFn: () => ask<InputReport[]>((api) => api.GET(`${ONE}/inputs`, of(id, { build, from: from ?? "" }))),
     enabled: from !== undefined,
     retry: false,
   });
 
 /** A question about a build, asked again with every revision. */
-const useQuestion = <T>(name: string, id: string, revision: number, query: Record<string, string> | undefined, keep = false) =>
+const useQuestion = <T>(name: string, id: string, revision: number, query: object, question: () => Promise<T>, { keep = false, enabled = true } = {}) =>
   useQuery({
     queryKey: [name, id, revision, query],
-    queryFn: () => call<T>(`${at(id)}/${name}?${new URLSearchParams(query)}`),
-    enabled: query !== undefined,
+    queryFn: question,
+    enabled,
     placeholderData: keep ? (old) => old : undefined,
     retry: false,
   });
 
-export const useRoutes = (id: string, build: string, revision: number, from: string, to: string) =>
-  useQuestion<RoutesReport>("routes", id, revision, from && to ? { build, from, to } : undefined);
+export function useRoutes(id: string, build: string, revision: number, from: string, to: string) {
+  const query = { build, from, to };
+  return useQuestion("routes", id, revision, query, () => ask<RoutesReport>((api) => api.GET(`${ONE}/routes`, of(id, query))), {
+    enabled: from !== "" && to !== "",
+  });
+}
 
-export const useFollowed = (id: string, build: string, revision: number, device: string) => useQuestion<Hop[]>("follow", id, revision, { build, at: device });
+export function useFollowed(id: string, build: string, revision: number, device: string) {
+  const query = { build, at: device };
+  return useQuestion("follow", id, revision, query, () => ask<Hop[]>((api) => api.GET(`${ONE}/follow`, of(id, query))));
+}
 
-export const useModes = (id: string, build: string, revision: number, device: string) =>
-  useQuestion<ModesReport | null>("modes", id, revision, { build, at: device }, true);
+export function useModes(id: string, build: string, revision: number, device: string) {
+  const query = { build, at: device };
+  return useQuestion("modes", id, revision, query, () => ask<ModesReport | null>((api) => api.GET(`${ONE}/modes`, of(id, query))), { keep: true });
+}
 
-export const useComparison = (id: string, revision: number, before: string, after: string) =>
-  useQuestion<BuildComparison>("compare", id, revision, before && before !== after ? { before, after } : undefined);
+export function useComparison(id: string, revision: number, before: string, after: string) {
+  const query = { before, after };
+  const enabled = before !== "" && before !== after;
+  return useQuestion("compare", id, revision, query, () => ask<BuildComparison>((api) => api.GET(`${ONE}/compare`, of(id, query))), { enabled });
+}
 
-export const useDay = (id: string, revision: number, build: string) => useQuestion<MediaPlan>("day", id, revision, { build }, true);
+export const useDay = (id: string, revision: number, build: string) =>
+  useQuestion("day", id, revision, { build }, () => ask<MediaPlan>((api) => api.GET(`${ONE}/day`, of(id, { build }))), { keep: true });
 
 export const mediaPlanAddress = (id: string, build: string) => `/api${at(id)}/media-plan.csv?build=${encodeURIComponent(build)}`;
 
@@ -195,37 +228,41 @@ export const mediaPlanAddress = (id: string, build: string) => `/api${at(id)}/me
 export const useChoices = (id: string, revision: number, build: string, device: string, choices: RecordingSetting[]) =>
   useQuery({
     queryKey: ["choices", id, revision, build, device, choices],
-    queryFn: () => call<ChoiceReport[]>(`${at(id)}/choices`, { method: "POST", body: { build, device, choices } }),
+    queryFn: () => ask<ChoiceReport[]>((api) => api.POST(`${ONE}/choices`, { ...of(id), body: { build, device, choices } })),
     placeholderData: (old) => old,
     retry: false,
   });
 
-export const useKit = (id: string, build: string, revision: number) => useQuestion<KitReport[]>("kit", id, revision, { build }, true);
+export const useKit = (id: string, build: string, revision: number) =>
+  useQuestion("kit", id, revision, { build }, () => ask<KitReport[]>((api) => api.GET(`${ONE}/kit`, of(id, { build }))), { keep: true });
 
-export const useSearch = (id: string, revision: number, q: string) => useQuestion<SearchHit[]>("search", id, revision, { q }, true);
+export const useSearch = (id: string, revision: number, q: string) =>
+  useQuestion("search", id, revision, { q }, () => ask<SearchHit[]>((api) => api.GET(`${ONE}/search`, of(id, { q }))), { keep: true });
 
 /** Whether a description can stand, and what it would do to the builds that use it. */
-export const useEntryCheck = (id: string, revision: number, entry: unknown) =>
+export const useEntryCheck = (id: string, revision: number, entry: Device) =>
   useQuery({
     queryKey: ["entry", id, revision, entry],
-    queryFn: () => call<EntryAnswer>(`${at(id)}/entry`, { method: "POST", body: { entry } }),
+    queryFn: () => ask<EntryAnswer>((api) => api.POST(`${ONE}/entry`, { ...of(id), body: { entry } })),
     placeholderData: (old) => old,
     retry: false,
   });
 
-export const readEdid = (bytes: ArrayBuffer) => call<EdidReading>("/edid", { method: "POST", bytes });
+export const readEdid = (bytes: ArrayBuffer) => ask<EdidReading>((api) => api.POST("/api/edid", { body: [], ...asIs(bytes, "application/octet-stream") }));
 
-export const readEntries = (id: string, text: string) => call<EntriesFile>(`${at(id)}/entries`, { method: "POST", text });
+export const readEntries = (id: string, text: string) =>
+  ask<EntriesFile>((api) => api.POST(`${ONE}/entries`, { ...of(id), body: {} as EntriesFile, ...asIs(text, "application/json") }));
 
 export const entriesAddress = (id: string, ids: string[]) => `/api${at(id)}/entries?ids=${encodeURIComponent(ids.join(","))}`;
 
 /** What an edit would change, asked once. */
-export const lookAhead = (id: string, build: string, commands: Command[]) => call<Outlook>(`${at(id)}/outlook`, { method: "POST", body: { build, commands } });
+export const lookAhead = (id: string, build: string, commands: Command[]) =>
+  ask<Outlook>((api) => api.POST(`${ONE}/outlook`, { ...of(id), body: { build, commands } }));
 
 export const useFormats = (id: string, build: string, revision: number, port: string) =>
   useQuery({
     queryKey: ["formats", id, build, revision, port],
-    queryFn: () => call<FormatsReport>(`${at(id)}/formats?build=${encodeURIComponent(build)}&at=${encodeURIComponent(port)}`),
+    queryFn: () => ask<FormatsReport>((api) => api.GET(`${ONE}/formats`, of(id, { build, at: port }))),
     placeholderData: (old) => old,
     retry: false,
   });
@@ -234,7 +271,7 @@ export const useFormats = (id: string, build: string, revision: number, port: st
 export const lineQuestion = (id: string, build: string, revision: number, line: string) =>
   queryOptions({
     queryKey: ["line", id, build, revision, line],
-    queryFn: () => call<LineAnswer>(`${at(id)}/line`, { method: "POST", body: { build, line } }),
+    queryFn: () => ask<LineAnswer>((api) => api.POST(`${ONE}/line`, { ...of(id), body: { build, line } })),
     staleTime: Infinity,
     retry: false,
   });
@@ -242,7 +279,7 @@ export const lineQuestion = (id: string, build: string, revision: number, line: 
 export const useCalculator = (asked: Asked) =>
   useQuery({
     queryKey: ["sum", asked],
-    queryFn: () => call<RecordTime>("/record-time", { method: "POST", body: asked }),
+    queryFn: () => ask<RecordTime>((api) => api.POST("/api/record-time", { body: asked })),
     placeholderData: (old) => old,
     retry: false,
   });
@@ -251,7 +288,7 @@ export const useCalculator = (asked: Asked) =>
 export const useTurned = (asked: Turned | undefined) =>
   useQuery({
     queryKey: ["turned", asked],
-    queryFn: () => call<TurnedAnswer>("/calculator", { method: "POST", body: asked }),
+    queryFn: () => ask<TurnedAnswer>((api) => api.POST("/api/calculator", { body: asked as Turned })),
     enabled: asked !== undefined,
     placeholderData: (old) => old,
     retry: false,
@@ -260,7 +297,7 @@ export const useTurned = (asked: Turned | undefined) =>
 export const useTimeTable = (asked: TableAsked) =>
   useQuery({
     queryKey: ["table", asked],
-    queryFn: () => call<TimeTable>("/time-table", { method: "POST", body: asked }),
+    queryFn: () => ask<TimeTable>((api) => api.POST("/api/time-table", { body: asked })),
     placeholderData: (old) => old,
     retry: false,
   });

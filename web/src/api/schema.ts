@@ -3061,11 +3061,14 @@ export interface operations {
     };
     read: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The build's id; the first where not said. */
+                build?: string;
+            };
             header?: never;
             path: {
-                /** @description The build's id; the first where not said. */
-                build: string | null;
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3093,7 +3096,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -3118,7 +3124,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -3145,7 +3154,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -3187,7 +3199,10 @@ export interface operations {
                 /** @description The revision, in quotes */
                 "If-Match": string;
             };
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -3240,13 +3255,16 @@ export interface operations {
     };
     compare: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description The one to compare with. */
                 before: string;
                 /** @description The one that is looked at. */
                 after: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3272,11 +3290,14 @@ export interface operations {
     };
     plan: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description The build. */
                 build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3304,7 +3325,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -3329,11 +3353,14 @@ export interface operations {
     };
     write_entries: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description Ids, with commas between. */
                 ids: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3361,7 +3388,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -3392,7 +3422,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -3423,7 +3456,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -3443,7 +3479,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -3468,13 +3507,16 @@ export interface operations {
     };
     fixes: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description The build. */
                 build: string;
                 /** @description The finding’s id. */
                 finding: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3500,13 +3542,16 @@ export interface operations {
     };
     follow_path: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description The build. */
                 build: string;
                 /** @description The device's handle. */
                 at: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3532,13 +3577,16 @@ export interface operations {
     };
     formats: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description The build. */
                 build: string;
                 /** @description The output. */
                 at: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3564,13 +3612,16 @@ export interface operations {
     };
     inputs: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description The build. */
                 build: string;
                 /** @description The output, as typed: `a.sdi1`. */
                 from: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3596,11 +3647,14 @@ export interface operations {
     };
     kit_lines: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description The build. */
                 build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3628,7 +3682,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -3657,11 +3714,14 @@ export interface operations {
     };
     csv: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description The build. */
                 build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3687,13 +3747,16 @@ export interface operations {
     };
     modes_of: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description The build. */
                 build: string;
                 /** @description The device's handle. */
                 at: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3721,7 +3784,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -3755,7 +3821,10 @@ export interface operations {
                 /** @description The revision, in quotes */
                 "If-Match": string;
             };
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -3794,7 +3863,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -3819,15 +3891,18 @@ export interface operations {
     };
     routes: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description The build. */
                 build: string;
                 /** @description A device or an output: `a`, `a.sdi1`. */
                 from: string;
                 /** @description A device or an input: `dir`, `dir.sdi`. */
                 to: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3853,11 +3928,14 @@ export interface operations {
     };
     search: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 /** @description What a thing must do, or its name: `takes HDMI 2160p50, gives SDI`. */
                 q: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
             };
             cookie?: never;
         };
@@ -3888,7 +3966,10 @@ export interface operations {
                 /** @description The revision, in quotes */
                 "If-Match": string;
             };
-            path?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody: {

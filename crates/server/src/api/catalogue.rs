@@ -33,7 +33,7 @@ pub async fn all(State(app): State<App>) -> Json<Reference> {
 }
 
 /// The catalogue that a production sees.
-#[utoipa::path(get, path = "/api/productions/{id}/catalogue", tag = "catalogue",
+#[utoipa::path(get, path = "/api/productions/{id}/catalogue", tag = "catalogue", params(("id" = String, Path, description = "The production’s id.")),
     responses((status = 200, body = Reference), (status = 404, body = Problem)))]
 pub async fn of_production(
     State(app): State<App>,

@@ -38,7 +38,7 @@ pub struct Step {
 
 /// Changes a production. One edit is one undo.
 #[utoipa::path(post, path = "/api/productions/{id}/commands", tag = "edits", request_body = Edit,
-    params(("If-Match" = String, Header, description = "The revision, in quotes")),
+    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes")),
     responses((status = 200, body = Workspace), (status = 409, body = Problem), (status = 412, body = Problem), (status = 422, body = Problem), (status = 428, body = Problem)))]
 pub async fn edit(
     State(app): State<App>,
@@ -86,7 +86,7 @@ async fn ask_first(app: &App, id: &str, build: &str, commands: &[Command]) -> Re
 
 /// Takes the last edit back.
 #[utoipa::path(post, path = "/api/productions/{id}/undo", tag = "edits", request_body = Step,
-    params(("If-Match" = String, Header, description = "The revision, in quotes")),
+    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes")),
     responses((status = 200, body = Workspace), (status = 412, body = Problem), (status = 422, body = Problem)))]
 pub async fn undo(
     State(app): State<App>,
@@ -101,7 +101,7 @@ pub async fn undo(
 
 /// Does again what was undone last.
 #[utoipa::path(post, path = "/api/productions/{id}/redo", tag = "edits", request_body = Step,
-    params(("If-Match" = String, Header, description = "The revision, in quotes")),
+    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes")),
     responses((status = 200, body = Workspace), (status = 412, body = Problem), (status = 422, body = Problem)))]
 pub async fn redo(
     State(app): State<App>,

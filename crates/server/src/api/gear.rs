@@ -21,6 +21,7 @@ use west_rail_core::report::{Outlook, outlook, report};
 
 /// Which build.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct KitQuery {
     /// The build.
     build: String,
@@ -46,6 +47,7 @@ pub struct KitReport {
 
 /// What to look for.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct SearchQuery {
     /// What a thing must do, or its name: `takes HDMI 2160p50, gives SDI`.
     q: String,
@@ -99,13 +101,14 @@ pub struct EntryOutlook {
 
 /// Which descriptions.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct EntriesQuery {
     /// Ids, with commas between.
     ids: String,
 }
 
 /// The kit against a build.
-#[utoipa::path(get, path = "/api/productions/{id}/kit", tag = "questions", params(KitQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/kit", tag = "questions", params(("id" = String, Path, description = "The production’s id."), KitQuery),
     responses((status = 200, body = Vec<KitReport>), (status = 404, body = Problem)))]
 pub async fn kit_lines(
     State(app): State<App>,
@@ -137,7 +140,7 @@ pub async fn kit_lines(
 }
 
 /// Devices that do what is asked, or are called so.
-#[utoipa::path(get, path = "/api/productions/{id}/search", tag = "questions", params(SearchQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/search", tag = "questions", params(("id" = String, Path, description = "The production’s id."), SearchQuery),
     responses((status = 200, body = Vec<SearchHit>), (status = 422, body = Problem)))]
 pub async fn search(
     State(app): State<App>,
@@ -175,7 +178,7 @@ pub async fn edid(bytes: Bytes) -> Result<Json<EdidReading>, Problem> {
 }
 
 /// Whether a description can stand, and what it would do to the builds that use it.
-#[utoipa::path(post, path = "/api/productions/{id}/entry", tag = "questions", request_body = EntryAsked,
+#[utoipa::path(post, path = "/api/productions/{id}/entry", tag = "questions", params(("id" = String, Path, description = "The production’s id.")), request_body = EntryAsked,
     responses((status = 200, body = EntryAnswer), (status = 422, body = Problem)))]
 pub async fn entry(
     State(app): State<App>,
@@ -224,7 +227,7 @@ pub async fn entry(
 }
 
 /// Reads a file of descriptions; putting them into the production is an edit.
-#[utoipa::path(post, path = "/api/productions/{id}/entries", tag = "questions", request_body = EntriesFile,
+#[utoipa::path(post, path = "/api/productions/{id}/entries", tag = "questions", params(("id" = String, Path, description = "The production’s id.")), request_body = EntriesFile,
     responses((status = 200, body = EntriesFile), (status = 422, body = Problem)))]
 pub async fn read_entries(
     State(app): State<App>,
@@ -242,7 +245,7 @@ pub async fn read_entries(
 }
 
 /// Descriptions as a file, to share.
-#[utoipa::path(get, path = "/api/productions/{id}/entries", tag = "questions", params(EntriesQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/entries", tag = "questions", params(("id" = String, Path, description = "The production’s id."), EntriesQuery),
     responses((status = 200, body = EntriesFile), (status = 404, body = Problem)))]
 pub async fn write_entries(
     State(app): State<App>,

@@ -15,6 +15,7 @@ use west_rail_core::report::{ChoiceReport, MediaPlan, compare_choices, media_pla
 
 /// Which build.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct PlanQuery {
     /// The build.
     build: String,
@@ -44,7 +45,7 @@ async fn plan_of(app: &App, id: String, build: String) -> Result<MediaPlan, Prob
 }
 
 /// Cards, changes and copies of a build’s day, and the storage of the job.
-#[utoipa::path(get, path = "/api/productions/{id}/day", tag = "media", params(PlanQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/day", tag = "media", params(("id" = String, Path, description = "The production’s id."), PlanQuery),
     responses((status = 200, body = MediaPlan), (status = 404, body = Problem)))]
 pub async fn plan(
     State(app): State<App>,
@@ -55,7 +56,7 @@ pub async fn plan(
 }
 
 /// The media plan as a table: every change of a card.
-#[utoipa::path(get, path = "/api/productions/{id}/media-plan.csv", tag = "media", params(PlanQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/media-plan.csv", tag = "media", params(("id" = String, Path, description = "The production’s id."), PlanQuery),
     responses((status = 200, content_type = "text/csv", body = String), (status = 404, body = Problem)))]
 pub async fn csv(
     State(app): State<App>,
@@ -87,7 +88,7 @@ pub async fn csv(
 }
 
 /// Up to four ways to record, side by side.
-#[utoipa::path(post, path = "/api/productions/{id}/choices", tag = "media", request_body = Choices,
+#[utoipa::path(post, path = "/api/productions/{id}/choices", tag = "media", params(("id" = String, Path, description = "The production’s id.")), request_body = Choices,
     responses((status = 200, body = Vec<ChoiceReport>), (status = 404, body = Problem), (status = 422, body = Problem)))]
 pub async fn choices(
     State(app): State<App>,

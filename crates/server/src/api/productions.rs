@@ -58,6 +58,7 @@ pub struct Workspace {
 
 /// Which build.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct BuildQuery {
     /// The build's id; the first where not said.
     build: Option<String>,
@@ -148,7 +149,7 @@ pub async fn create(
 }
 
 /// One production with the report of one build.
-#[utoipa::path(get, path = "/api/productions/{id}", tag = "productions", params(BuildQuery),
+#[utoipa::path(get, path = "/api/productions/{id}", tag = "productions", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
     responses((status = 200, body = Workspace), (status = 404, body = Problem)))]
 pub async fn read(
     State(app): State<App>,
@@ -163,7 +164,7 @@ pub async fn read(
 }
 
 /// Takes a production off the list; it can be put back.
-#[utoipa::path(delete, path = "/api/productions/{id}", tag = "productions",
+#[utoipa::path(delete, path = "/api/productions/{id}", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
     responses((status = 204), (status = 404, body = Problem)))]
 pub async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<StatusCode, Problem> {
     app.with_store(move |store, _| Ok(store.delete(&id)?))
@@ -172,7 +173,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<St
 }
 
 /// Puts a deleted production back.
-#[utoipa::path(post, path = "/api/productions/{id}/restore", tag = "productions",
+#[utoipa::path(post, path = "/api/productions/{id}/restore", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
     responses((status = 200, body = Workspace), (status = 404, body = Problem)))]
 pub async fn restore(
     State(app): State<App>,
@@ -186,7 +187,7 @@ pub async fn restore(
 }
 
 /// A copy of a production.
-#[utoipa::path(post, path = "/api/productions/{id}/duplicate", tag = "productions",
+#[utoipa::path(post, path = "/api/productions/{id}/duplicate", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
     responses((status = 201, body = Workspace), (status = 404, body = Problem)))]
 pub async fn duplicate(
     State(app): State<App>,
@@ -197,7 +198,7 @@ pub async fn duplicate(
 }
 
 /// The production as a file, to keep or to send.
-#[utoipa::path(get, path = "/api/productions/{id}/file", tag = "productions",
+#[utoipa::path(get, path = "/api/productions/{id}/file", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
     responses((status = 200, body = ProductionFile), (status = 404, body = Problem)))]
 pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Response, Problem> {
     app.with_store(move |store, _| {

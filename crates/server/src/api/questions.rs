@@ -28,6 +28,7 @@ pub struct Ahead {
 
 /// Which output of which build.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct OutputQuery {
     /// The build.
     build: String,
@@ -71,7 +72,7 @@ pub struct LineAnswer {
 }
 
 /// What an edit would change, without making it.
-#[utoipa::path(post, path = "/api/productions/{id}/outlook", tag = "questions", request_body = Ahead,
+#[utoipa::path(post, path = "/api/productions/{id}/outlook", tag = "questions", params(("id" = String, Path, description = "The production’s id.")), request_body = Ahead,
     responses((status = 200, body = Outlook), (status = 422, body = Problem)))]
 pub async fn outlook(
     State(app): State<App>,
@@ -93,6 +94,7 @@ pub async fn outlook(
 
 /// Which finding of which build.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct FindingQuery {
     /// The build.
     build: String,
@@ -101,7 +103,7 @@ pub struct FindingQuery {
 }
 
 /// What would mend a finding: each fix was tried on a copy, least change first.
-#[utoipa::path(get, path = "/api/productions/{id}/fixes", tag = "questions", params(FindingQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/fixes", tag = "questions", params(("id" = String, Path, description = "The production’s id."), FindingQuery),
     responses((status = 200, body = Vec<Fix>), (status = 404, body = Problem)))]
 pub async fn fixes(
     State(app): State<App>,
@@ -123,7 +125,7 @@ pub async fn fixes(
 }
 
 /// Every input for an output: those that fit first, the others with the reason why not.
-#[utoipa::path(get, path = "/api/productions/{id}/inputs", tag = "questions", params(OutputQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/inputs", tag = "questions", params(("id" = String, Path, description = "The production’s id."), OutputQuery),
     responses((status = 200, body = Vec<InputReport>), (status = 404, body = Problem)))]
 pub async fn inputs(
     State(app): State<App>,
@@ -160,7 +162,7 @@ pub async fn inputs(
 }
 
 /// What a typed line means, and ways to go on with it.
-#[utoipa::path(post, path = "/api/productions/{id}/line", tag = "questions", request_body = Line,
+#[utoipa::path(post, path = "/api/productions/{id}/line", tag = "questions", params(("id" = String, Path, description = "The production’s id.")), request_body = Line,
     responses((status = 200, body = LineAnswer), (status = 404, body = Problem)))]
 pub async fn line(
     State(app): State<App>,
@@ -190,6 +192,7 @@ pub async fn line(
 
 /// Which output of which build.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct PortQuery {
     /// The build.
     build: String,
@@ -208,7 +211,7 @@ pub struct FormatsReport {
 }
 
 /// What an output can be set to, at the project's frame rate.
-#[utoipa::path(get, path = "/api/productions/{id}/formats", tag = "questions", params(PortQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/formats", tag = "questions", params(("id" = String, Path, description = "The production’s id."), PortQuery),
     responses((status = 200, body = FormatsReport), (status = 404, body = Problem)))]
 pub async fn formats(
     State(app): State<App>,

@@ -15,6 +15,7 @@ use west_rail_core::report::{
 
 /// From where to where.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct RouteQuery {
     /// The build.
     build: String,
@@ -26,6 +27,7 @@ pub struct RouteQuery {
 
 /// Which device of which build.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct FollowQuery {
     /// The build.
     build: String,
@@ -35,6 +37,7 @@ pub struct FollowQuery {
 
 /// Which two builds.
 #[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub struct CompareQuery {
     /// The one to compare with.
     before: String,
@@ -43,7 +46,7 @@ pub struct CompareQuery {
 }
 
 /// The ways that the kit allows from a source to a destination, best first.
-#[utoipa::path(get, path = "/api/productions/{id}/routes", tag = "questions", params(RouteQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/routes", tag = "questions", params(("id" = String, Path, description = "The production’s id."), RouteQuery),
     responses((status = 200, body = RoutesReport), (status = 422, body = Problem)))]
 pub async fn routes(
     State(app): State<App>,
@@ -64,7 +67,7 @@ pub async fn routes(
 }
 
 /// One path from the lens to the eye, hop by hop; empty where no picture arrives.
-#[utoipa::path(get, path = "/api/productions/{id}/follow", tag = "questions", params(FollowQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/follow", tag = "questions", params(("id" = String, Path, description = "The production’s id."), FollowQuery),
     responses((status = 200, body = Vec<Hop>), (status = 404, body = Problem)))]
 pub async fn follow_path(
     State(app): State<App>,
@@ -86,7 +89,7 @@ pub async fn follow_path(
 }
 
 /// What a device's modes allow together; nothing where it has none.
-#[utoipa::path(get, path = "/api/productions/{id}/modes", tag = "questions", params(FollowQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/modes", tag = "questions", params(("id" = String, Path, description = "The production’s id."), FollowQuery),
     responses((status = 200, body = Option<ModesReport>), (status = 404, body = Problem)))]
 pub async fn modes_of(
     State(app): State<App>,
@@ -106,7 +109,7 @@ pub async fn modes_of(
 }
 
 /// What is different between two builds, and what that does.
-#[utoipa::path(get, path = "/api/productions/{id}/compare", tag = "questions", params(CompareQuery),
+#[utoipa::path(get, path = "/api/productions/{id}/compare", tag = "questions", params(("id" = String, Path, description = "The production’s id."), CompareQuery),
     responses((status = 200, body = BuildComparison), (status = 404, body = Problem)))]
 pub async fn compare(
     State(app): State<App>,
