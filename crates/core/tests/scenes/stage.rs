@@ -1,5 +1,6 @@
 //! A floor built in a few lines, as a person would type it, and its report as text.
 
+use serde_json::{Value, json};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{
     Command, KitLine, Need, OutputSetting, Placement, Production, Purpose, RecordingSetting,
@@ -135,9 +136,53 @@ impl Scene {
         report_with_fixes(&self.0, BUILD, catalogue()).unwrap()
     }
 
-    /// Findings with their reasons and fixes, then what arrives and what is recorded.
+    /// The wiring; then findings with their reasons and fixes, what arrives and what is recorded.
     pub fn told(&self) -> String {
-        tell(&self.report())
+        format!("{}\n\n{}", self.wiring(), tell(&self.report()))
+    }
+
+    /// The floor as somebody would say it: devices with what is set, cables, kit, needs.
+    fn wiring(&self) -> String {
+        let said_of = |value: serde_json::Value| {
+            let Value::Object(fields) = &value else {
+                return value.to_string();
+            };
+            let said = fields.iter().filter(|(_, value)| {
+                !value.is_null() && **value != json!(false) && **value != json!({})
+            });
+            let said: Vec<String> = said
+                .map(|(name, value)| format!("{name} {value}"))
+                .collect();
+            said.join(", ")
+        };
+        let build = &self.0.builds[0];
+        let mut lines = vec![format!("project {}", self.0.format)];
+        for placement in &build.placements {
+            let set = said_of(serde_json::to_value(&placement.settings).unwrap());
+            let line = format!("{} is {}: {set}", placement.id, placement.device);
+            lines.push(line.trim_end_matches(": ").into());
+        }
+        for cable in &build.connections {
+            let mut line = format!(
+                "{} > {} {} {}",
+                cable.from, cable.to, cable.cable, cable.length
+            );
+            for adapter in &cable.adapters {
+                line += &format!(" +{adapter}");
+            }
+            lines.push(line);
+        }
+        for line in &self.0.kit {
+            let length = line
+                .length
+                .map_or(String::new(), |length| format!(" {length}"));
+            lines.push(format!("kit {} × {}{length}", line.quantity, line.item));
+        }
+        let needs = build.needs.iter();
+        lines.extend(
+            needs.map(|need| format!("need {}", said_of(serde_json::to_value(need).unwrap()))),
+        );
+        lines.join("\n")
     }
 
     /// The codes of the findings, but for gear that stands idle: that is scenes of its own.
