@@ -2,7 +2,7 @@ import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useEffect, useEffectEvent } from "react";
 import { fetchFixes } from "../api/queries";
 import { Sheet } from "../ui/sheet";
-import { useWorkbench } from "./workbench";
+import { useSelection, useWorkbench } from "./workbench";
 import { neighbours } from "../path/trace";
 
 const KEYS: [string, string][] = [
@@ -38,7 +38,7 @@ export const ADD_DEVICE = "west-rail:add-device";
 
 /** The keys of the frame. They rest while something is being typed. */
 export function useKeys({ openLine, openKeys }: { openLine: () => void; openKeys: () => void }) {
-  const workbench = useWorkbench();
+  const workbench = { ...useWorkbench(), selection: useSelection() };
   const client = useQueryClient();
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     const { target } = event;
@@ -60,7 +60,7 @@ export function useKeys({ openLine, openKeys }: { openLine: () => void; openKeys
   }, []);
 }
 
-type Bench = ReturnType<typeof useWorkbench>;
+type Bench = ReturnType<typeof useWorkbench> & { selection: ReturnType<typeof useSelection> };
 
 /** Does what a key asks for; tells whether it asked for anything. */
 function act(key: string, bench: Bench, client: QueryClient, openKeys: () => void): boolean {

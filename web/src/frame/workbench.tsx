@@ -36,7 +36,6 @@ interface Workbench {
   release: (make: boolean) => void;
   notice: Notice | undefined;
   dismiss: () => void;
-  selection: Selection | undefined;
   select: (selection: Selection | undefined) => void;
   /** The output that is being connected. */
   connecting: string | undefined;
@@ -47,6 +46,11 @@ interface Workbench {
 }
 
 const Context = createContext<Workbench | undefined>(undefined);
+/** Apart from the rest: what doesn't look at it isn't drawn again when it changes. */
+const SelectionContext = createContext<Selection | undefined>(undefined);
+
+/** What is selected. */
+export const useSelection = () => useContext(SelectionContext);
 
 export function useWorkbench(): Workbench {
   const workbench = useContext(Context);
@@ -116,25 +120,29 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
   );
 
   const at = search.get("at");
-  const select = useCallback(
-    (next: Selection | undefined) => {
-      setSearch(
-        (old) => {
-          const params = new URLSearchParams(old);
-          if (next) params.set("at", `${next.kind}:${next.id}`);
-          else params.delete("at");
-          return params;
-        },
-        { replace: true },
-      );
-    },
-    [setSearch],
-  );
-
-  const value = useMemo<Workbench>(() => {
+  // The router's own changes with every address; what is handed on stays the same.
+  const address = useRef(setSearch);
+  useLayoutEffect(() => {
+    address.current = setSearch;
+  }, [setSearch]);
+  const select = useCallback((next: Selection | undefined) => {
+    address.current(
+      (old) => {
+        const params = new URLSearchParams(old);
+        if (next) params.set("at", `${next.kind}:${next.id}`);
+        else params.delete("at");
+        return params;
+      },
+      { replace: true },
+    );
+  }, []);
+  const selection = useMemo<Selection | undefined>(() => {
     const [kind, name] = at?.split(":") ?? [];
     const there = kind === "device" ? build.placements.some((placement) => placement.id === name) : build.connections.some((cable) => cable.id === name);
-    const selection = there && name && (kind === "device" || kind === "cable") ? ({ kind, id: name } as const) : undefined;
+    return there && name && (kind === "device" || kind === "cable") ? { kind, id: name } : undefined;
+  }, [build, at]);
+
+  const value = useMemo<Workbench>(() => {
     return {
       id,
       build,
@@ -149,14 +157,17 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       },
       notice,
       dismiss: () => setNotice(undefined),
-      selection,
       select,
       connecting,
       connect,
       preview,
       setPreview,
     };
-  }, [id, build, workspace, reference, edit, held, notice, at, select, connecting, preview]);
+  }, [id, build, workspace, reference, edit, held, notice, select, connecting, preview]);
 
-  return <Context.Provider value={value}>{children}</Context.Provider>;
+  return (
+    <Context.Provider value={value}>
+      <SelectionContext.Provider value={selection}>{children}</SelectionContext.Provider>
+    </Context.Provider>
+  );
 }

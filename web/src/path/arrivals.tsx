@@ -1,12 +1,14 @@
+import { memo } from "react";
 import type { ArrivalReport } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useSelection, useWorkbench } from "../frame/workbench";
 import { LimitStrip } from "../record/limits";
 import { Figure } from "../ui/figure";
 import { SeverityMark } from "../ui/mark";
 
 /** The arrivals board: the row is what a first assistant reads aloud. */
 export function ArrivalsBoard() {
-  const { workspace, selection, select } = useWorkbench();
+  const { workspace, select } = useWorkbench();
+  const selection = useSelection();
   const { arrivals } = workspace.report;
   if (arrivals.length === 0) return <p className="p-3 text-dim">Screens and recorders stand here with what arrives at each. Add one to begin.</p>;
   return (
@@ -22,19 +24,15 @@ export function ArrivalsBoard() {
       </thead>
       <tbody>
         {arrivals.map((row) => (
-          <Row
-            key={row.device}
-            row={row}
-            selected={selection?.kind === "device" && selection.id === row.device}
-            onSelect={() => select({ kind: "device", id: row.device })}
-          />
+          <Row key={row.device} row={row} selected={selection?.kind === "device" && selection.id === row.device} select={select} />
         ))}
       </tbody>
     </table>
   );
 }
 
-function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolean; onSelect: () => void }) {
+/** Drawn again only where its own row, or whether it is selected, has changed. */
+const Row = memo(function Row({ row, selected, select }: { row: ArrivalReport; selected: boolean; select: ReturnType<typeof useWorkbench>["select"] }) {
   const { picture } = row;
   const beside = [
     picture && (picture.overlay ? "overlays" : "clean"),
@@ -52,7 +50,7 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
       className={`border-b border-rule align-top max-md:grid max-md:grid-cols-[1fr_auto] max-md:px-1 max-md:py-1.5 ${selected ? "bg-raised" : "hover:bg-raised/60"}`}
     >
       <th scope="row" className="px-2 py-1 font-semibold">
-        <button type="button" className="text-left hover:underline md:whitespace-nowrap" onClick={onSelect}>
+        <button type="button" className="text-left hover:underline md:whitespace-nowrap" onClick={() => select({ kind: "device", id: row.device })}>
           {row.name}
         </button>
         {row.source && <span className="block text-small font-normal text-dim">gets {row.source}</span>}
@@ -96,4 +94,4 @@ function Row({ row, selected, onSelect }: { row: ArrivalReport; selected: boolea
       </td>
     </tr>
   );
-}
+});

@@ -1,5 +1,5 @@
 import ELK, { type ElkNode } from "elkjs/lib/elk-api";
-import { useEffect, useEffectEvent, useRef, useState } from "react";
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 import type { Build, Report } from "../api/client";
 
 export interface Point {
@@ -139,8 +139,8 @@ function layoutOf(build: Build, placed: ElkNode): Layout {
 export function useLayout(build: Build, report: Report): Layout | undefined {
   const [layout, setLayout] = useState<Layout>();
   const elk = useRef<InstanceType<typeof ELK>>(undefined);
-  const graph = graphOf(build, report);
-  const shape = JSON.stringify(graph) + JSON.stringify(build.units);
+  const graph = useMemo(() => graphOf(build, report), [build, report]);
+  const shape = useMemo(() => JSON.stringify(graph) + JSON.stringify(build.units), [graph, build.units]);
 
   useEffect(() => {
     const worker = () => new Worker(new URL("elkjs/lib/elk-worker.min.js", import.meta.url));

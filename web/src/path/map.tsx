@@ -1,6 +1,6 @@
-import { useEffect, type KeyboardEvent } from "react";
+import { memo, useCallback, useEffect, useMemo, type KeyboardEvent } from "react";
 import type { ConnectionReport, InputReport, Placement } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useSelection, useWorkbench, type Selection } from "../frame/workbench";
 import { SIGNALS } from "../ui/mark";
 import { DEVICE_WIDTH, HEADER, inputY, outputY, rowsOf, useLayout, type Layout, type Point, type Rows } from "./layout";
 import { lightUp } from "./trace";
@@ -15,7 +15,8 @@ const shorten = (text: string, most: number) => (text.length > most ? `${text.sl
 
 /** The path map: it lays itself out; people say what is connected, not where boxes go. */
 export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
-  const { build, workspace, reference, selection, select, connecting, connect, edit } = useWorkbench();
+  const { build, workspace, reference, select, connecting, connect, edit } = useWorkbench();
+  const selection = useSelection();
   const { report } = workspace;
   const layout = useLayout(build, report);
   const source = connecting?.split(".")[0];
@@ -27,31 +28,35 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
     if (ready && shown) document.getElementById(shown)?.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [ready, shown]);
 
+  const rows = useMemo(() => rowsOf(report), [report]);
+  const worst = useMemo(() => new Map(report.devices.map((device) => [device.id, device.worst])), [report]);
+  const models = useMemo(() => new Map(reference.catalogue.devices.map((device) => [device.id, device.name])), [reference]);
+  const cables = useMemo(() => new Map(report.connections.map((cable) => [cable.id, cable])), [report]);
+  const lit = useMemo(() => lightUp(build, report, selection), [build, report, selection]);
+
+  // While an output waits, a lit device takes it at the input that fits best; else it is selected.
+  const press = useCallback(
+    async (next: Selection) => {
+      const best = next.kind === "device" ? inputs?.find((input) => input.at.startsWith(`${next.id}.`) && input.fits) : undefined;
+      if (!best || connecting === undefined) return select(next);
+      try {
+        await edit([{ do: "connect", build: build.id, from: connecting, to: best.at }]);
+        connect(undefined);
+        select(next);
+      } catch {
+        // The notice says why; the output still waits.
+      }
+    },
+    [inputs, connecting, select, edit, build.id, connect],
+  );
+
   if (!layout)
     return (
       <p role="status" className="animate-[appear_0.2s_step-end_both] p-4 text-dim">
         Laying out the map…
       </p>
     );
-  const lit = lightUp(build, report, selection);
-  const rows = rowsOf(report);
-  const worst = new Map(report.devices.map((device) => [device.id, device.worst]));
-  const models = new Map(reference.catalogue.devices.map((device) => [device.id, device.name]));
-  const cables = new Map(report.connections.map((cable) => [cable.id, cable]));
   const byDevice = (id: string) => inputs?.filter((input) => input.at.startsWith(`${id}.`)) ?? [];
-
-  // While an output waits, a lit device takes it at the input that fits best.
-  async function connectTo(own: InputReport[]) {
-    const best = own.find((input) => input.fits);
-    if (!best || connecting === undefined) return;
-    try {
-      await edit([{ do: "connect", build: build.id, from: connecting, to: best.at }]);
-      connect(undefined);
-      select({ kind: "device", id: best.at.split(".")[0] ?? "" });
-    } catch {
-      // The notice says why; the output still waits.
-    }
-  }
 
   return (
     <svg
@@ -77,10 +82,11 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
             key={cable.id}
             line={line}
             report={measured}
-            name={`${cable.from} to ${cable.to}`}
+            from={cable.from}
+            to={cable.to}
             dimmed={dimmed}
             selected={selection?.kind === "cable" && selection.id === cable.id}
-            onSelect={() => select({ kind: "cable", id: cable.id })}
+            press={press}
           />
         );
       })}
@@ -105,7 +111,7 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
             worst={worst.get(placement.id) ?? undefined}
             dimmed={dimmed}
             selected={selection?.kind === "device" && selection.id === placement.id}
-            onSelect={() => (fits ? void connectTo(own) : select({ kind: "device", id: placement.id }))}
+            press={press}
           />
         );
       })}
@@ -131,11 +137,13 @@ interface PlateProps {
   worst?: keyof typeof WORST;
   dimmed: boolean;
   selected: boolean;
-  onSelect: () => void;
+  press: (selection: Selection) => Promise<void>;
 }
 
-function DevicePlate({ placement, model, says, rows, place, worst, dimmed, selected, onSelect }: PlateProps) {
+/** A device; drawn again only where what it shows has changed. */
+const DevicePlate = memo(function DevicePlate({ placement, model, says, rows, place, worst, dimmed, selected, press }: PlateProps) {
   if (!place) return null;
+  const onSelect = () => void press({ kind: "device", id: placement.id });
   const port = (at: string) => at.split(".")[1] ?? at;
   return (
     <g
@@ -173,7 +181,7 @@ function DevicePlate({ placement, model, says, rows, place, worst, dimmed, selec
       {rows && <line x1={6} x2={DEVICE_WIDTH - 6} y1={HEADER - 2} y2={HEADER - 2} stroke="var(--rule)" />}
     </g>
   );
-}
+});
 
 const GLYPHS = { stop: "M1 1h8v8h-8z", caution: "M5 .5 9.7 9.2H.3z", note: "M5 1a4 4 0 1 0 0 8 4 4 0 0 0 0-8z" };
 
@@ -184,14 +192,18 @@ function SeverityGlyph({ severity, x, y }: { severity: keyof typeof WORST; x: nu
 interface CableProps {
   line: Point[];
   report: ConnectionReport;
-  name: string;
+  from: string;
+  to: string;
   dimmed: boolean;
   selected: boolean;
-  onSelect: () => void;
+  press: (selection: Selection) => Promise<void>;
 }
 
-/** A cable: each kind of signal has its own stroke, and what flows is written along it. */
-function Cable({ line, report, name, dimmed, selected, onSelect }: CableProps) {
+/** A cable: each kind of signal has its own stroke, and what flows is written along it. Drawn again
+ *  only where what it shows has changed. */
+const Cable = memo(function Cable({ line, report, from, to, dimmed, selected, press }: CableProps) {
+  const name = `${from} to ${to}`;
+  const onSelect = () => void press({ kind: "cable", id: report.id });
   const [first = { x: 0, y: 0 }, second = first] = line;
   const last = line[line.length - 1] ?? first;
   const path = line.map((point, number) => `${number ? "L" : "M"}${point.x} ${point.y}`).join("");
@@ -256,4 +268,4 @@ function Cable({ line, report, name, dimmed, selected, onSelect }: CableProps) {
       </text>
     </g>
   );
-}
+});

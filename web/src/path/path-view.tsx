@@ -3,7 +3,7 @@ import { Link, useSearchParams } from "react-router";
 import { useInputs } from "../api/queries";
 import { FindingsList } from "../findings/findings";
 import { ADD_DEVICE } from "../frame/keys";
-import { useWorkbench } from "../frame/workbench";
+import { useSelection, useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { AddDevice } from "./add-device";
 import { ArrivalsBoard } from "./arrivals";
@@ -16,7 +16,8 @@ import { RoutesPanel } from "./routes";
 
 /** The Path view: the map, the arrivals under it, the inspector or the findings beside it. */
 export function PathView() {
-  const { id, build, workspace, selection, connecting } = useWorkbench();
+  const { id, build, workspace, connecting } = useWorkbench();
+  const selection = useSelection();
   const [adding, setAdding] = useState(false);
   const [search, setSearch] = useSearchParams();
   const follow = search.get("follow");
