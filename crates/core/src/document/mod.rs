@@ -1,37 +1,44 @@
 //! The document: only what people chose. Everything else is derived from it and never stored.
 
 mod apply;
+mod build;
 mod check;
 mod command;
+mod connection;
 mod day;
 mod entries;
 mod file;
+mod kit;
 mod limits;
 mod misfit;
 mod names;
+mod need;
 mod production;
 mod rules;
+mod settings;
 mod typed;
 mod upgrade;
 
 pub use apply::{Edited, Refusal, check_entry};
+pub use build::{Build, Placement, Unit};
 pub use check::Unfit;
 pub use command::{Command, Kept};
+pub use connection::Connection;
 pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
+pub use kit::KitLine;
 pub use limits::{Beyond, Limits};
 pub use misfit::{
     Misfit, able_part, misfit_of_output, misfits, records_codec, slot_takes, without_misfits,
 };
 pub use names::{PortRef, handle_from};
-pub use production::{
-    Build, Connection, Handle, InputSetting, KitLine, Need, OutputSetting, Placement, Production,
-    Purpose, RecordingSetting, Settings, SlotUse, Unit,
-};
+pub use need::{Need, Purpose};
+pub use production::{Handle, Production};
 pub use rules::{
     CardSize, HouseRules, MediaSwap, MonitorSize, PictureOfRecord, RULES, RuleChoice, RulePage,
     TransmitterFeed,
 };
+pub use settings::{InputSetting, OutputSetting, RecordingSetting, Settings, SlotUse};
 pub use typed::{Completion, Misread, Typed, complete, read_line};
 pub use upgrade::upgraded;

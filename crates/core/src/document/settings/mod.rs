@@ -1,0 +1,48 @@
+//! What is set on a device where it isn't as usual, a file a subject.
+
+mod input;
+mod output;
+mod recording;
+
+pub use input::InputSetting;
+pub use output::OutputSetting;
+pub use recording::{RecordingSetting, SlotUse};
+
+use crate::format::Squeeze;
+use crate::timecode::TimecodeRate;
+use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
+use utoipa::ToSchema;
+
+/// What is set on a device; whatever isn't said follows the project or the device.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Settings {
+    /// The input that it shows, passes on or records, where it has several.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub input: Option<String>,
+    /// Inputs by port id: what the sink behind them says of itself.
+    #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    pub inputs: BTreeMap<String, InputSetting>,
+    /// Outputs by port id.
+    #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    pub outputs: BTreeMap<String, OutputSetting>,
+    /// The timecode it counts; the project's where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub timecode: Option<TimecodeRate>,
+    /// How it records; it doesn't where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub recording: Option<RecordingSetting>,
+    /// For a camera: whether it plays back what it has recorded.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub playback: bool,
+    /// For a camera: the squeeze of its lens.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub squeeze: Option<Squeeze>,
+    /// For a screen: whether it takes the squeeze out.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub desqueeze: bool,
+    /// For a screen: whether it applies a look.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub look: bool,
+}
