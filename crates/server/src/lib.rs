@@ -1,6 +1,8 @@
 //! West Rail over HTTP: handlers that only translate between requests, the store and the core.
 //! Knows no rule of the job.
 
+#![warn(missing_docs)]
+
 mod api;
 mod events;
 mod frontend;

@@ -2,6 +2,8 @@
 //! of the commands that made it, so that undo and redo survive a restart. Knows nothing of HTTP;
 //! blocks, so callers keep it off their async threads.
 
+#![warn(missing_docs)]
+
 mod journal;
 mod schema;
 
