@@ -186,6 +186,17 @@ impl Abilities {
         )
     }
 
+    /// A format that isn't among them, for a sentence: its raster and rate where they are what is
+    /// missing, the whole of it where only sampling or depth is.
+    pub fn beyond_in_words(&self, format: PictureFormat) -> String {
+        let frames = self.formats_at(format.rate);
+        if frames.iter().any(|known| known.frame() == format.frame()) {
+            format.to_string()
+        } else {
+            format.frame()
+        }
+    }
+
     /// What they amount to, for a sentence: *up to 1920×1080p60 4:2:2 10-bit*.
     pub fn in_words(&self) -> String {
         let mut most: Vec<PictureFormat> = Vec::new();

@@ -1089,3 +1089,15 @@ fn a_route_uses_no_box_twice_that_is_there_once() {
         }
     }
 }
+
+#[test]
+fn what_a_recorder_lacks_is_named_and_not_what_it_has() {
+    let recorded = |format: &str| {
+        let mut setting = recording("mezzanine-444", &["cfx-b-512"], 0);
+        setting.format = Some(format.parse().unwrap());
+        let scene = scene("2160p60").with("a", "orrell-c4");
+        says(&set(scene, "a", setting), "R-102")
+    };
+    insta::assert_snapshot!(recorded("2160p60 4:4:4 12"), @"stop: A doesn’t record 3840×2160p60 4:4:4 12-bit. fix: Record 3840×2160p60 4:2:2 10-bit in A");
+    insta::assert_snapshot!(recorded("2160p120 4:2:2 10"), @"stop: A doesn’t record 3840×2160p120. fix: Record 3840×2160p60 4:2:2 10-bit in A");
+}

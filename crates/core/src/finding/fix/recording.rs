@@ -148,7 +148,7 @@ pub fn recordable(facts: &Facts, recording: &Recording) -> Option<Fix> {
     let format = ability.formats.nearest(facts.floor.production.format)?;
     let title = format!(
         "Record {} in {}",
-        format.frame(),
+        ability.formats.beyond_in_words(format),
         facts.device(recording.placement)
     );
     Some(set_recording(facts, recording, &title, |setting| {

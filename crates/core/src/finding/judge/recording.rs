@@ -84,8 +84,10 @@ fn format_not_recorded(facts: &Facts, recording: &Recording, format: &PictureFor
     let name = facts.device(recording.placement);
     let ability =
         facts.floor.devices[recording.placement].and_then(|device| device.records.as_ref());
-    let records = ability.map_or_else(String::new, |ability| ability.formats.in_words());
-    let text = format!("{name} doesn’t record {}.", format.frame());
+    let formats = ability.map(|ability| &ability.formats);
+    let records = formats.map_or_else(String::new, |formats| formats.in_words());
+    let beyond = formats.map_or_else(String::new, |formats| formats.beyond_in_words(*format));
+    let text = format!("{name} doesn’t record {beyond}.");
     on(
         facts,
         recording,
