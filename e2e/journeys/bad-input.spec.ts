@@ -29,6 +29,8 @@ test("an output isn’t set to what it doesn’t give", async ({ page, server })
   await output.fill("2160p50");
   await output.press("Enter");
   await expect(page.getByRole("alert")).toContainText("it gives up to 1920×1080p60 4:2:2 10-bit");
+  // Said once, where it was typed.
+  await expect(page.getByText("it gives up to 1920×1080p60 4:2:2 10-bit")).toHaveCount(1);
   await expect(output).toHaveValue("2160p50");
 });
 

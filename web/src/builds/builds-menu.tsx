@@ -7,7 +7,7 @@ import { Choice, TypedField } from "../ui/field";
 
 /** The builds of a production: switch, make, derive, rename, remove, compare. */
 export function BuildsMenu() {
-  const { id, build, workspace, edit } = useWorkbench();
+  const { id, build, workspace, edit, settle } = useWorkbench();
   const navigate = useNavigate();
   const view = useLocation().pathname.split("/")[4] ?? "path";
   const [open, setOpen] = useState(false);
@@ -69,10 +69,10 @@ export function BuildsMenu() {
                 className="w-full border border-rule bg-sunk px-1.5 py-0.5"
               />
               <div className="flex gap-2">
-                <Button disabled={!name.trim()} onClick={() => void add(build.id).catch(() => undefined)}>
+                <Button disabled={!name.trim()} onClick={() => settle(add(build.id))}>
                   Derive from this one
                 </Button>
-                <Button disabled={!name.trim()} onClick={() => void add(null).catch(() => undefined)}>
+                <Button disabled={!name.trim()} onClick={() => settle(add(null))}>
                   Begin empty
                 </Button>
               </div>
@@ -92,10 +92,7 @@ export function BuildsMenu() {
                   onClick={() => {
                     setOpen(false);
                     const [next] = others;
-                    void edit([{ do: "remove-build", build: build.id }]).then(
-                      () => navigate(`/p/${id}/${next?.id ?? ""}/path`),
-                      () => undefined,
-                    );
+                    settle(edit([{ do: "remove-build", build: build.id }]).then(() => navigate(`/p/${id}/${next?.id ?? ""}/path`)));
                   }}
                 >
                   Remove {build.name}

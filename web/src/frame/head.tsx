@@ -69,7 +69,7 @@ function Step({ name, what, onClick }: { name: string; what?: string | null; onC
 
 /** The project format in words; opens to be typed anew. */
 function ProjectFormat() {
-  const { workspace, edit } = useWorkbench();
+  const { workspace, edit, settle } = useWorkbench();
   const { production, report } = workspace;
   return (
     <Popover.Root>
@@ -91,7 +91,7 @@ function ProjectFormat() {
             <input
               type="checkbox"
               checked={production.drop_frame ?? false}
-              onChange={(event) => void edit([{ do: "set-drop-frame", drop_frame: event.target.checked }]).catch(() => undefined)}
+              onChange={(event) => settle(edit([{ do: "set-drop-frame", drop_frame: event.target.checked }]))}
             />
             Drop frame, where the rate allows it
           </label>

@@ -26,9 +26,12 @@ interface Workbench {
   build: Build;
   workspace: Workspace;
   reference: Reference;
-  /** Sends an edit on the newest revision that is known here; fails with a Problem. */
+  /** Sends an edit on the newest revision that is known here; fails with a Problem, which whoever
+   *  asked for it shows, or hands to `settle`: nothing is said twice. */
   edit: (what: Edit) => Promise<void>;
-  /** The same where nobody waits: what fails is shown as a notice. */
+  /** Waits for an edit that has no place of its own for a refusal: it is shown as a notice. */
+  settle: (edit: Promise<unknown>) => void;
+  /** An edit, settled. */
   attempt: (what: Edit) => void;
   /** An edit that waits, since it would switch an output off. */
   held: Held | undefined;
@@ -106,8 +109,6 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
               text: "Someone changed the production meanwhile, and you see their change now. Yours was not made; nothing of it is lost.",
               again: asked,
             });
-          } else {
-            setNotice({ text: sentenceOf(error) });
           }
           throw error;
         }
@@ -118,6 +119,13 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
     },
     [client, id, build.id],
   );
+
+  const settle = useCallback((work: Promise<unknown>) => {
+    work.catch((error: unknown) => {
+      // Somebody else's change has its notice already.
+      if (!(error instanceof Problem && error.current)) setNotice({ text: sentenceOf(error) });
+    });
+  }, []);
 
   const at = search.get("at");
   // The router's own changes with every address; what is handed on stays the same.
@@ -149,11 +157,12 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       workspace,
       reference,
       edit,
-      attempt: (what) => void edit(what).catch(() => undefined),
+      settle,
+      attempt: (what) => settle(edit(what)),
       held,
       release: (make) => {
         setHeld(undefined);
-        if (make && held) void edit(held.edit, true).catch(() => undefined);
+        if (make && held) settle(edit(held.edit, true));
       },
       notice,
       dismiss: () => setNotice(undefined),
@@ -163,7 +172,7 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       preview,
       setPreview,
     };
-  }, [id, build, workspace, reference, edit, held, notice, select, connecting, preview]);
+  }, [id, build, workspace, reference, edit, settle, held, notice, select, connecting, preview]);
 
   return (
     <Context.Provider value={value}>

@@ -78,7 +78,7 @@ function count(typed: string): number {
 }
 
 function Line({ line }: { line: KitReport }) {
-  const { edit } = useWorkbench();
+  const { edit, settle } = useWorkbench();
   const set = (change: { quantity?: number; hired?: number }) =>
     edit(({ kit }) => {
       const now = kit?.find((known) => known.item === line.item && (known.length ?? null) === (line.length ?? null));
@@ -106,7 +106,7 @@ function Line({ line }: { line: KitReport }) {
               type="button"
               aria-label={`Hire ${line.short} × ${name}`}
               className="underline decoration-dotted underline-offset-3"
-              onClick={() => void set({ hired: line.hired + line.short }).catch(() => undefined)}
+              onClick={() => settle(set({ hired: line.hired + line.short }))}
             >
               hire
             </button>

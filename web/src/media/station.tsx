@@ -6,7 +6,7 @@ import { whole } from "../ui/typed";
 
 /** Where cards are offloaded: readers, bus, drives, how copies are made sure of. */
 export function StationFields() {
-  const { workspace, edit } = useWorkbench();
+  const { workspace, edit, settle } = useWorkbench();
   const { station } = workspace.production;
   if (!station) return null;
   const put = (change: Partial<Station>) => edit((newest) => [{ do: "set-station", station: { ...station, ...newest.station, ...change } }]);
@@ -42,7 +42,7 @@ export function StationFields() {
             { value: "read-back", label: "Reading card and copies again" },
             { value: "checksum", label: "Checksum, then the copies" },
           ]}
-          onChoose={(verify) => void put({ verify: verify as Station["verify"] }).catch(() => undefined)}
+          onChoose={(verify) => settle(put({ verify: verify as Station["verify"] }))}
         />
         <TypedField label="Margin for growth" value={station.margin} send={(margin) => put({ margin })} />
       </div>

@@ -15,7 +15,7 @@ const DELAYS = [
 
 /** The choices between schools, each with both sides' reasons, and the usual limits. */
 export function HouseRulesSheet() {
-  const { reference } = useWorkbench();
+  const { reference, settle } = useWorkbench();
   const { rules, set } = useHouseRules();
   if (!rules) return null;
   return (
@@ -38,7 +38,7 @@ export function HouseRulesSheet() {
                   className="mt-1"
                   name={rule}
                   checked={rules[rule] === choice.value}
-                  onChange={() => void set({ [rule]: choice.value }).catch(() => undefined)}
+                  onChange={() => settle(set({ [rule]: choice.value }))}
                 />
                 <span>
                   {choice.name}

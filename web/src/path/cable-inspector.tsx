@@ -8,7 +8,7 @@ import { SignalLetters } from "../ui/mark";
 
 /** What is chosen for a cable, and how full it is. */
 export function CableInspector({ cable: id }: { cable: string }) {
-  const { build, workspace, reference, edit, attempt, select } = useWorkbench();
+  const { build, workspace, reference, edit, attempt, select, settle } = useWorkbench();
   const cable = build.connections.find((known) => known.id === id);
   const measured = workspace.report.connections.find((known) => known.id === id);
   if (!cable || !measured) return null;
@@ -29,7 +29,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
         <Choice
           label="Cable"
           value={cable.cable}
-          onChoose={(next) => void set({ cable: next }).catch(() => undefined)}
+          onChoose={(next) => settle(set({ cable: next }))}
           options={reference.catalogue.cables.filter((known) => air === known.ends.includes("air")).map((known) => ({ value: known.id, label: known.name }))}
         />
         <TypedField label={air ? "Distance" : "Length"} value={cable.length} hint="35 m or 115 ft" send={(typed) => set({ length: typed })} />

@@ -5,7 +5,7 @@ import { Button } from "../ui/button";
 
 /** Inputs for an output, in order of fit; those that can't take it say why not. */
 export function ConnectPanel({ from, inputs, problem }: { from: string; inputs: InputReport[] | undefined; problem?: string }) {
-  const { build, connect, edit, select } = useWorkbench();
+  const { build, connect, edit, select, settle } = useWorkbench();
   const list = useRef<HTMLUListElement>(null);
   const fitting = inputs?.filter((input) => input.fits) ?? [];
   const others = inputs?.filter((input) => !input.fits) ?? [];
@@ -16,13 +16,10 @@ export function ConnectPanel({ from, inputs, problem }: { from: string; inputs: 
   }, [ready, from]);
 
   async function run(to: string) {
-    try {
-      await edit([{ do: "connect", build: build.id, from, to }]);
-      connect(undefined);
-      select({ kind: "device", id: to.split(".")[0] ?? "" });
-    } catch {
-      // The notice says why; the list stays, to choose another.
-    }
+    // What fails is a notice; the list stays, to choose another.
+    await edit([{ do: "connect", build: build.id, from, to }]);
+    connect(undefined);
+    select({ kind: "device", id: to.split(".")[0] ?? "" });
   }
 
   function onKey(event: KeyboardEvent) {
@@ -48,7 +45,7 @@ export function ConnectPanel({ from, inputs, problem }: { from: string; inputs: 
               type="button"
               className="block w-full border-t border-rule px-1 py-1 text-left hover:bg-raised"
               onKeyDown={onKey}
-              onClick={() => void run(input.at)}
+              onClick={() => settle(run(input.at))}
             >
               <span className="font-semibold">{input.at}</span> {input.name}
               <span className="block text-small text-ok">{input.reason}</span>

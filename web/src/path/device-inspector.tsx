@@ -110,7 +110,7 @@ function Doing({ device, placement }: { device: Device; placement: Placement }) 
 }
 
 function Timecode({ placement }: { placement: Placement }) {
-  const { build, workspace, edit, attempt } = useWorkbench();
+  const { build, workspace, edit, attempt, settle } = useWorkbench();
   const own = placement.settings?.timecode;
   const master = build.timecode_master === placement.id;
   const set = (timecode: string | null) => edit([{ do: "set-timecode", build: build.id, device: placement.id, timecode }]);
@@ -123,7 +123,7 @@ function Timecode({ placement }: { placement: Placement }) {
         send={(typed) => set(typed.trim() || null)}
       />
       <div className="flex gap-2">
-        {own && <Button onClick={() => void set(null).catch(() => undefined)}>Follow the project</Button>}
+        {own && <Button onClick={() => settle(set(null))}>Follow the project</Button>}
         <label className="flex items-center gap-2">
           <input
             type="checkbox"

@@ -6,7 +6,7 @@ import { Button } from "../ui/button";
 
 /** What the sink behind an HDMI input says of itself: its EDID, read from a file or pasted. */
 export function InputSettings({ known, placement }: { known: Port; placement: Placement }) {
-  const { build, edit } = useWorkbench();
+  const { build, edit, settle } = useWorkbench();
   const [open, setOpen] = useState(false);
   const [pasted, setPasted] = useState("");
   const [refusal, setRefusal] = useState<string>();
@@ -35,7 +35,7 @@ export function InputSettings({ known, placement }: { known: Port; placement: Pl
           <button
             type="button"
             className="underline decoration-dotted underline-offset-3"
-            onClick={() => void edit([{ do: "set-input", build: build.id, at, setting: null }]).catch(() => undefined)}
+            onClick={() => settle(edit([{ do: "set-input", build: build.id, at, setting: null }]))}
           >
             Back to the catalogue’s word
           </button>

@@ -15,7 +15,7 @@ const shorten = (text: string, most: number) => (text.length > most ? `${text.sl
 
 /** The path map: it lays itself out; people say what is connected, not where boxes go. */
 export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
-  const { build, workspace, reference, select, connecting, connect, edit } = useWorkbench();
+  const { build, workspace, reference, select, connecting, connect, edit, settle } = useWorkbench();
   const selection = useSelection();
   const { report } = workspace;
   const layout = useLayout(build, report);
@@ -36,18 +36,17 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
 
   // While an output waits, a lit device takes it at the input that fits best; else it is selected.
   const press = useCallback(
-    async (next: Selection) => {
+    (next: Selection) => {
       const best = next.kind === "device" ? inputs?.find((input) => input.at.startsWith(`${next.id}.`) && input.fits) : undefined;
       if (!best || connecting === undefined) return select(next);
-      try {
-        await edit([{ do: "connect", build: build.id, from: connecting, to: best.at }]);
+      const done = edit([{ do: "connect", build: build.id, from: connecting, to: best.at }]).then(() => {
         connect(undefined);
         select(next);
-      } catch {
-        // The notice says why; the output still waits.
-      }
+      });
+      // Where it fails, the output still waits.
+      settle(done);
     },
-    [inputs, connecting, select, edit, build.id, connect],
+    [inputs, connecting, select, edit, settle, build.id, connect],
   );
 
   if (!layout)
@@ -137,13 +136,13 @@ interface PlateProps {
   worst?: keyof typeof WORST;
   dimmed: boolean;
   selected: boolean;
-  press: (selection: Selection) => Promise<void>;
+  press: (selection: Selection) => void;
 }
 
 /** A device; drawn again only where what it shows has changed. */
 const DevicePlate = memo(function DevicePlate({ placement, model, says, rows, place, worst, dimmed, selected, press }: PlateProps) {
   if (!place) return null;
-  const onSelect = () => void press({ kind: "device", id: placement.id });
+  const onSelect = () => press({ kind: "device", id: placement.id });
   const port = (at: string) => at.split(".")[1] ?? at;
   return (
     <g
@@ -196,14 +195,14 @@ interface CableProps {
   to: string;
   dimmed: boolean;
   selected: boolean;
-  press: (selection: Selection) => Promise<void>;
+  press: (selection: Selection) => void;
 }
 
 /** A cable: each kind of signal has its own stroke, and what flows is written along it. Drawn again
  *  only where what it shows has changed. */
 const Cable = memo(function Cable({ line, report, from, to, dimmed, selected, press }: CableProps) {
   const name = `${from} to ${to}`;
-  const onSelect = () => void press({ kind: "cable", id: report.id });
+  const onSelect = () => press({ kind: "cable", id: report.id });
   const [first = { x: 0, y: 0 }, second = first] = line;
   const last = line[line.length - 1] ?? first;
   const path = line.map((point, number) => `${number ? "L" : "M"}${point.x} ${point.y}`).join("");

@@ -15,7 +15,7 @@ const MAPPINGS = { dual: "Dual link", square: "Square division", "two-sample": "
 
 /** What is set on an output: format, overlays, look, raw, links, source, channel. */
 export function OutputSettings({ port, known, device, placement }: Props) {
-  const { build, edit } = useWorkbench();
+  const { build, edit, settle } = useWorkbench();
   const setting: OutputSetting = placement.settings?.outputs?.[known.id] ?? {};
   const set = (change: Partial<OutputSetting>) =>
     edit(({ builds }) => {
@@ -23,7 +23,7 @@ export function OutputSettings({ port, known, device, placement }: Props) {
       const now = placements.find((other) => other.id === placement.id)?.settings?.outputs?.[known.id];
       return [{ do: "set-output", build: build.id, at: port.at, setting: { ...now, ...change } }];
     });
-  const quietly = (change: Partial<OutputSetting>) => void set(change).catch(() => undefined);
+  const quietly = (change: Partial<OutputSetting>) => settle(set(change));
   const levels = known.sdi?.levels ?? [];
   const group = device.links?.find((links) => links.ports[0] === known.id);
   const sources = device.kind === "switcher" ? (device.paths?.find((path) => path.to.includes(known.id))?.from ?? []) : [];

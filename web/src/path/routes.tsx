@@ -59,9 +59,9 @@ export function RoutesPanel({ from, to, onChange, onClose }: Props) {
 }
 
 function Way({ route, number, onDone }: { route: RouteReport; number: number; onDone: () => void }) {
-  const { edit } = useWorkbench();
+  const { edit, settle } = useWorkbench();
   const [open, setOpen] = useState(number === 1);
-  const apply = () => void edit(route.commands).then(onDone, () => undefined);
+  const apply = () => settle(edit(route.commands).then(onDone));
   return (
     <article aria-label={`Way ${number}: ${route.title}`} className="border-t border-rule py-2">
       <button type="button" aria-expanded={open} className="block w-full text-left" onClick={() => setOpen(!open)}>

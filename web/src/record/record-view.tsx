@@ -72,13 +72,14 @@ function useSetting(placement: Placement) {
 }
 
 function Idle({ placement, device }: { placement: Placement; device: Device }) {
+  const { settle } = useWorkbench();
   const set = useSetting(placement);
   const codec = device.records?.codecs[0];
   return (
     <li className="flex items-center justify-between border-t border-rule py-1.5">
       {placement.name}
       {codec && (
-        <Button aria-label={`Record on ${placement.name}`} onClick={() => void set({ codec, media: [] }).catch(() => undefined)}>
+        <Button aria-label={`Record on ${placement.name}`} onClick={() => settle(set({ codec, media: [] }))}>
           Record
         </Button>
       )}
@@ -87,9 +88,9 @@ function Idle({ placement, device }: { placement: Placement; device: Device }) {
 }
 
 function Recorder({ row, placement, device, axis }: { row: RecordingReport; placement: Placement; device: Device; axis: number }) {
-  const { workspace } = useWorkbench();
+  const { workspace, settle } = useWorkbench();
   const set = useSetting(placement);
-  const quietly = (change: Partial<RecordingSetting> | null) => void set(change).catch(() => undefined);
+  const quietly = (change: Partial<RecordingSetting> | null) => settle(set(change));
   const setting = placement.settings?.recording;
   const { time } = row;
   const findings = workspace.report.findings.filter((finding) => finding.at.device === row.device && /^[RS]/.test(finding.code));

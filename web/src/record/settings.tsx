@@ -1,4 +1,5 @@
 import type { Device, Placement, RecordingSetting, SlotUse } from "../api/client";
+import { useWorkbench } from "../frame/workbench";
 import { useRecordable } from "./recordable";
 import { Choice, Tick, TypedField } from "../ui/field";
 
@@ -12,11 +13,12 @@ export function MoreSettings({
   device: Device;
   set: (change: Partial<RecordingSetting>) => Promise<unknown>;
 }) {
+  const { settle } = useWorkbench();
   const { codecs: proxies } = useRecordable(placement.id);
   const setting = placement.settings?.recording;
   const can = device.records;
   if (!setting || !can) return null;
-  const quietly = (change: Partial<RecordingSetting>) => void set(change).catch(() => undefined);
+  const quietly = (change: Partial<RecordingSetting>) => settle(set(change));
   const open =
     setting.sensor_rate ||
     setting.sound_bits ||
