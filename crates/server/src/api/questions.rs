@@ -124,6 +124,12 @@ pub async fn fixes(
     .await
 }
 
+/// A port as an address names it.
+fn port_named(name: &str) -> Result<PortRef, Problem> {
+    name.parse()
+        .map_err(|error| Problem::refused(format!("{error}")))
+}
+
 /// Every input for an output: those that fit first, the others with the reason why not.
 #[utoipa::path(get, path = "/api/productions/{id}/inputs", tag = "questions", params(("id" = String, Path, description = "The production’s id."), OutputQuery),
     responses((status = 200, body = Vec<InputReport>), (status = 404, body = Problem)))]
@@ -138,10 +144,7 @@ pub async fn inputs(
             .production
             .build(&query.build)
             .ok_or_else(|| no_build(&query.build))?;
-        let from: PortRef = query
-            .from
-            .parse()
-            .map_err(|error| Problem::refused(format!("{error}")))?;
+        let from = port_named(&query.from)?;
         let catalogue = shipped.with(&kept.production.custom);
         let floor = Floor::new(&kept.production, build, &catalogue);
         let output = floor
@@ -224,10 +227,7 @@ pub async fn formats(
             .production
             .build(&query.build)
             .ok_or_else(|| no_build(&query.build))?;
-        let at: PortRef = query
-            .at
-            .parse()
-            .map_err(|error| Problem::refused(format!("{error}")))?;
+        let at = port_named(&query.at)?;
         let catalogue = shipped.with(&kept.production.custom);
         let port = build.port(&catalogue, &at, Direction::Out);
         port.map_err(|refusal| Problem::missing(refusal.to_string()))?;

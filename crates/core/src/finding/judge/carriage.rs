@@ -1,5 +1,6 @@
 //! What a wire, its ends and its cable make of a picture, as findings.
 
+use super::stop_on;
 use crate::carriage::Margin;
 use crate::carriage::coax::budget_db;
 use crate::carriage::hdmi::{Generation, Hdmi};
@@ -51,16 +52,6 @@ pub fn of_carriage(facts: &Facts, problem: &CarriageProblem) -> Finding {
             share,
         } => long_run(facts, *connection, run, *share),
     }
-}
-
-fn stop_on(
-    facts: &Facts,
-    code: Code,
-    connection: ConnectionIx,
-    text: String,
-    reason: impl Into<String>,
-) -> Finding {
-    Finding::on_connection(facts, code, Severity::Stop, connection, text, reason)
 }
 
 fn not_taken(facts: &Facts, connection: ConnectionIx, format: &PictureFormat) -> Finding {

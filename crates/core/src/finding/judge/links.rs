@@ -1,5 +1,6 @@
 //! Pictures over several SDI links.
 
+use super::stop_on;
 use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
@@ -34,16 +35,6 @@ pub fn of_links(facts: &Facts, problem: &LinksProblem) -> Finding {
             longest,
         } => leg_lengths(facts, *connection, shortest, *longest),
     }
-}
-
-fn stop_on(
-    facts: &Facts,
-    code: Code,
-    connection: ConnectionIx,
-    text: String,
-    reason: impl Into<String>,
-) -> Finding {
-    Finding::on_connection(facts, code, Severity::Stop, connection, text, reason)
 }
 
 fn lone_leg(facts: &Facts, connection: ConnectionIx, leg: &Leg) -> Finding {

@@ -68,6 +68,17 @@ fn of_path(facts: &Facts, problem: &Problem) -> Finding {
     }
 }
 
+/// A stop at a connection.
+fn stop_on(
+    facts: &Facts,
+    code: Code,
+    connection: ConnectionIx,
+    text: String,
+    reason: impl Into<String>,
+) -> Finding {
+    Finding::on_connection(facts, code, Severity::Stop, connection, text, reason)
+}
+
 /// Two findings of one kind at one place are told apart by a number.
 fn number_namesakes(found: &mut [Finding]) {
     let mut seen: HashMap<String, usize> = HashMap::with_capacity(found.len());

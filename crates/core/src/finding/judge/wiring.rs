@@ -1,14 +1,12 @@
 //! What is plugged where it can't be, or isn't there, as findings.
 
+use super::stop_on;
 use crate::finding::codes::Code;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::{ConnectionIx, PortIx, WiringProblem};
 
 pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
     use Severity::{Caution, Stop};
-    let stop_on = |code, connection, text, reason: String| {
-        Finding::on_connection(facts, code, Stop, connection, text, reason)
-    };
     match problem {
         WiringProblem::UnknownDevice { placement } => {
             let entry = &facts.floor.build.placements[*placement].device;
@@ -42,10 +40,11 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
                 wire(link.to)
             );
             let finding = stop_on(
+                facts,
                 Code::OtherWire,
                 *connection,
                 text,
-                "Different wires need a converter, not an adapter.".into(),
+                "Different wires need a converter, not an adapter.",
             );
             finding.with(facts, || fix::converter(facts, *connection))
         }
@@ -64,7 +63,7 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
                 "Its ends are {} and {}; the sizes aren’t interchangeable.",
                 link.cable.ends[0], link.cable.ends[1]
             );
-            stop_on(Code::WrongCable, *connection, text, reason)
+            stop_on(facts, Code::WrongCable, *connection, text, reason)
                 .with(facts, || fix::right_cable(facts, *connection))
         }
         WiringProblem::Strain { connection } => {
