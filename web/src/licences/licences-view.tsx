@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link } from "react-router";
 import licence from "../../../LICENSE?raw";
-import { ThemeSwitch } from "../frame/theme";
+import { PageHead } from "../frame/page-head";
 
 /** A package that ships, as the build writes it down. */
 interface Notice {
@@ -23,14 +22,7 @@ export function LicencesView() {
   const shipped = useQuery({ queryKey: ["notices"], queryFn: notices, staleTime: Infinity, retry: false });
   return (
     <div className="mx-auto max-w-4xl px-4 pb-10">
-      <header className="flex items-center gap-4 border-b border-rule py-2">
-        <Link to="/" className="font-semibold tracking-wide">
-          West Rail
-        </Link>
-        <span className="ml-auto">
-          <ThemeSwitch />
-        </span>
-      </header>
+      <PageHead />
       <main>
         <h1 className="mt-6 mb-3 text-large font-semibold">Licences</h1>
         <LicenceText text={licence} />

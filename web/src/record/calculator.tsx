@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { useCalculator, useReference, useTurned } from "../api/queries";
-import { ThemeSwitch } from "../frame/theme";
+import { PageHead } from "../frame/page-head";
 import { Choice } from "../ui/field";
 import { TimesAtAGlance } from "./time-table";
 
@@ -139,14 +139,7 @@ export function CalculatorView() {
   const [sum, set] = useSharedSum();
   return (
     <div className="mx-auto max-w-6xl px-4 pb-10">
-      <header className="flex items-center gap-4 border-b border-rule py-2 print:hidden">
-        <Link to="/" className="font-semibold tracking-wide">
-          West Rail
-        </Link>
-        <span className="ml-auto">
-          <ThemeSwitch />
-        </span>
-      </header>
+      <PageHead />
       <main className="grid gap-8 pt-4 md:grid-cols-[300px_1fr] print:block">
         <h1 className="sr-only">Calculator</h1>
         <div className="print:hidden">
