@@ -846,17 +846,7 @@ async fn a_day_that_cannot_be_is_refused_and_changes_nothing() {
         json!({ "do": "put-schedule-entry", "build": "night", "entry":
             { "id": id, "name": "Rain", "start": start, "length": length, "rolls": { "kind": "continuous" } } })
     };
-    let station = |change: Value| {
-        let mut station = json!({
-            "readers": 1, "reader_rate": "400 MB/s", "bus_rate": "900 MB/s", "drives": ["220 MB/s"],
-            "verify": "read-back", "way": "5 min", "margin": "20 %"
-        });
-        station
-            .as_object_mut()
-            .unwrap()
-            .extend(change.as_object().unwrap().clone());
-        json!({ "do": "set-station", "station": station })
-    };
+    let station = |change: Value| json!({ "do": "set-station", "change": change });
     let codec = |model: Value| {
         json!({ "do": "put-codec", "codec":
             { "id": "own-clip", "name": "Clip", "model": model, "sampling": "4:2:2", "bits": "10-bit", "custom": true } })
@@ -928,7 +918,7 @@ async fn own_codecs_are_used_and_travel() {
     assert_eq!(listed(&body["choosable"]["codecs"]), 1, "{body}");
     let recording = json!({ "codec": "own-clip", "media": ["cfx-b-512"] });
     let set =
-        json!({ "do": "set-recording", "build": "night", "device": "a", "recording": recording });
+        json!({ "do": "set-recording", "build": "night", "device": "a", "change": recording });
     let edited = server.edit(2, set).await.json();
     let rows = edited["report"]["recordings"].as_array().unwrap();
     let row = rows.iter().find(|row| row["device"] == "a").unwrap();

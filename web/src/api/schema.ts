@@ -756,6 +756,8 @@ export interface components {
             media: string[];
             /** @description Why it can't be, where it can't. */
             refusal?: string | null;
+            /** @description What takes it. */
+            take: components["schemas"]["Command"][];
             time?: components["schemas"]["RecordTime"] | null;
         };
         /** @description Choices to compare. */
@@ -849,13 +851,47 @@ export interface components {
             do: "set-drop-frame";
             drop_frame: boolean;
         } | {
+            /** @description Only the fields that it names change. */
+            change: {
+                /**
+                 * Format: int32
+                 * @description The air where it is shot, in whole degrees Celsius: heat limits follow it.
+                 */
+                air_celsius?: number;
+                /** @description Whether several smaller cards or few large ones are planned with. */
+                card_size?: components["schemas"]["CardSize"];
+                /**
+                 * Format: int32
+                 * @description Verified copies that must exist before a card may be formatted.
+                 */
+                copies?: number;
+                /** @description How late a picture may be for directing. */
+                directing_within?: components["schemas"]["Delay"];
+                /** @description How late a picture may be for pulling focus. */
+                focus_within?: components["schemas"]["Delay"];
+                /** @description When a card is changed. */
+                media_swap?: components["schemas"]["MediaSwap"];
+                /** @description Which size of monitor goes on which rig. */
+                monitor_size?: components["schemas"]["MonitorSize"];
+                /** @description How late a picture may be for operating. */
+                operating_within?: components["schemas"]["Delay"];
+                /** @description Where the picture of record is made. */
+                picture_of_record?: components["schemas"]["PictureOfRecord"];
+                /** @description What the file system and the recorder keep back of a card. */
+                reserve?: components["schemas"]["Percent"];
+                /** @description How late a live screen in sight of the stage may be. */
+                stage_within?: components["schemas"]["Delay"];
+                /** @description The fill at which a card is changed. */
+                swap_level?: components["schemas"]["Percent"];
+                /** @description How the wireless transmitter is fed. */
+                transmitter_feed?: components["schemas"]["TransmitterFeed"];
+            };
             /** @enum {string} */
             do: "set-house-rules";
-            rules: components["schemas"]["HouseRules"];
         } | {
             /** @enum {string} */
             do: "set-kit";
-            line: components["schemas"]["KitLine"];
+            line: components["schemas"]["KitChange"];
         } | {
             /** @description Its place among them; the end where not said. */
             at?: number | null;
@@ -877,9 +913,28 @@ export interface components {
             /** @enum {string} */
             do: "remove-codec";
         } | {
+            /** @description Only the fields that it names change. */
+            change: {
+                /** @description What the bus behind all readers carries. */
+                bus_rate?: components["schemas"]["BitRate"];
+                /** @description What each drive keeps up when written; every drive gets every byte. */
+                drives?: components["schemas"]["BitRate"][];
+                /** @description What the storage is planned with on top, for growth. */
+                margin?: components["schemas"]["Percent"];
+                /** @description What a reader reads at most. */
+                reader_rate?: components["schemas"]["BitRate"];
+                /**
+                 * Format: int32
+                 * @description Readers, each with one card at a time.
+                 */
+                readers?: number;
+                /** @description How copies are made sure of. */
+                verify?: components["schemas"]["Verify"];
+                /** @description From the camera to the reader, and from there back. */
+                way?: components["schemas"]["Span"];
+            };
             /** @enum {string} */
             do: "set-station";
-            station: components["schemas"]["Station"];
         } | {
             /** @enum {string} */
             do: "set-job";
@@ -891,6 +946,26 @@ export interface components {
             /** @enum {string} */
             do: "put-schedule-entry";
             entry: components["schemas"]["ScheduleEntry"];
+        } | {
+            build: components["schemas"]["String"];
+            /** @description Only the fields that it names change. */
+            change: {
+                /** @description Short id. */
+                id?: components["schemas"]["String"];
+                /** @description How long it goes on. */
+                length?: components["schemas"]["Span"];
+                /** @description Its name: *The pour*. */
+                name?: string;
+                /** @description Which recorders roll; every one where none is named. */
+                recorders?: components["schemas"]["String"][];
+                /** @description How much of that is rolled. */
+                rolls?: components["schemas"]["Rolls"];
+                /** @description When it begins. */
+                start?: components["schemas"]["ClockTime"];
+            };
+            /** @enum {string} */
+            do: "set-schedule-entry";
+            entry: components["schemas"]["String"];
         } | {
             build: components["schemas"]["String"];
             /** @enum {string} */
@@ -972,11 +1047,11 @@ export interface components {
             do: "disconnect";
         } | {
             build: components["schemas"]["String"];
-            cable: string;
+            cable?: string | null;
             connection: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-cable";
-            length: components["schemas"]["Length"];
+            length?: components["schemas"]["Length"] | null;
         } | {
             build: components["schemas"]["String"];
             connection: components["schemas"]["String"];
@@ -1009,17 +1084,42 @@ export interface components {
             squeeze?: components["schemas"]["Squeeze"] | null;
         } | {
             build: components["schemas"]["String"];
-            desqueeze: boolean;
+            desqueeze?: boolean | null;
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-screen";
-            look: boolean;
+            look?: boolean | null;
         } | {
             at: components["schemas"]["PortRef"];
             build: components["schemas"]["String"];
+            /** @description Only the fields that it names change. */
+            change: {
+                /**
+                 * Format: int32
+                 * @description On a transmitter: its channel; a free one where not said.
+                 */
+                channel?: number | null;
+                /** @description With the squeeze of the lens taken out. */
+                desqueeze?: boolean;
+                format?: components["schemas"]["PictureFormat"] | null;
+                level?: components["schemas"]["Level"] | null;
+                /**
+                 * Format: int32
+                 * @description Over how many SDI links, from this output on; one where not said.
+                 */
+                links?: number | null;
+                /** @description With a look applied. */
+                look?: boolean;
+                mapping?: components["schemas"]["Mapping"] | null;
+                /** @description With overlays: menus, frame lines, figures. */
+                overlay?: boolean;
+                /** @description Sensor raw, by the carriage's name, in the place of a picture. */
+                raw?: string | null;
+                /** @description On a router: the input that goes to this output. */
+                source?: string | null;
+            };
             /** @enum {string} */
             do: "set-output";
-            setting: components["schemas"]["OutputSetting"];
         } | {
             build: components["schemas"]["String"];
             device: components["schemas"]["String"];
@@ -1039,15 +1139,66 @@ export interface components {
             do: "set-timecode-master";
         } | {
             build: components["schemas"]["String"];
+            change?: null | {
+                /** @description The codec's id. */
+                codec?: string;
+                /** @description A dummy battery (coupler) feeds it in the place of the inner battery: less heat inside. */
+                dummy_battery?: boolean;
+                format?: components["schemas"]["PictureFormat"] | null;
+                /** @description Cards or drives in its slots, by id, recorded one after the other. */
+                media?: string[];
+                pre_record?: components["schemas"]["Span"] | null;
+                /** @description A proxy alongside, by its codec's id. */
+                proxy?: string | null;
+                /** @description Its screen stands away from the body: heat leaves it sooner. */
+                screen_flipped_out?: boolean;
+                sensor_rate?: components["schemas"]["FrameRate"] | null;
+                /** @description How several slots are used. */
+                slots?: components["schemas"]["SlotUse"];
+                /**
+                 * Format: int32
+                 * @description Bits a sample of sound: 16, 24, or 32 for floating point; 24 where not said.
+                 */
+                sound_bits?: number | null;
+                /** @description To the drive on its data port, in the place of cards. */
+                to_drive?: boolean;
+                /** @description Sound tracks recorded. */
+                tracks?: number;
+            };
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-recording";
-            recording?: components["schemas"]["RecordingSetting"] | null;
         } | {
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "put-need";
             need: components["schemas"]["Need"];
+        } | {
+            build: components["schemas"]["String"];
+            /** @description Only the fields that it names change. */
+            change: {
+                /** @description The screen or recorder. */
+                at?: components["schemas"]["String"];
+                bits?: components["schemas"]["Depth"] | null;
+                /** @description Without overlays. */
+                clean?: boolean;
+                /** @description Short id. */
+                id?: components["schemas"]["String"];
+                length?: components["schemas"]["Span"] | null;
+                /** @description With the look, or without it; as it comes where not said. */
+                look?: boolean | null;
+                of?: components["schemas"]["String"] | null;
+                /** @description What for. */
+                purpose?: components["schemas"]["Purpose"];
+                raster?: components["schemas"]["Raster"] | null;
+                sampling?: components["schemas"]["Sampling"] | null;
+                /** @description Sound channels that must come along. */
+                sound?: number;
+                within?: components["schemas"]["Delay"] | null;
+            };
+            /** @enum {string} */
+            do: "set-need";
+            need: components["schemas"]["String"];
         } | {
             build: components["schemas"]["String"];
             /** @enum {string} */
@@ -1660,6 +1811,22 @@ export interface components {
                     name: string;
                 }
             ][];
+        };
+        /** @description How many the kit is to hold of one thing; a count that isn't named stays. */
+        KitChange: {
+            /**
+             * Format: int32
+             * @description How many are hired.
+             */
+            hired?: number | null;
+            /** @description The catalogue's id of a device, cable or medium. */
+            item: string;
+            length?: components["schemas"]["Length"] | null;
+            /**
+             * Format: int32
+             * @description How many are owned.
+             */
+            quantity?: number | null;
         };
         /** @description A line of the kit: so many of one thing. */
         KitLine: {

@@ -79,11 +79,7 @@ function count(typed: string): number {
 
 function Line({ line }: { line: KitReport }) {
   const { edit, settle } = useWorkbench();
-  const set = (change: { quantity?: number; hired?: number }) =>
-    edit(({ kit }) => {
-      const now = kit?.find((known) => known.item === line.item && (known.length ?? null) === (line.length ?? null));
-      return [{ do: "set-kit", line: { item: line.item, length: line.length, quantity: now?.quantity ?? 0, hired: now?.hired ?? 0, ...change } }];
-    });
+  const set = (change: { quantity?: number; hired?: number }) => edit([{ do: "set-kit", line: { item: line.item, length: line.length, ...change } }]);
   const name = line.length ? `${line.length} of ${line.name}` : line.name;
   return (
     <tr className="border-t border-rule align-top">
@@ -170,8 +166,7 @@ function useAdd() {
   const { workspace, attempt } = useWorkbench();
   return (item: string, which: "quantity" | "hired", length?: string) => {
     const line = workspace.production.kit?.find((known) => known.item === item && (known.length ?? undefined) === length);
-    const own = { quantity: line?.quantity ?? 0, hired: line?.hired ?? 0 };
-    attempt([{ do: "set-kit", line: { item, length, ...own, [which]: own[which] + 1 } }]);
+    attempt([{ do: "set-kit", line: { item, length, [which]: (line?.[which] ?? 0) + 1 } }]);
   };
 }
 
@@ -211,7 +206,7 @@ function FoundCable({ item, name }: { item: string; name: string }) {
         label={`Own one of ${name}, of length`}
         value=""
         hint="5 m, then Enter"
-        send={(length) => edit([{ do: "set-kit", line: { item, length, quantity: 1, hired: 0 } }])}
+        send={(length) => edit([{ do: "set-kit", line: { item, length, quantity: 1 } }])}
       />
     </li>
   );

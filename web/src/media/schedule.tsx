@@ -49,7 +49,7 @@ function Entry({ entry }: { entry: ScheduleEntry }) {
     edit(({ builds }) => {
       const schedule = builds.find((known) => known.id === build.id)?.schedule ?? [];
       const now = schedule.find((known) => known.id === entry.id) ?? entry;
-      return [{ do: "put-schedule-entry", build: build.id, entry: { ...now, ...change(now) } }];
+      return [{ do: "set-schedule-entry", build: build.id, entry: entry.id, change: change(now) }];
     });
   /** Changes how much rolls, where it still rolls in that way. */
   const putRolls = <K extends Rolls["kind"]>(kind: K, change: Partial<Extract<Rolls, { kind: K }>>) =>

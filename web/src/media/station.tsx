@@ -9,7 +9,7 @@ export function StationFields() {
   const { workspace, edit, settle } = useWorkbench();
   const { station } = workspace.production;
   if (!station) return null;
-  const put = (change: Partial<Station>) => edit((newest) => [{ do: "set-station", station: { ...station, ...newest.station, ...change } }]);
+  const put = (change: Partial<Station>) => edit([{ do: "set-station", change }]);
   return (
     <section aria-label="Offload" className="mt-5 border-t border-rule pt-2">
       <h3 className="font-semibold">Where cards are offloaded</h3>

@@ -54,12 +54,7 @@ export function NeedsView() {
 /** One need as a sentence; every choice in it is an edit. */
 function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
   const { build, workspace, reference, edit, attempt, settle } = useWorkbench();
-  const put = (change: Partial<Need>) =>
-    edit(({ builds }) => {
-      const needs = builds.find((known) => known.id === build.id)?.needs ?? [];
-      const now = needs.find((known) => known.id === need.id) ?? need;
-      return [{ do: "put-need", build: build.id, need: { ...now, ...change } }];
-    });
+  const put = (change: Partial<Need>) => edit([{ do: "set-need", build: build.id, need: need.id, change }]);
   const quietly = (change: Partial<Need>) => settle(put(change));
   const kinds = new Map(reference.catalogue.devices.map((device) => [device.id, device.kind]));
   const cameras = build.placements.filter((placement) => kinds.get(placement.device) === "camera");

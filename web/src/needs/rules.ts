@@ -5,6 +5,6 @@ import { useWorkbench } from "../frame/workbench";
 export function useHouseRules() {
   const { workspace, edit } = useWorkbench();
   const rules = workspace.production.house_rules;
-  const set = (change: Partial<HouseRules>) => edit(({ house_rules: now }) => (now ? [{ do: "set-house-rules", rules: { ...now, ...change } }] : []));
+  const set = (change: Partial<HouseRules>) => edit([{ do: "set-house-rules", change }]);
   return { rules, set };
 }

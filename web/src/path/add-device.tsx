@@ -33,9 +33,7 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
 
   async function add(device: string, hire: boolean) {
     const known = new Set(build.placements.map((placement) => placement.id));
-    const kitLine: Command[] = hire
-      ? [{ do: "set-kit", line: { item: device, quantity: line(device)?.quantity ?? 0, hired: (line(device)?.hired ?? 0) + 1 } }]
-      : [];
+    const kitLine: Command[] = hire ? [{ do: "set-kit", line: { item: device, hired: (line(device)?.hired ?? 0) + 1 } }] : [];
     // The handle is made here from the id, so that what was added can be selected.
     let handle = device;
     for (let number = 2; known.has(handle); number += 1) handle = `${device}-${number}`;

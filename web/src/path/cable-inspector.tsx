@@ -14,8 +14,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
   if (!cable || !measured) return null;
   const { load } = measured;
   const air = reference.catalogue.cables.find((known) => known.id === cable.cable)?.ends.includes("air") ?? false;
-  const set = (change: { cable?: string; length?: string }) =>
-    edit([{ do: "set-cable", build: build.id, connection: id, cable: change.cable ?? cable.cable, length: change.length ?? cable.length }]);
+  const set = (change: { cable?: string; length?: string }) => edit([{ do: "set-cable", build: build.id, connection: id, ...change }]);
   const findings = workspace.report.findings.filter((finding) => finding.at.connection === id);
   return (
     <section aria-label="Cable">

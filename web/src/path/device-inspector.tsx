@@ -79,8 +79,7 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
 function Doing({ device, placement }: { device: Device; placement: Placement }) {
   const { build, edit, attempt } = useWorkbench();
   const { settings } = placement;
-  const screen = (change: { desqueeze?: boolean; look?: boolean }) =>
-    attempt([{ do: "set-screen", build: build.id, device: placement.id, desqueeze: settings?.desqueeze ?? false, look: settings?.look ?? false, ...change }]);
+  const screen = (change: { desqueeze?: boolean; look?: boolean }) => attempt([{ do: "set-screen", build: build.id, device: placement.id, ...change }]);
   if (device.kind !== "camera" && !device.screen_look && !device.desqueezes) return null;
   return (
     <div className="space-y-1.5">

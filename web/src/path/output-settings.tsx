@@ -17,12 +17,7 @@ const MAPPINGS = { dual: "Dual link", square: "Square division", "two-sample": "
 export function OutputSettings({ port, known, device, placement }: Props) {
   const { build, edit, settle } = useWorkbench();
   const setting: OutputSetting = placement.settings?.outputs?.[known.id] ?? {};
-  const set = (change: Partial<OutputSetting>) =>
-    edit(({ builds }) => {
-      const placements = builds.find((other) => other.id === build.id)?.placements ?? [];
-      const now = placements.find((other) => other.id === placement.id)?.settings?.outputs?.[known.id];
-      return [{ do: "set-output", build: build.id, at: port.at, setting: { ...now, ...change } }];
-    });
+  const set = (change: Partial<OutputSetting>) => edit([{ do: "set-output", build: build.id, at: port.at, change }]);
   const quietly = (change: Partial<OutputSetting>) => settle(set(change));
   const levels = known.sdi?.levels ?? [];
   const group = device.links?.find((links) => links.ports[0] === known.id);

@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from "react";
-import { sentenceOf, type Placement, type RecordingSetting } from "../api/client";
+import { sentenceOf, type Command, type Placement, type RecordingSetting } from "../api/client";
 import { useChoices } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { useRecordable } from "./recordable";
@@ -42,8 +42,8 @@ function SideBySide({ placement, setting, onTaken }: { placement: Placement; set
   const [refusal, setRefusal] = useState<string>();
   const change = (at: number, next: Partial<RecordingSetting>) =>
     setChoices((old) => old.map((choice, number) => (number === at ? { ...choice, ...next } : choice)));
-  const take = (choice: RecordingSetting) => {
-    edit([{ do: "set-recording", build: build.id, device: placement.id, recording: choice }]).then(onTaken, (error: unknown) => setRefusal(sentenceOf(error)));
+  const take = (commands: Command[]) => {
+    edit(commands).then(onTaken, (error: unknown) => setRefusal(sentenceOf(error)));
   };
   const rows: [string, (number: number) => ReactNode][] = [
     [
@@ -104,12 +104,16 @@ function SideBySide({ placement, setting, onTaken }: { placement: Placement; set
           ))}
           <tr className="border-t border-rule align-top">
             <td />
-            {choices.map((choice, number) => (
+            {choices.map((_, number) => (
               <td key={number} className="py-1 pl-3">
                 {found.data?.[number]?.refusal ? (
                   <span className="text-stop">{found.data[number].refusal}</span>
                 ) : (
-                  <Button aria-label={`Take choice ${number + 1}`} onClick={() => take(choice)}>
+                  <Button
+                    aria-label={`Take choice ${number + 1}`}
+                    disabled={!found.data?.[number] || found.isPlaceholderData}
+                    onClick={() => take(found.data?.[number]?.take ?? [])}
+                  >
                     Take this one
                   </Button>
                 )}{" "}

@@ -63,12 +63,7 @@ export function RecordView() {
 
 function useSetting(placement: Placement) {
   const { build, edit } = useWorkbench();
-  return (change: Partial<RecordingSetting> | null) =>
-    edit(({ builds }) => {
-      const placements = builds.find((known) => known.id === build.id)?.placements ?? [];
-      const now = placements.find((known) => known.id === placement.id)?.settings?.recording;
-      return [{ do: "set-recording", build: build.id, device: placement.id, recording: change && { codec: "", media: [], ...now, ...change } }];
-    });
+  return (change: Partial<RecordingSetting> | null) => edit([{ do: "set-recording", build: build.id, device: placement.id, change }]);
 }
 
 function Idle({ placement, device }: { placement: Placement; device: Device }) {
@@ -176,8 +171,9 @@ function MustLast({ row, placement }: { row: RecordingReport; placement: Placeme
   const need = build.needs.find((known) => known.at === placement.id && known.purpose === "record");
   const send = (typed: string) => {
     const length = typed.trim() || null;
+    if (need) return edit([{ do: "set-need", build: build.id, need: need.id, change: { length } }]);
     const fresh = { id: `${placement.id}-record`.slice(0, 40), at: placement.id, purpose: "record" as const };
-    return edit([{ do: "put-need", build: build.id, need: { ...(need ?? fresh), length } }]);
+    return edit([{ do: "put-need", build: build.id, need: { ...fresh, length } }]);
   };
   return <TypedField label="Must last" value={row.need?.label ?? ""} hint="2h10, 70 min; empty for no need" send={send} />;
 }

@@ -1,8 +1,9 @@
 //! Every change that the interface offers, as data.
 
+use super::change::{change_of, change_or_null};
 use super::{
-    Build, Connection, Handle, HouseRules, InputSetting, JobLine, KitLine, Need, OutputSetting,
-    Placement, PortRef, RecordingSetting, ScheduleEntry, Station, Unit,
+    Build, Change, Connection, Handle, HouseRules, InputSetting, JobLine, KitChange, Need,
+    OutputSetting, Placement, PortRef, RecordingSetting, ScheduleEntry, Station, Unit,
 };
 use crate::carriage::radio::Surroundings;
 use crate::catalogue::{Codec, Device};
@@ -22,10 +23,13 @@ pub enum Command {
     SetProjectFormat { format: PictureFormat },
     /// Sets whether timecode drops frames.
     SetDropFrame { drop_frame: bool },
-    /// Sets the house rules.
-    SetHouseRules { rules: HouseRules },
+    /// Sets some of the house rules.
+    SetHouseRules {
+        #[schema(schema_with = change_of::<HouseRules>)]
+        change: Change<HouseRules>,
+    },
     /// Sets how many of an item the kit holds; none removes the line.
-    SetKit { line: KitLine },
+    SetKit { line: KitChange },
     /// Adds a description of the crew's own, or puts another in the place of the one with its id.
     PutEntry {
         entry: Box<Device>,
@@ -44,8 +48,11 @@ pub enum Command {
     },
     /// Removes a codec of the crew's own.
     RemoveCodec { codec: String },
-    /// Sets where cards are copied.
-    SetStation { station: Station },
+    /// Sets something of where cards are copied.
+    SetStation {
+        #[schema(schema_with = change_of::<Station>)]
+        change: Change<Station>,
+    },
     /// Sets how many days of which build the job is.
     SetJob { job: Vec<JobLine> },
     /// Adds something to the day of a build, or puts another in its place.
@@ -55,6 +62,13 @@ pub enum Command {
         /// Its place among them; the end where not said.
         #[serde(default)]
         at: Option<usize>,
+    },
+    /// Sets something of what is shot when.
+    SetScheduleEntry {
+        build: Handle,
+        entry: Handle,
+        #[schema(schema_with = change_of::<ScheduleEntry>)]
+        change: Change<ScheduleEntry>,
     },
     /// Takes something out of the day of a build.
     RemoveScheduleEntry { build: Handle, entry: Handle },
@@ -120,12 +134,14 @@ pub enum Command {
     },
     /// Takes a cable out.
     Disconnect { build: Handle, connection: Handle },
-    /// Changes the class and the length of a cable.
+    /// Changes the class of a cable, its length or both.
     SetCable {
         build: Handle,
         connection: Handle,
-        cable: String,
-        length: Length,
+        #[serde(default)]
+        cable: Option<String>,
+        #[serde(default)]
+        length: Option<Length>,
     },
     /// Sets what stands between the antennas of a pairing.
     SetSurroundings {
@@ -157,18 +173,21 @@ pub enum Command {
         device: Handle,
         squeeze: Option<Squeeze>,
     },
-    /// Sets what a screen does to its picture.
+    /// Sets what a screen does to its picture; what isn’t named stays.
     SetScreen {
         build: Handle,
         device: Handle,
-        desqueeze: bool,
-        look: bool,
+        #[serde(default)]
+        desqueeze: Option<bool>,
+        #[serde(default)]
+        look: Option<bool>,
     },
-    /// Sets what an output gives.
+    /// Sets something of what an output gives.
     SetOutput {
         build: Handle,
         at: PortRef,
-        setting: OutputSetting,
+        #[schema(schema_with = change_of::<OutputSetting>)]
+        change: Change<OutputSetting>,
     },
     /// Chooses the input that a device shows, passes on or records.
     ChooseInput {
@@ -187,14 +206,23 @@ pub enum Command {
         build: Handle,
         device: Option<Handle>,
     },
-    /// Sets how a device records; none: it doesn't.
+    /// Sets something of how a device records; `null`: it doesn’t.
     SetRecording {
         build: Handle,
         device: Handle,
-        recording: Option<RecordingSetting>,
+        #[serde(deserialize_with = "Option::deserialize")]
+        #[schema(schema_with = change_or_null::<RecordingSetting>)]
+        change: Option<Change<RecordingSetting>>,
     },
     /// Adds a need, or puts another in the place of the one with its id.
     PutNeed { build: Handle, need: Need },
+    /// Sets something of a need.
+    SetNeed {
+        build: Handle,
+        need: Handle,
+        #[schema(schema_with = change_of::<Need>)]
+        change: Change<Need>,
+    },
     /// Removes a need.
     RemoveNeed { build: Handle, need: Handle },
     /// Puts back, each at its place, what another command took out. The inverse of removals.
@@ -232,7 +260,7 @@ impl Command {
             Self::RemoveCodec { .. } => "Remove a codec",
             Self::SetStation { .. } => "Set offload",
             Self::SetJob { .. } => "Set job",
-            Self::PutScheduleEntry { .. } => "Set the day",
+            Self::PutScheduleEntry { .. } | Self::SetScheduleEntry { .. } => "Set the day",
             Self::RemoveScheduleEntry { .. } => "Take out of the day",
             Self::AddBuild { .. } => "Add build",
             Self::RemoveBuild { .. } => "Remove build",
@@ -259,7 +287,7 @@ impl Command {
             Self::SetTimecode { .. } => "Set timecode",
             Self::SetTimecodeMaster { .. } => "Set timecode master",
             Self::SetRecording { .. } => "Set recording",
-            Self::PutNeed { .. } => "Set need",
+            Self::PutNeed { .. } | Self::SetNeed { .. } => "Set need",
             Self::RemoveNeed { .. } => "Remove need",
             Self::PutBack { .. } => "Put back",
         }

@@ -2,6 +2,7 @@
 
 mod apply;
 mod build;
+mod change;
 mod check;
 mod command;
 mod connection;
@@ -21,13 +22,14 @@ mod upgrade;
 
 pub use apply::{Edited, Refusal, check_entry};
 pub use build::{Build, Placement, Unit};
+pub use change::{BadChange, Change};
 pub use check::Unfit;
 pub use command::{Command, Kept};
 pub use connection::Connection;
 pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
-pub use kit::KitLine;
+pub use kit::{KitChange, KitLine};
 pub use limits::{Beyond, Limits};
 pub use misfit::{
     Misfit, able_part, misfit_of_output, misfits, records_codec, slot_takes, without_misfits,
@@ -41,4 +43,4 @@ pub use rules::{
 };
 pub use settings::{InputSetting, OutputSetting, RecordingSetting, Settings, SlotUse};
 pub use typed::{Completion, Misread, Typed, complete, read_line};
-pub use upgrade::upgraded;
+pub use upgrade::{COMMANDS_VERSION, upgraded, upgraded_commands};

@@ -1,7 +1,7 @@
 //! The kit against what a build uses: what is there, in use, short, spare.
 
 use crate::catalogue::Catalogue;
-use crate::document::{Build, KitLine, Production};
+use crate::document::{Build, KitChange, Production};
 use crate::quantity::Length;
 use std::collections::BTreeMap;
 
@@ -106,16 +106,16 @@ pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> V
     keys.into_iter().map(line).collect()
 }
 
-/// The kit's line for an item with `more` of it hired.
-pub fn hired(production: &Production, item: &str, length: Option<Length>, more: u32) -> KitLine {
+/// The kit with `more` of an item hired.
+pub fn hired(production: &Production, item: &str, length: Option<Length>, more: u32) -> KitChange {
     let own = production
         .kit
         .iter()
         .find(|line| line.item == item && line.length == length);
-    KitLine {
+    KitChange {
         item: item.into(),
         length,
-        quantity: own.map_or(0, |line| line.quantity),
-        hired: own.map_or(0, |line| line.hired).saturating_add(more),
+        quantity: None,
+        hired: Some(own.map_or(0, |line| line.hired).saturating_add(more)),
     }
 }

@@ -1,7 +1,7 @@
 //! The day and the job of a production, and recording choices side by side.
 
 use crate::catalogue::Catalogue;
-use crate::document::{Handle, Production, RecordingSetting};
+use crate::document::{Change, Command, Handle, Production, RecordingSetting};
 use crate::path::{Floor, resolve};
 use crate::quantity::{Bytes, Span};
 use crate::record::day::{DayAnswer, JobTotals, day, job};
@@ -85,6 +85,8 @@ pub struct ChoiceReport {
     pub bytes: Option<String>,
     /// Why it can't be, where it can't.
     pub refusal: Option<String>,
+    /// What takes it.
+    pub take: Vec<Command>,
 }
 
 /// Recording choices of one recorder, each tried on a copy.
@@ -95,7 +97,8 @@ pub fn compare_choices(
     device: &Handle,
     choices: &[RecordingSetting],
 ) -> Option<Vec<ChoiceReport>> {
-    production.build(build)?.placement(device)?;
+    let now = &production.build(build)?.placement(device)?.settings;
+    let now = now.recording.clone().unwrap_or_default();
     let with_own = catalogue.with(&production.custom);
     let name = |id: &str| with_own.item_name(id).unwrap_or(id).to_string();
     let one = |choice: &RecordingSetting| {
@@ -110,13 +113,13 @@ pub fn compare_choices(
             copied: None,
             bytes: None,
             refusal: None,
+            take: vec![Command::SetRecording {
+                build: build.into(),
+                device: device.clone(),
+                change: Some(Change::between(&now, choice)),
+            }],
         };
-        let command = crate::document::Command::SetRecording {
-            build: build.into(),
-            device: device.clone(),
-            recording: Some(choice.clone()),
-        };
-        let edited = match production.edited(catalogue, &[command]) {
+        let edited = match production.edited(catalogue, &report.take) {
             Ok(edited) => edited.production,
             Err(refusal) => {
                 report.refusal = Some(refusal.to_string());

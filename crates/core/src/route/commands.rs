@@ -1,7 +1,7 @@
 //! A route as commands.
 
 use super::{Asked, Route};
-use crate::document::{Command, OutputSetting, PortRef, able_part, handle_from};
+use crate::document::{Change, Command, OutputSetting, PortRef, able_part, handle_from};
 use crate::kit;
 use crate::path::Floor;
 use crate::quantity::Length;
@@ -36,7 +36,7 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
         let known = floor.output_setting(route.tap).cloned().unwrap_or_default();
         let setting = OutputSetting {
             format: Some(format),
-            ..known
+            ..known.clone()
         };
         let port = floor.ports[route.tap].port;
         let device = floor.devices[floor.ports[route.tap].placement];
@@ -46,7 +46,7 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
         commands.push(Command::SetOutput {
             build: build(),
             at,
-            setting,
+            change: Change::between(&known, &setting),
         });
     }
     let units = [route.tap, route.input].map(|port| floor.placement_of(port).unit.clone());
@@ -89,10 +89,13 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
             commands.push(Command::SetOutput {
                 build: build(),
                 at: PortRef::new(&handle, &placed.exit),
-                setting: OutputSetting {
-                    format: Some(format),
-                    ..OutputSetting::default()
-                },
+                change: Change::between(
+                    &OutputSetting::default(),
+                    &OutputSetting {
+                        format: Some(format),
+                        ..OutputSetting::default()
+                    },
+                ),
             });
         }
         from = PortRef::new(&handle, &placed.exit);

@@ -1,4 +1,4 @@
-use crate::stage::{BUILD, catalogue, remove, scene};
+use crate::stage::{BUILD, catalogue, naming, remove, scene};
 use insta::assert_snapshot;
 use west_rail_core::demo;
 use west_rail_core::document::{
@@ -34,12 +34,12 @@ fn refusals_say_what_was_wrong_and_what_is_accepted() {
         Command::SetRecording {
             build: build(),
             device: "a".into(),
-            recording: Some(RecordingSetting {
+            change: Some(naming(&RecordingSetting {
                 codec: codec.into(),
                 media,
                 tracks,
                 ..RecordingSetting::default()
-            }),
+            })),
         }
     };
     let setting = OutputSetting {
@@ -55,12 +55,12 @@ fn refusals_say_what_was_wrong_and_what_is_accepted() {
         Command::SetOutput {
             build: build(),
             at: PortRef::new("a", "sdi2"),
-            setting: setting.clone(),
+            change: naming(&setting),
         },
         Command::SetOutput {
             build: build(),
             at: PortRef::new("mon", "sdi-loop"),
-            setting,
+            change: naming(&setting),
         },
         recording("h264-100", &[], 0),
         recording("mezzanine-high", &["ssd-240"], 0),

@@ -1,6 +1,6 @@
 //! The shooting day: what fills cards, how they rotate, how many are needed; what is refused.
 
-use crate::stage::{BUILD, Scene, catalogue, scene};
+use crate::stage::{BUILD, Scene, catalogue, naming, scene};
 use insta::assert_snapshot;
 use proptest::prelude::*;
 use std::str::FromStr;
@@ -57,7 +57,9 @@ fn demo() -> Production {
 fn with_rules(production: &Production, change: impl FnOnce(&mut HouseRules)) -> Production {
     let mut rules = production.house_rules.clone();
     change(&mut rules);
-    let command = Command::SetHouseRules { rules };
+    let command = Command::SetHouseRules {
+        change: naming(&rules),
+    };
     production
         .edited(catalogue(), &[command])
         .unwrap()
@@ -151,7 +153,7 @@ fn two_slots(slots: SlotUse) -> Scene {
     scene = scene.does(Command::SetRecording {
         build: BUILD.into(),
         device: "a".into(),
-        recording: Some(recording),
+        change: Some(naming(&recording)),
     });
     scene.does(part("a", "09:00", "4 h", Rolls::Continuous))
 }
@@ -230,7 +232,7 @@ fn settings_change_the_rate_as_they_should() {
         let command = Command::SetRecording {
             build: BUILD.into(),
             device: "a".into(),
-            recording: Some(recording),
+            change: Some(naming(&recording)),
         };
         let scene = scene("1080p25").with("a", "orrell-c4").does(command);
         scene.report().recordings[0].time.clone().unwrap()
@@ -259,7 +261,7 @@ fn heat_follows_the_air_and_what_helps() {
         let scene = scene.does(Command::SetRecording {
             build: BUILD.into(),
             device: "b".into(),
-            recording: Some(recording),
+            change: Some(naming(&recording)),
         });
         let report = scene.report();
         let limits = &report.recordings[0].limits;
@@ -295,11 +297,11 @@ fn a_measured_clip_is_used_with_its_origin() {
     scene = scene.does(Command::SetRecording {
         build: BUILD.into(),
         device: "rec".into(),
-        recording: Some(RecordingSetting {
+        change: Some(naming(&RecordingSetting {
             codec: "own-test".into(),
             media: vec!["ssd-1000".into()],
             ..RecordingSetting::default()
-        }),
+        })),
     });
     let report = scene.report();
     let time = report.recordings[0].time.as_ref().unwrap();
@@ -324,7 +326,9 @@ fn days_that_cannot_be_are_refused_in_a_sentence() {
     let station = |change: &dyn Fn(&mut Station)| {
         let mut station = Station::default();
         change(&mut station);
-        Command::SetStation { station }
+        Command::SetStation {
+            change: naming(&station),
+        }
     };
     let codec = |model: RateModel| Command::PutCodec {
         codec: Box::new(own("Test clip", model)),
@@ -365,7 +369,9 @@ fn days_that_cannot_be_are_refused_in_a_sentence() {
         station(&|station| station.way = Span(1_000_000)),
         job("moon", 1),
         job(BUILD, 100_000),
-        Command::SetHouseRules { rules },
+        Command::SetHouseRules {
+            change: naming(&rules),
+        },
         codec(RateModel::Measured {
             file: parsed("0 GB"),
             length: Span(60),
@@ -426,10 +432,10 @@ fn edits_of_the_day_come_back() {
             entry: "a".into(),
         },
         Command::SetStation {
-            station: Station {
+            change: naming(&Station {
                 readers: 3,
                 ..Station::default()
-            },
+            }),
         },
         Command::SetJob {
             job: vec![JobLine {

@@ -1,8 +1,9 @@
 //! Each command: what it changes, and that its inverse takes back exactly that.
 
-use crate::stage::{BUILD, Scene, catalogue, scene};
+use crate::stage::{BUILD, Scene, catalogue, naming, scene};
 use west_rail_core::document::{
-    Build, Command, HouseRules, KitLine, Need, OutputSetting, Production, Purpose, RecordingSetting,
+    Build, Change, Command, HouseRules, KitChange, Need, OutputSetting, Production, Purpose,
+    RecordingSetting,
 };
 use west_rail_core::quantity::Percent;
 
@@ -61,7 +62,7 @@ fn the_production_is_renamed_and_its_format_and_rules_are_set() {
     };
     assert_eq!(
         after(Command::SetHouseRules {
-            rules: rules.clone()
+            change: naming(&rules),
         })
         .house_rules,
         rules
@@ -70,13 +71,13 @@ fn the_production_is_renamed_and_its_format_and_rules_are_set() {
 
 #[test]
 fn the_kit_is_counted_by_item_and_length() {
-    let line = |item: &str, length: Option<&str>, quantity| KitLine {
+    let line = |item: &str, length: Option<&str>, quantity| KitChange {
         item: item.into(),
         length: length.map(|length| length.parse().unwrap()),
-        quantity,
-        hired: 0,
+        quantity: Some(quantity),
+        hired: Some(0),
     };
-    let owned = |command_line: KitLine| {
+    let owned = |command_line: KitChange| {
         let (item, length) = (command_line.item.clone(), command_line.length);
         after(Command::SetKit { line: command_line }).owned(&item, length)
     };
@@ -302,7 +303,7 @@ fn settings_of_devices_are_set_and_cleared() {
     let set = Command::SetOutput {
         build: id(),
         at: "a.sdi2".parse().unwrap(),
-        setting: setting.clone(),
+        change: naming(&setting),
     };
     assert_eq!(
         build_after(set).placement("a").unwrap().settings.outputs["sdi2"],
@@ -311,7 +312,7 @@ fn settings_of_devices_are_set_and_cleared() {
     let clear = Command::SetOutput {
         build: id(),
         at: "a.sdi2".parse().unwrap(),
-        setting: OutputSetting::default(),
+        change: Change::between(&setting, &OutputSetting::default()),
     };
     assert!(
         build_after(clear)
@@ -361,7 +362,7 @@ fn settings_of_devices_are_set_and_cleared() {
     let record = Command::SetRecording {
         build: id(),
         device: "a".into(),
-        recording: Some(recording.clone()),
+        change: Some(naming(&recording)),
     };
     assert_eq!(
         build_after(record)
@@ -462,4 +463,157 @@ fn an_edit_of_many_commands_is_all_or_nothing_and_one_undo() {
         .unwrap_err()
         .to_string();
     assert_eq!(refusal, "a single edit takes at most 500 commands");
+}
+
+/// The floor after commands that came one edit after the other, and after the first was undone.
+fn undone(first: Command, second: Command) -> Production {
+    let edited = |production: &Production, commands: &[Command]| {
+        production.edited(catalogue(), commands).unwrap()
+    };
+    let one = edited(&floor().0, &[first]);
+    let two = edited(&one.production, &[second]);
+    edited(&two.production, &one.inverse).production
+}
+
+#[test]
+fn what_takes_an_edit_back_leaves_what_another_changed() {
+    let at = || "a.sdi2".parse().unwrap();
+    let output = |setting: OutputSetting| Command::SetOutput {
+        build: id(),
+        at: at(),
+        change: naming(&setting),
+    };
+    let overlay = output(OutputSetting {
+        overlay: true,
+        ..OutputSetting::default()
+    });
+    let look = output(OutputSetting {
+        look: true,
+        ..OutputSetting::default()
+    });
+    let left = undone(overlay, look);
+    let left = &left.builds[0].placement("a").unwrap().settings.outputs["sdi2"];
+    assert!(left.look && !left.overlay, "{left:?}");
+
+    let record = |setting: RecordingSetting| Command::SetRecording {
+        build: id(),
+        device: "a".into(),
+        change: Some(naming(&setting)),
+    };
+    let started = floor().does(record(RecordingSetting {
+        codec: "mezzanine-high".into(),
+        media: vec!["cfx-b-512".into()],
+        ..RecordingSetting::default()
+    }));
+    let tracked = started.does(record(RecordingSetting {
+        tracks: 2,
+        ..RecordingSetting::default()
+    }));
+    let kept = &tracked.0.builds[0].placements[0].settings.recording;
+    let kept = kept.as_ref().unwrap();
+    assert_eq!((kept.codec.as_str(), kept.tracks), ("mezzanine-high", 2));
+
+    let rules = |rules: HouseRules| Command::SetHouseRules {
+        change: naming(&rules),
+    };
+    let left = undone(
+        rules(HouseRules {
+            copies: 3,
+            ..HouseRules::default()
+        }),
+        rules(HouseRules {
+            air_celsius: 35,
+            ..HouseRules::default()
+        }),
+    );
+    let left = (left.house_rules.copies, left.house_rules.air_celsius);
+    assert_eq!(left, (HouseRules::default().copies, 35));
+
+    let count = |quantity, hired| Command::SetKit {
+        line: KitChange {
+            item: "ssd-240".into(),
+            length: None,
+            quantity,
+            hired,
+        },
+    };
+    let left = undone(count(Some(4), None), count(None, Some(2)));
+    assert_eq!(left.owned("ssd-240", None), 2);
+
+    let cable = |cable: Option<&str>, length: Option<&str>| Command::SetCable {
+        build: id(),
+        connection: "l1".into(),
+        cable: cable.map(Into::into),
+        length: length.and_then(|length| length.parse().ok()),
+    };
+    let left = undone(cable(None, Some("9 m")), cable(Some("coax-rg6"), None));
+    let (left, before) = (
+        &left.builds[0].connections[0],
+        &floor().0.builds[0].connections[0],
+    );
+    assert_eq!(
+        (left.cable.as_str(), left.length),
+        ("coax-rg6", before.length)
+    );
+}
+
+#[test]
+fn a_need_and_a_part_of_the_day_change_by_the_field() {
+    let need = |change: &str| {
+        let command = Command::SetNeed {
+            build: id(),
+            need: "mon-need".into(),
+            change: serde_json::from_str(change).unwrap(),
+        };
+        floor().0.edited(catalogue(), &[command])
+    };
+    let clean = need(r#"{ "clean": true }"#).unwrap();
+    let (before, after) = (
+        &floor().0.builds[0].needs[0],
+        clean.production.builds[0].needs[0].clone(),
+    );
+    assert_eq!(
+        after,
+        Need {
+            clean: true,
+            ..before.clone()
+        }
+    );
+    assert_eq!(clean.inverse.len(), 1);
+    for (change, refused) in [
+        (r#"{ "id": "other" }"#, "an id stays as it is"),
+        (r#"{ "cleen": true }"#, "unknown field `cleen`"),
+        (r#"{ "purpose": null }"#, "missing field `purpose`"),
+        (r#"{ "sound": -1 }"#, "invalid value: integer `-1`"),
+    ] {
+        let sentence = need(change).err().unwrap().to_string();
+        assert!(sentence.contains(refused), "{sentence}");
+    }
+}
+
+#[test]
+fn a_change_makes_the_one_of_the_other_and_back() {
+    let looks = [false, true];
+    let formats = [None, "1080p25".parse().ok(), "2160p25".parse().ok()];
+    let channels = [None, Some(1), Some(4)];
+    let all: Vec<OutputSetting> = looks
+        .iter()
+        .flat_map(|look| formats.iter().map(move |format| (look, format)))
+        .flat_map(|(look, format)| channels.iter().map(move |channel| (look, format, channel)))
+        .map(|(look, format, channel)| OutputSetting {
+            look: *look,
+            format: *format,
+            channel: *channel,
+            ..OutputSetting::default()
+        })
+        .collect();
+    for before in &all {
+        for after in &all {
+            let change = Change::between(before, after);
+            let (made, back) = change.made(before).unwrap();
+            assert_eq!(&made, after);
+            assert_eq!(&back.made(after).unwrap().0, before);
+            assert_eq!(change.names().count() == 0, before == after);
+        }
+    }
 }

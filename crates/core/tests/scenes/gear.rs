@@ -260,8 +260,8 @@ fn a_look_twice_and_a_look_that_is_missing() {
         .does(Command::SetScreen {
             build: "main".into(),
             device: "mon".into(),
-            desqueeze: false,
-            look: true,
+            desqueeze: None,
+            look: Some(true),
         })
         .needs("dir", Purpose::Directing, |need| need.look = Some(true))
         .needs("mon", Purpose::Operating, |need| need.look = Some(false));

@@ -1,12 +1,12 @@
 //! Laws that hold for any document, tried on generated ones.
 
-use crate::stage::catalogue;
+use crate::stage::{catalogue, naming};
 use proptest::prelude::*;
 use west_rail_core::catalogue::{Codec, Custom, RateModel};
 use west_rail_core::demo;
 use west_rail_core::document::{
-    Build, Command, Connection, InputSetting, KitLine, Need, OutputSetting, Placement, PortRef,
-    Production, Purpose, RecordingSetting, Rolls, ScheduleEntry, Settings, SlotUse, Unit,
+    Build, Command, Connection, InputSetting, KitChange, KitLine, Need, OutputSetting, Placement,
+    PortRef, Production, Purpose, RecordingSetting, Rolls, ScheduleEntry, Settings, SlotUse, Unit,
 };
 use west_rail_core::finding::Severity;
 use west_rail_core::path::{Floor, hops_to, resolve};
@@ -529,8 +529,8 @@ fn command(
         3 => Command::SetCable {
             build,
             connection,
-            cable: second.get(&cables()).clone(),
-            length: Length(7_000),
+            cable: Some(second.get(&cables()).clone()),
+            length: first.index(2).eq(&0).then_some(Length(7_000)),
         },
         4 => Command::RenameDevice {
             build,
@@ -554,11 +554,11 @@ fn command(
             device: Some(device),
         },
         9 => Command::SetKit {
-            line: KitLine {
+            line: KitChange {
                 item: second.get(&devices()).clone(),
                 length: None,
-                quantity: first.index(3) as u32,
-                hired: second.index(3) as u32,
+                quantity: (first.index(4) < 3).then_some(first.index(3) as u32),
+                hired: Some(second.index(3) as u32),
             },
         },
         10 => Command::RemoveNeed {
@@ -584,7 +584,7 @@ fn command(
         12 => Command::SetRecording {
             build,
             device,
-            recording: None,
+            change: None,
         },
         13 => Command::SetSurroundings {
             build,
@@ -609,17 +609,17 @@ fn command(
         17 => Command::SetScreen {
             build,
             device,
-            desqueeze: true,
-            look: true,
+            desqueeze: Some(first.index(2) == 0),
+            look: (second.index(2) == 0).then_some(true),
         },
         18 => Command::SetOutput {
             build,
             at: PortRef::new(&device, second.get::<String>(&ports())),
-            setting: OutputSetting {
+            change: naming(&OutputSetting {
                 overlay: true,
-                look: true,
+                look: first.index(2) == 0,
                 ..OutputSetting::default()
-            },
+            }),
         },
         19 => Command::ChooseInput {
             build,
@@ -634,12 +634,12 @@ fn command(
         21 => Command::SetRecording {
             build,
             device,
-            recording: Some(RecordingSetting {
+            change: Some(naming(&RecordingSetting {
                 codec: second.get::<String>(&codecs()).clone(),
                 media: vec![first.get::<String>(&media()).clone()],
                 slots: SlotUse::Mirror,
                 ..RecordingSetting::default()
-            }),
+            })),
         },
         22 => Command::PutNeed {
             build,

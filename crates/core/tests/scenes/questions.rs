@@ -193,8 +193,8 @@ fn a_derived_build_differs_in_what_was_changed() {
                 Command::SetCable {
                     build: build(),
                     connection: "l7".into(),
-                    cable: "coax-rg6".into(),
-                    length: "75 m".parse().unwrap(),
+                    cable: Some("coax-rg6".into()),
+                    length: "75 m".parse().ok(),
                 },
                 Command::AddDevice {
                     build: build(),

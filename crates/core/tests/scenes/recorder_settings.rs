@@ -1,6 +1,6 @@
 //! How a recorder is set: slots, off speed, proxies, file systems; what the check says of each.
 
-use crate::stage::{BUILD, Scene, scene};
+use crate::stage::{BUILD, Scene, naming, scene};
 use insta::assert_snapshot;
 use proptest::prelude::*;
 use west_rail_core::document::{Command, Placement, RecordingSetting, SlotUse};
@@ -110,7 +110,11 @@ fn off_speed_is_counted_at_the_sensor_and_checked_against_it() {
     let refused = Command::SetRecording {
         build: BUILD.into(),
         device: "a".into(),
-        recording: beyond.0.builds[0].placements[0].settings.recording.clone(),
+        change: beyond.0.builds[0].placements[0]
+            .settings
+            .recording
+            .as_ref()
+            .map(naming),
     };
     let clean = body(
         "1080p25",
@@ -142,7 +146,7 @@ fn a_pre_record_costs_no_rate_and_is_bounded() {
     let long = Command::SetRecording {
         build: BUILD.into(),
         device: "a".into(),
-        recording: Some(with(3_600)),
+        change: Some(naming(&with(3_600))),
     };
     let refusal = plain.0.edited(crate::stage::catalogue(), &[long]).err();
     let sentence = refusal.unwrap().to_string();

@@ -1,10 +1,12 @@
 //! A floor built in a few lines, as a person would type it, and its report as text.
 
+use serde::Serialize;
+use serde::de::DeserializeOwned;
 use serde_json::{Value, json};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{
-    Command, KitLine, Need, OutputSetting, Placement, Production, Purpose, RecordingSetting,
-    Settings, read_line,
+    Change, Command, KitLine, Need, OutputSetting, Placement, Production, Purpose,
+    RecordingSetting, Settings, read_line,
 };
 use west_rail_core::finding::{Finding, Severity};
 use west_rail_core::report::{Report, report, report_with_fixes};
@@ -17,6 +19,11 @@ pub fn catalogue() -> &'static Catalogue {
 
 /// A production under construction.
 pub struct Scene(pub Production);
+
+/// A change that names what isn't as usual.
+pub fn naming<T: Default + Serialize + DeserializeOwned>(after: &T) -> Change<T> {
+    Change::between(&T::default(), after)
+}
 
 /// A scene at a project format.
 pub fn scene(format: &str) -> Scene {

@@ -147,19 +147,21 @@ impl Build {
         &mut self,
         catalogue: &Catalogue,
         connection: Handle,
-        (cable, length): (String, Length),
+        (cable, length): (Option<String>, Option<Length>),
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
-        if strictness == Strictness::Able && catalogue.cable(&cable).is_none() {
-            return Err(missing("cable in the catalogue", &cable));
+        if let Some(cable) = cable.as_ref().filter(|_| strictness == Strictness::Able)
+            && catalogue.cable(cable).is_none()
+        {
+            return Err(missing("cable in the catalogue", cable));
         }
         let at = self.connection_position(&connection)?;
         let found = &mut self.connections[at];
         Ok(Command::SetCable {
             build: self.id.clone(),
             connection,
-            cable: replace(&mut found.cable, cable),
-            length: replace(&mut found.length, length),
+            cable: cable.map(|new| replace(&mut found.cable, new)),
+            length: length.map(|new| replace(&mut found.length, new)),
         })
     }
 

@@ -2,7 +2,9 @@
 
 use super::{Refusal, Strictness, bad_handle, checked_name, missing};
 use crate::document::names::is_handle;
-use crate::document::{Build, Command, JobLine, Limits, Production, Rolls, ScheduleEntry, Station};
+use crate::document::{
+    Build, Change, Command, JobLine, Limits, Production, Rolls, ScheduleEntry, Station,
+};
 use crate::quantity::ClockTime;
 
 impl Build {
@@ -35,6 +37,26 @@ impl Build {
         let at = at.map_or(self.schedule.len(), |at| at.min(self.schedule.len()));
         self.schedule.insert(at, entry);
         Ok(Command::RemoveScheduleEntry { build, entry: id })
+    }
+
+    pub(super) fn set_schedule(
+        &mut self,
+        id: &str,
+        change: &Change<ScheduleEntry>,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        let at = self.schedule.iter().position(|entry| entry.id == id);
+        let at = at.ok_or_else(|| missing("part of the day called", id))?;
+        let (entry, back) = change.made(&self.schedule[at])?;
+        if entry.id != id {
+            return Err(Refusal::Contradiction("an id stays as it is".into()));
+        }
+        self.put_schedule(entry, None, strictness)?;
+        Ok(Command::SetScheduleEntry {
+            build: self.id.clone(),
+            entry: id.into(),
+            change: back,
+        })
     }
 
     /// Whether a part of the day can be as it says: its length, its recorders, no two at once.
@@ -102,15 +124,15 @@ fn overlap(one: &ScheduleEntry, other: &ScheduleEntry) -> bool {
 impl Production {
     pub(super) fn set_station(
         &mut self,
-        station: Station,
+        change: &Change<Station>,
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
+        let (station, back) = change.made(&self.station)?;
         if strictness == Strictness::Able {
             station.check().map_err(Refusal::Contradiction)?;
         }
-        Ok(Command::SetStation {
-            station: std::mem::replace(&mut self.station, station),
-        })
+        self.station = station;
+        Ok(Command::SetStation { change: back })
     }
 
     pub(super) fn set_job(&mut self, job: Vec<JobLine>) -> Result<Command, Refusal> {

@@ -18,19 +18,26 @@ impl Production {
             C::RenameProduction { name } => self.rename(&name),
             C::SetProjectFormat { format } => self.set_format(format, strictness),
             C::SetDropFrame { drop_frame } => Ok(self.set_drop_frame(drop_frame)),
-            C::SetHouseRules { rules } => self.set_house_rules(rules, strictness),
+            C::SetHouseRules { change } => self.set_house_rules(&change, strictness),
             // Its kit and its custom entries.
-            C::SetKit { line } => self.set_kit(catalogue, line, strictness),
+            C::SetKit { line } => self.set_kit(catalogue, &line, strictness),
             C::PutEntry { entry, at } => self.put_entry(catalogue, *entry, at),
             C::RemoveEntry { entry } => self.remove_entry(&entry),
             C::PutCodec { codec, at } => self.put_codec(catalogue, *codec, at),
             C::RemoveCodec { codec } => self.remove_codec(&codec),
             // The day.
-            C::SetStation { station } => self.set_station(station, strictness),
+            C::SetStation { change } => self.set_station(&change, strictness),
             C::SetJob { job } => self.set_job(job),
             C::PutScheduleEntry { build, entry, at } => {
                 self.build_mut(&build)?.put_schedule(entry, at, strictness)
             }
+            C::SetScheduleEntry {
+                build,
+                entry,
+                change,
+            } => self
+                .build_mut(&build)?
+                .set_schedule(&entry, &change, strictness),
             C::RemoveScheduleEntry { build, entry } => {
                 self.build_mut(&build)?.remove_schedule(&entry)
             }
@@ -98,9 +105,9 @@ impl Production {
                 .build_mut(&build)?
                 .set_adapters(catalogue, connection, adapters, strictness),
             // Ports, picture, timecode, recording.
-            C::SetOutput { build, at, setting } => self
+            C::SetOutput { build, at, change } => self
                 .build_mut(&build)?
-                .set_output(catalogue, at, setting, strictness),
+                .set_output(catalogue, at, &change, strictness),
             C::SetInput { build, at, setting } => self
                 .build_mut(&build)?
                 .set_input(catalogue, at, setting, strictness),
@@ -147,12 +154,20 @@ impl Production {
             C::SetRecording {
                 build,
                 device,
-                recording,
-            } => self
-                .build_mut(&build)?
-                .set_recording(catalogue, device, recording, strictness),
+                change,
+            } => self.build_mut(&build)?.set_recording(
+                catalogue,
+                device,
+                change.as_ref(),
+                strictness,
+            ),
             // Needs, and what a removal took out.
             C::PutNeed { build, need } => self.build_mut(&build)?.put_need(need, strictness),
+            C::SetNeed {
+                build,
+                need,
+                change,
+            } => self.build_mut(&build)?.set_need(&need, &change, strictness),
             C::RemoveNeed { build, need } => self.build_mut(&build)?.remove_need(&need),
             C::PutBack { build, kept } => self.build_mut(&build)?.put_back(*kept),
         }

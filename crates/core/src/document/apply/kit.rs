@@ -2,18 +2,15 @@
 
 use super::{Refusal, Strictness, missing};
 use crate::catalogue::Catalogue;
-use crate::document::{Command, KitLine, Production};
+use crate::document::{Command, KitChange, KitLine, Production};
 
 impl Production {
     pub(super) fn set_kit(
         &mut self,
         catalogue: &Catalogue,
-        line: KitLine,
+        line: &KitChange,
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
-        if strictness == Strictness::Able {
-            line.check().map_err(Refusal::Contradiction)?;
-        }
         if catalogue.item_name(&line.item).is_none() {
             return Err(missing("item in the catalogue", &line.item));
         }
@@ -27,28 +24,31 @@ impl Production {
             .iter()
             .position(|known| known.item == line.item && known.length == length);
         let (quantity, hired) = at.map_or((0, 0), |at| (self.kit[at].quantity, self.kit[at].hired));
-        let none = line.quantity == 0 && line.hired == 0;
+        let new = KitLine {
+            item: line.item.clone(),
+            length,
+            quantity: line.quantity.unwrap_or(quantity),
+            hired: line.hired.unwrap_or(hired),
+        };
+        if strictness == Strictness::Able {
+            new.check().map_err(Refusal::Contradiction)?;
+        }
+        let none = new.there() == 0;
         match at {
             // A line with none left goes only from the end, so that putting it back finds its place.
             Some(at) if none && at + 1 == self.kit.len() => {
                 self.kit.pop();
             }
-            Some(at) => {
-                self.kit[at].quantity = line.quantity;
-                self.kit[at].hired = line.hired;
-            }
+            Some(at) => self.kit[at] = new,
             None if none => {}
-            None => self.kit.push(KitLine {
-                length,
-                ..line.clone()
-            }),
+            None => self.kit.push(new),
         }
         Ok(Command::SetKit {
-            line: KitLine {
-                quantity,
-                hired,
+            line: KitChange {
+                item: line.item.clone(),
                 length,
-                ..line
+                quantity: line.quantity.map(|_| quantity),
+                hired: line.hired.map(|_| hired),
             },
         })
     }

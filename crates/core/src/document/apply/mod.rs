@@ -20,7 +20,7 @@ mod units;
 pub use custom::{check_codec, check_codec_figures, check_device, check_entry};
 pub use day::refuse_overlap;
 
-use super::{Command, Handle, Limits, PortRef, Production, Unfit};
+use super::{BadChange, Command, Handle, Limits, PortRef, Production, Unfit};
 use crate::catalogue::{Catalogue, Device};
 use crate::format::PictureFormat;
 
@@ -184,11 +184,19 @@ impl Command {
             | Self::SetTimecodeMaster { build, .. }
             | Self::SetRecording { build, .. }
             | Self::PutScheduleEntry { build, .. }
+            | Self::SetScheduleEntry { build, .. }
             | Self::RemoveScheduleEntry { build, .. }
             | Self::PutNeed { build, .. }
+            | Self::SetNeed { build, .. }
             | Self::RemoveNeed { build, .. }
             | Self::PutBack { build, .. } => Some(build),
         }
+    }
+}
+
+impl From<BadChange> for Refusal {
+    fn from(bad: BadChange) -> Self {
+        Self::Contradiction(bad.to_string())
     }
 }
 

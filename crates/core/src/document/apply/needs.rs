@@ -2,7 +2,7 @@
 
 use super::{Refusal, Strictness, bad_handle, missing};
 use crate::document::names::is_handle;
-use crate::document::{Build, Command, Kept, Limits, Need};
+use crate::document::{Build, Change, Command, Kept, Limits, Need};
 use std::mem::replace;
 
 impl Build {
@@ -33,6 +33,25 @@ impl Build {
         let id = need.id.clone();
         self.needs.push(need);
         Ok(Command::RemoveNeed { build, need: id })
+    }
+
+    pub(super) fn set_need(
+        &mut self,
+        id: &str,
+        change: &Change<Need>,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        let need = self.needs.iter().find(|need| need.id == id);
+        let (need, back) = change.made(need.ok_or_else(|| missing("need", id))?)?;
+        if need.id != id {
+            return Err(Refusal::Contradiction("an id stays as it is".into()));
+        }
+        self.put_need(need, strictness)?;
+        Ok(Command::SetNeed {
+            build: self.id.clone(),
+            need: id.into(),
+            change: back,
+        })
     }
 
     pub(super) fn remove_need(&mut self, need: &str) -> Result<Command, Refusal> {

@@ -48,16 +48,18 @@ impl Build {
         &mut self,
         catalogue: &Catalogue,
         device: Handle,
-        (desqueeze, look): (bool, bool),
+        (desqueeze, look): (Option<bool>, Option<bool>),
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
-        let able =
-            |entry: &Device| (entry.desqueezes || !desqueeze) && (entry.screen_look || !look);
+        let able = |entry: &Device| {
+            (entry.desqueezes || desqueeze != Some(true))
+                && (entry.screen_look || look != Some(true))
+        };
         let why = "its screen can’t take out a squeeze, or can’t apply a look";
         self.able(catalogue, &device, strictness, able, why)?;
         let settings = &mut self.placement_mut(&device)?.settings;
-        let desqueeze = replace(&mut settings.desqueeze, desqueeze);
-        let look = replace(&mut settings.look, look);
+        let desqueeze = desqueeze.map(|new| replace(&mut settings.desqueeze, new));
+        let look = look.map(|new| replace(&mut settings.look, new));
         Ok(Command::SetScreen {
             build: self.id.clone(),
             device,

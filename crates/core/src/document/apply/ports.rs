@@ -4,7 +4,7 @@ use super::{Refusal, Strictness};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Catalogue, Direction, Port};
 use crate::document::{
-    Build, Command, Handle, InputSetting, OutputSetting, PortRef, misfit_of_output,
+    Build, Change, Command, Handle, InputSetting, OutputSetting, PortRef, misfit_of_output,
 };
 use std::mem::replace;
 
@@ -13,9 +13,12 @@ impl Build {
         &mut self,
         catalogue: &Catalogue,
         at: PortRef,
-        setting: OutputSetting,
+        change: &Change<OutputSetting>,
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
+        let outputs = &self.placement_mut(&at.device)?.settings.outputs;
+        let before = outputs.get(&at.port).cloned().unwrap_or_default();
+        let (setting, back) = change.made(&before)?;
         // What isn't there can be forgotten, not set.
         let port = match self.port(catalogue, &at, Direction::Out) {
             Err(_) if setting == OutputSetting::default() || strictness == Strictness::There => {
@@ -27,14 +30,15 @@ impl Build {
             self.able_to_give(catalogue, &at, port, &setting)?;
         }
         let outputs = &mut self.placement_mut(&at.device)?.settings.outputs;
-        let old = outputs.remove(&at.port).unwrap_or_default();
-        if setting != OutputSetting::default() {
+        if setting == OutputSetting::default() {
+            outputs.remove(&at.port);
+        } else {
             outputs.insert(at.port.clone(), setting);
         }
         Ok(Command::SetOutput {
             build: self.id.clone(),
             at,
-            setting: old,
+            change: back,
         })
     }
 

@@ -1,7 +1,7 @@
 //! Commands about the production itself.
 
 use super::{Refusal, Strictness, checked_name};
-use crate::document::{Command, HouseRules, Production};
+use crate::document::{Change, Command, HouseRules, Production};
 use crate::format::{Depth, PictureFormat};
 use std::mem::replace;
 
@@ -35,14 +35,14 @@ impl Production {
 
     pub(super) fn set_house_rules(
         &mut self,
-        rules: HouseRules,
+        change: &Change<HouseRules>,
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
+        let (rules, back) = change.made(&self.house_rules)?;
         if strictness == Strictness::Able {
             rules.check().map_err(Refusal::Contradiction)?;
         }
-        Ok(Command::SetHouseRules {
-            rules: replace(&mut self.house_rules, rules),
-        })
+        self.house_rules = rules;
+        Ok(Command::SetHouseRules { change: back })
     }
 }

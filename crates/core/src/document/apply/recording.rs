@@ -2,18 +2,30 @@
 
 use super::{Refusal, Strictness, catalogue_device, missing};
 use crate::catalogue::Catalogue;
-use crate::document::{Build, Command, Handle, RecordingSetting, misfits};
-use std::mem::replace;
+use crate::document::{Build, Change, Command, Handle, RecordingSetting, misfits};
 
 impl Build {
     pub(super) fn set_recording(
         &mut self,
         catalogue: &Catalogue,
         device: Handle,
-        recording: Option<RecordingSetting>,
+        change: Option<&Change<RecordingSetting>>,
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
         let placement = self.placement_mut(&device)?;
+        let before = placement.settings.recording.as_ref();
+        let (recording, back) = match (change, before) {
+            // Where nothing was recorded, what takes it back is that nothing is.
+            (Some(change), None) => (Some(change.made(&RecordingSetting::default())?.0), None),
+            (Some(change), Some(before)) => {
+                let (after, back) = change.made(before)?;
+                (Some(after), Some(back))
+            }
+            (None, before) => {
+                let nothing = RecordingSetting::default();
+                (None, before.map(|before| Change::between(&nothing, before)))
+            }
+        };
         if let Some(wanted) = recording
             .as_ref()
             .filter(|_| strictness == Strictness::Able)
@@ -37,11 +49,11 @@ impl Build {
                     .ok_or_else(|| missing("codec in the catalogue", proxy))?;
             }
         }
-        let recording = replace(&mut placement.settings.recording, recording);
+        placement.settings.recording = recording;
         Ok(Command::SetRecording {
             build: self.id.clone(),
             device,
-            recording,
+            change: back,
         })
     }
 }

@@ -130,8 +130,8 @@ fn nearer(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
             vec![Command::SetCable {
                 build: build(facts),
                 connection: known.id.clone(),
-                cable: known.cable.clone(),
-                length: reach,
+                cable: None,
+                length: Some(reach),
             }],
         )
     })

@@ -36,8 +36,8 @@ pub(super) fn set_cable(
     let commands = vec![Command::SetCable {
         build: build(facts),
         connection: known.id.clone(),
-        cable: cable.id.clone(),
-        length,
+        cable: (cable.id != known.cable).then(|| cable.id.clone()),
+        length: (length != known.length).then_some(length),
     }];
     Fix::new(
         format!(

@@ -6,7 +6,7 @@ use crate::carriage::wire::Wire;
 use crate::catalogue::{
     Device, DeviceKind, Direction, InternalPath, Port, SignalKind, Via, nearest_of,
 };
-use crate::document::{Command, OutputSetting, PortRef, handle_from};
+use crate::document::{Change, Command, OutputSetting, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
 use crate::format::PictureFormat;
 use crate::kit;
@@ -166,7 +166,7 @@ fn insert(
         commands.push(Command::SetOutput {
             build: build(facts),
             at: PortRef::new(&handle, &exit.id),
-            setting,
+            change: Change::between(&OutputSetting::default(), &setting),
         });
     }
     let title = format!(

@@ -1,7 +1,7 @@
 //! Gear set otherwise: modes left, raw turned off, clamps put on, squeeze and look taken care of.
 
 use super::output::change_output;
-use super::recording::within_ability;
+use super::recording::change_recording;
 use super::{build, connect, disconnect};
 use crate::carriage::connector::Connector;
 use crate::catalogue::{AdapterKind, Condition, Direction, Mode, SignalKind, Via};
@@ -53,7 +53,6 @@ fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> 
     let floor = facts.floor;
     let known = &floor.build.placements[placement];
     let (name, device) = (facts.device(placement), known.id.clone());
-    let recording = known.settings.recording.clone();
     Some(match condition {
         Condition::Playback => Fix::new(
             format!("End the playback of {name}"),
@@ -64,23 +63,15 @@ fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> 
             }],
         ),
         Condition::RecordingToDrive => {
-            let mut recording = recording?;
-            recording.to_drive = false;
-            Fix::new(
-                format!("Record on the cards of {name}, not on the drive"),
-                vec![Command::SetRecording {
-                    build: build(facts),
-                    device,
-                    recording: Some(within_ability(facts, placement, recording)),
-                }],
-            )
+            let title = format!("Record on the cards of {name}, not on the drive");
+            change_recording(facts, placement, &title, |setting| setting.to_drive = false)?
         }
         Condition::RecordingInside => Fix::new(
             format!("Don’t record inside {name}"),
             vec![Command::SetRecording {
                 build: build(facts),
                 device,
-                recording: None,
+                change: None,
             }],
         ),
         Condition::RawOut => {
@@ -102,16 +93,9 @@ fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> 
             if floor.production.format.rate > *than || sent.any(|format| format.rate > *than) {
                 return None;
             }
-            let mut recording = recording.filter(|recording| recording.format.is_some())?;
-            recording.format = None;
-            Fix::new(
-                format!("Record at the project’s rate in {name}"),
-                vec![Command::SetRecording {
-                    build: build(facts),
-                    device,
-                    recording: Some(within_ability(facts, placement, recording)),
-                }],
-            )
+            known.settings.recording.as_ref()?.format?;
+            let title = format!("Record at the project’s rate in {name}");
+            change_recording(facts, placement, &title, |setting| setting.format = None)?
         }
     })
 }
@@ -213,8 +197,8 @@ fn set_screen(
         vec![Command::SetScreen {
             build: build(facts),
             device: known.id.clone(),
-            desqueeze: screen.0,
-            look: screen.1,
+            desqueeze: (screen.0 != known.settings.desqueeze).then_some(screen.0),
+            look: (screen.1 != known.settings.look).then_some(screen.1),
         }],
     )
 }

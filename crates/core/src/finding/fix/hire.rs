@@ -2,7 +2,7 @@
 
 use super::build;
 use crate::catalogue::{Device, Port};
-use crate::document::{Command, Connection, PortRef};
+use crate::document::{Command, Connection, KitChange, PortRef};
 use crate::finding::{Facts, Fix};
 use crate::kit;
 use crate::record::day::Pool;
@@ -10,11 +10,11 @@ use crate::record::day::Pool;
 /// Hires everything that is short.
 pub fn hire(short: &[kit::Line]) -> Fix {
     let commands = short.iter().map(|line| Command::SetKit {
-        line: crate::document::KitLine {
+        line: KitChange {
             item: line.item.clone(),
             length: line.length,
-            quantity: line.owned,
-            hired: line.hired + line.short(),
+            quantity: None,
+            hired: Some(line.hired.saturating_add(line.short())),
         },
     });
     Fix::new("Hire what is missing", commands.collect())

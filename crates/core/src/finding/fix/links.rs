@@ -132,8 +132,8 @@ pub fn equal_links(facts: &Facts, connection: ConnectionIx, longest: Length) -> 
             Command::SetCable {
                 build: build(facts),
                 connection: known.id.clone(),
-                cable: known.cable.clone(),
-                length: longest,
+                cable: None,
+                length: Some(longest),
             }
         })
         .collect();

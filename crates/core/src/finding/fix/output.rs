@@ -5,7 +5,7 @@ use super::gear::leave_mode;
 use crate::carriage::Margin;
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Direction, Via, nearest_of};
-use crate::document::{Command, OutputSetting, able_part};
+use crate::document::{Change, Command, OutputSetting, able_part};
 use crate::finding::{Facts, Fix};
 use crate::format::{PictureFormat, Quality};
 use crate::path::{ConnectionIx, PortIx, cable_limits, giving, hops_to, made_as, takes_rate};
@@ -56,7 +56,8 @@ pub(super) fn change_output(
 ) -> Fix {
     let at = facts.floor.name(output);
     let outputs = &facts.floor.placement_of(output).settings.outputs;
-    let mut setting = outputs.get(&at.port).cloned().unwrap_or_default();
+    let before = outputs.get(&at.port).cloned().unwrap_or_default();
+    let mut setting = before.clone();
     change(&mut setting);
     let port = facts.floor.ports[output].port;
     let device = facts.floor.devices[facts.floor.ports[output].placement];
@@ -69,7 +70,7 @@ pub(super) fn change_output(
         vec![Command::SetOutput {
             build: build(facts),
             at,
-            setting,
+            change: Change::between(&before, &setting),
         }],
     )
 }

@@ -6,7 +6,7 @@ use super::{build, connect};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Cable, Codec, Direction, Medium, RecordingAbility};
 use crate::document::{
-    CardSize, Command, Limits, OutputSetting, RecordingSetting, SlotUse, slot_takes,
+    CardSize, Change, Command, Limits, OutputSetting, RecordingSetting, SlotUse, slot_takes,
     without_misfits,
 };
 use crate::finding::{Facts, Fix};
@@ -67,31 +67,32 @@ fn set_recording(
     title: &str,
     change: impl Fn(&mut RecordingSetting),
 ) -> Fix {
-    let placement = &facts.floor.build.placements[recording.placement];
-    let mut setting = placement
-        .settings
-        .recording
-        .clone()
-        .unwrap_or_else(|| RecordingSetting {
-            codec: recording.codec.id.clone(),
-            ..RecordingSetting::default()
-        });
-    change(&mut setting);
-    let setting = within_ability(facts, recording.placement, setting);
+    change_recording(facts, recording.placement, title, change)
+        .unwrap_or_else(|| Fix::new(title, Vec::new()))
+}
+
+/// Sets something of how a device records, and leaves the rest as it is; `None` where it doesn't.
+pub(super) fn change_recording(
+    facts: &Facts,
+    placement: usize,
+    title: &str,
+    change: impl Fn(&mut RecordingSetting),
+) -> Option<Fix> {
+    let known = &facts.floor.build.placements[placement];
+    let before = known.settings.recording.as_ref()?;
+    let mut after = before.clone();
+    change(&mut after);
+    let after = within_ability(facts, placement, after);
     let command = Command::SetRecording {
         build: build(facts),
-        device: placement.id.clone(),
-        recording: Some(setting),
+        device: known.id.clone(),
+        change: Some(Change::between(before, &after)),
     };
-    Fix::new(title, vec![command])
+    Some(Fix::new(title, vec![command]))
 }
 
 /// A setting brought within what the recorder can do, so that a fix goes through.
-pub(super) fn within_ability(
-    facts: &Facts,
-    placement: usize,
-    setting: RecordingSetting,
-) -> RecordingSetting {
+fn within_ability(facts: &Facts, placement: usize, setting: RecordingSetting) -> RecordingSetting {
     match facts.floor.devices[placement] {
         Some(device) => without_misfits(facts.floor.catalogue, device, setting),
         None => setting,
@@ -607,7 +608,7 @@ pub fn start_recording(facts: &Facts, placement: usize) -> Vec<Fix> {
             let command = Command::SetRecording {
                 build: build(facts),
                 device: floor.build.placements[placement].id.clone(),
-                recording: Some(setting),
+                change: Some(Change::between(&RecordingSetting::default(), &setting)),
             };
             let title = format!(
                 "Record {} on {} in {}",

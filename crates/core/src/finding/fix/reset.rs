@@ -2,7 +2,7 @@
 
 use super::build;
 use crate::catalogue::{Device, DeviceKind, Direction};
-use crate::document::{Command, OutputSetting, PortRef};
+use crate::document::{Change, Command, OutputSetting, PortRef, able_part};
 use crate::finding::{Facts, Fix};
 
 /// Takes back everything, outputs aside, that a device can't do.
@@ -30,8 +30,8 @@ pub fn reset(facts: &Facts, placement: usize, device: &Device) -> Option<Fix> {
         commands.push(Command::SetScreen {
             build: build.clone(),
             device: handle.clone(),
-            desqueeze: settings.desqueeze && device.desqueezes,
-            look: settings.look && device.screen_look,
+            desqueeze: (!device.desqueezes).then_some(false),
+            look: (!device.screen_look).then_some(false),
         });
     }
     if settings.timecode.is_some() && !device.keeps_timecode {
@@ -45,7 +45,7 @@ pub fn reset(facts: &Facts, placement: usize, device: &Device) -> Option<Fix> {
         commands.push(Command::SetRecording {
             build: build.clone(),
             device: handle.clone(),
-            recording: None,
+            change: None,
         });
     }
     let input = |id: &String| {
@@ -75,12 +75,11 @@ pub fn reset_output(facts: &Facts, placement: usize, port: &str) -> Fix {
     let known = &facts.floor.build.placements[placement];
     let at = PortRef::new(&known.id, port);
     let set = known.settings.outputs.get(port).cloned();
+    let set = set.unwrap_or_default();
     let device = facts.floor.devices[placement];
     let there = device.and_then(|device| Some((device, device.port(port)?)));
     let setting = match there.filter(|(_, port)| port.direction == Direction::Out) {
-        Some((device, known)) => set.map_or_else(OutputSetting::default, |set| {
-            crate::document::able_part(device, &at, known, set)
-        }),
+        Some((device, known)) => able_part(device, &at, known, set.clone()),
         None => OutputSetting::default(),
     };
     Fix::new(
@@ -88,7 +87,7 @@ pub fn reset_output(facts: &Facts, placement: usize, port: &str) -> Fix {
         vec![Command::SetOutput {
             build: build(facts),
             at,
-            setting,
+            change: Change::between(&set, &setting),
         }],
     )
 }

@@ -2,7 +2,7 @@
 
 use super::{MOST, build, connect, disconnect};
 use crate::catalogue::Direction;
-use crate::document::{Command, OutputSetting};
+use crate::document::{Change, Command, OutputSetting};
 use crate::finding::{Facts, Fix};
 use crate::path::{ConnectionIx, PortIx, would_take};
 
@@ -137,13 +137,11 @@ fn switch_to(facts: &Facts, input: PortIx) -> Fix {
 /// Lets a router's output take another input.
 fn route_through(facts: &Facts, output: PortIx, input: PortIx) -> Fix {
     let at = facts.floor.name(output);
+    let before = facts.floor.output_setting(output).cloned();
+    let before = before.unwrap_or_default();
     let setting = OutputSetting {
         source: Some(facts.floor.ports[input].port.id.clone()),
-        ..facts
-            .floor
-            .output_setting(output)
-            .cloned()
-            .unwrap_or_default()
+        ..before.clone()
     };
     Fix::new(
         format!(
@@ -154,7 +152,7 @@ fn route_through(facts: &Facts, output: PortIx, input: PortIx) -> Fix {
         vec![Command::SetOutput {
             build: build(facts),
             at,
-            setting,
+            change: Change::between(&before, &setting),
         }],
     )
 }

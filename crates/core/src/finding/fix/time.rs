@@ -2,7 +2,7 @@
 
 use super::build;
 use super::output::change_output;
-use super::recording::within_ability;
+use super::recording::change_recording;
 use crate::document::Command;
 use crate::finding::{Facts, Fix};
 use crate::path::{PortIx, giving};
@@ -77,14 +77,9 @@ pub fn camera_at_project_rate(facts: &Facts, camera: usize, outputs: &[PortIx]) 
     let project = facts.floor.production.format.rate;
     let mut commands = Vec::new();
     let recording = placement.settings.recording.as_ref();
-    if let Some(recording) = recording.filter(|recording| recording.format.is_some()) {
-        let mut recording = recording.clone();
-        recording.format = None;
-        commands.push(Command::SetRecording {
-            build: build(facts),
-            device: placement.id.clone(),
-            recording: Some(within_ability(facts, camera, recording)),
-        });
+    if recording.is_some_and(|recording| recording.format.is_some()) {
+        let recorded = change_recording(facts, camera, "", |setting| setting.format = None);
+        commands.extend(recorded.into_iter().flat_map(|fix| fix.commands));
     }
     let odd = outputs.iter().filter(|output| {
         let picture = facts.resolved.signals[**output].picture;
