@@ -644,7 +644,7 @@ async fn a_build_that_goes_is_answered_with_one_that_stays() {
 }
 
 #[tokio::test]
-async fn descriptions_and_edid_are_read_or_refused_with_a_sentence() {
+async fn descriptions_are_read_or_refused_with_a_sentence() {
     let server = Server::new();
     let file = server
         .get(&format!("{NIGHT}/entries?ids=orrell-c4,merrin-d4"))
@@ -712,7 +712,11 @@ async fn descriptions_and_edid_are_read_or_refused_with_a_sentence() {
             .contains("a handle is 1 to 40"),
         "{asked}"
     );
+}
 
+#[tokio::test]
+async fn an_edid_and_a_search_are_read_or_refused_with_a_sentence() {
+    let server = Server::new();
     for (bytes, sentence) in [
         (
             vec![],

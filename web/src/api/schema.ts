@@ -1882,13 +1882,17 @@ export interface components {
         LaneStretch: {
             /**
              * Format: int64
-             * @description In seconds since midnight.
+             * @description From when, in seconds since midnight.
              */
             from: number;
             /** @description In words, with the recorder: *shooting in A camera, 20:30 to 21:12*. */
             says: string;
+            /** @description What it does. */
             state: components["schemas"]["LaneState"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Until when, in seconds since midnight.
+             */
             to: number;
         };
         /** @description What a mode leaves of some outputs. */

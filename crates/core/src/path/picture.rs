@@ -173,55 +173,13 @@ impl Walk<'_, '_> {
         let came = &self.resolved.signals[input];
         signal.stopped_by = came.stopped_by;
         let Some(before) = came.picture else { return };
-        let given = match path.via {
-            Via::Scale | Via::Radio => given_format(floor, port, before.format),
-            // A frame-rate converter is there to bring the picture to the project's rate.
-            Via::FrameRate => given_format(
-                floor,
-                port,
-                PictureFormat {
-                    rate: floor.production.format.rate,
-                    ..before.format
-                },
-            ),
-            _ => Ok(before.format),
-        };
-        let format = match given {
+        let format = match self.format_passed(port, path, before.format) {
             Ok(format) => format,
-            Err(wanted) => {
-                signal.stopped_by = self.cannot_give(port, wanted);
+            Err(problem) => {
+                signal.stopped_by = problem;
                 return;
             }
         };
-        if format.rate != before.format.rate && path.via != Via::FrameRate {
-            if !floor.out_of[port].is_empty() {
-                signal.stopped_by = Some(self.resolved.problems.len());
-                self.resolved
-                    .problems
-                    .push(Problem::Output(OutputProblem::KeepsRate {
-                        port,
-                        wanted: format,
-                        comes: before.format,
-                    }));
-            }
-            return;
-        }
-        let asked = floor
-            .output_setting(port)
-            .and_then(|setting| setting.format);
-        if before.format.scan == Scan::Interlaced
-            && format.scan == Scan::Progressive
-            && asked.is_none()
-            && !floor.out_of[port].is_empty()
-        {
-            self.resolved
-                .problems
-                .push(Problem::Output(OutputProblem::Deinterlaced {
-                    port,
-                    comes: before.format,
-                    given: format,
-                }));
-        }
         let made = format.quality();
         let format = on_wire(floor.ports[port].port.wire, format);
         let looped = matches!(path.via, Via::Loop | Via::Relay);
@@ -262,6 +220,55 @@ impl Walk<'_, '_> {
         if path.carries.contains(&SignalKind::Timecode) {
             signal.timecode = signal.timecode.or(self.resolved.signals[input].timecode);
         }
+    }
+
+    /// The format in which a picture leaves a device that it came to; else the problem that keeps
+    /// it, which is none where nobody listens.
+    fn format_passed(
+        &mut self,
+        port: PortIx,
+        path: &InternalPath,
+        comes: PictureFormat,
+    ) -> Result<PictureFormat, Option<usize>> {
+        let floor = self.floor;
+        let given = match path.via {
+            Via::Scale | Via::Radio => given_format(floor, port, comes),
+            // A frame-rate converter is there to bring the picture to the project's rate.
+            Via::FrameRate => given_format(
+                floor,
+                port,
+                PictureFormat {
+                    rate: floor.production.format.rate,
+                    ..comes
+                },
+            ),
+            _ => Ok(comes),
+        };
+        let given = given.map_err(|wanted| self.cannot_give(port, wanted))?;
+        let used = !floor.out_of[port].is_empty();
+        let problems = &mut self.resolved.problems;
+        if given.rate != comes.rate && path.via != Via::FrameRate {
+            if !used {
+                return Err(None);
+            }
+            problems.push(Problem::Output(OutputProblem::KeepsRate {
+                port,
+                wanted: given,
+                comes,
+            }));
+            return Err(Some(problems.len() - 1));
+        }
+        let setting = floor.output_setting(port);
+        let asked = setting.is_some_and(|setting| setting.format.is_some());
+        let woven = comes.scan == Scan::Interlaced && given.scan == Scan::Progressive;
+        if woven && !asked && used {
+            problems.push(Problem::Output(OutputProblem::Deinterlaced {
+                port,
+                comes,
+                given,
+            }));
+        }
+        Ok(given)
     }
 
     /// Another part of the picture that the first output of a group sends: the picture alone.

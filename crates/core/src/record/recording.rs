@@ -127,14 +127,12 @@ pub fn recordings<'a>(floor: &Floor<'a>, resolved: &Resolved) -> Vec<Recording<'
     .collect()
 }
 
-fn recording<'a>(
-    floor: &Floor<'a>,
-    resolved: &Resolved,
-    (placement, device): (usize, &'a Device),
-    setting: &'a RecordingSetting,
-) -> Option<Recording<'a>> {
-    let ability = device.records.as_ref()?;
-    let codec = floor.catalogue.codec(&setting.codec)?;
+/// What the recorder can't do of what is set.
+fn misfits_of(
+    floor: &Floor,
+    (device, ability): (&Device, &RecordingAbility),
+    setting: &RecordingSetting,
+) -> Vec<RecordProblem> {
     let mut problems: Vec<RecordProblem> = misfits(floor.catalogue, device, setting)
         .into_iter()
         .filter_map(|misfit| match misfit {
@@ -149,30 +147,50 @@ fn recording<'a>(
     {
         problems.push(RecordProblem::NotInCatalogue { id: id.clone() });
     }
+    problems
+}
+
+/// What a body makes of its own picture: its sensor gives whatever the codec can hold.
+fn from_sensor(
+    floor: &Floor,
+    ability: &RecordingAbility,
+    setting: &RecordingSetting,
+    codec: &Codec,
+    problems: &mut Vec<RecordProblem>,
+) -> (PictureFormat, Quality) {
+    let wanted = setting.format.unwrap_or(floor.production.format);
+    let format = if setting.format.is_some() {
+        wanted
+    } else {
+        ability.formats.nearest(wanted).unwrap_or(wanted)
+    };
+    if !ability.formats.hold(format) {
+        problems.push(RecordProblem::FormatNotRecorded { format });
+    }
+    let quality = Quality {
+        raster: format.raster,
+        sampling: codec.sampling,
+        bits: codec.bits,
+    };
+    (format, quality)
+}
+
+fn recording<'a>(
+    floor: &Floor<'a>,
+    resolved: &Resolved,
+    (placement, device): (usize, &'a Device),
+    setting: &'a RecordingSetting,
+) -> Option<Recording<'a>> {
+    let ability = device.records.as_ref()?;
+    let codec = floor.catalogue.codec(&setting.codec)?;
+    let mut problems = misfits_of(floor, (device, ability), setting);
     let input = floor.chosen_input(placement, &ability.inputs);
     let picture = input.and_then(|input| resolved.signals[input].picture);
     let sound_only = codec.model == RateModel::SoundOnly;
     let came = if sound_only {
         None
     } else if ability.sensor {
-        let wanted = setting.format.unwrap_or(floor.production.format);
-        let format = if setting.format.is_some() {
-            wanted
-        } else {
-            ability.formats.nearest(wanted).unwrap_or(wanted)
-        };
-        if !ability.formats.hold(format) {
-            problems.push(RecordProblem::FormatNotRecorded { format });
-        }
-        // The sensor gives whatever the codec can hold.
-        Some((
-            format,
-            Quality {
-                raster: format.raster,
-                sampling: codec.sampling,
-                bits: codec.bits,
-            },
-        ))
+        Some(from_sensor(floor, ability, setting, codec, &mut problems))
     } else {
         picture.map(|picture| (picture.format, picture.effective))
     };
@@ -392,33 +410,7 @@ fn fill_time<'a>(
     let mut sum = recorder_sum(floor, ability, codec, fed, setting, Bytes(room.nominal));
     sum.usable = (room.own_reserve && room.nominal > 0).then_some(Bytes(room.usable));
     match record_time(&sum) {
-        Ok(time) => {
-            if let Some((medium, sustained)) = room.slowest {
-                let needed = BitRate(sustained_needed(&time));
-                if sustained < needed {
-                    let medium = medium.to_string();
-                    recording.problems.push(RecordProblem::TooSlow {
-                        medium,
-                        needed,
-                        sustained,
-                    });
-                }
-            }
-            if let Some(file) = room.largest_file {
-                let every = Span(file.0.saturating_mul(8) / time.total_bps.max(1));
-                if every.0 < time.seconds {
-                    recording.problems.push(RecordProblem::Splits { every });
-                }
-            }
-            recording.change_at = Some(Span(
-                floor.production.house_rules.swap_level.of(time.seconds),
-            ));
-            recording.limits.push(Limit {
-                kind: LimitKind::Medium,
-                after: Span(time.seconds),
-            });
-            recording.time = Some(time);
-        }
+        Ok(time) => keep_time(floor, &room, time, recording),
         Err(SumError::NoRoom) => recording.problems.push(RecordProblem::NoMedium),
         // Tracks set to none on a sound recorder: nothing is recorded, and that is what is shown.
         Err(SumError::NoData | SumError::NoRate(_)) => {}
@@ -462,6 +454,33 @@ fn fill_time<'a>(
             arrive,
         });
     }
+}
+
+/// Keeps the time on its media, with what is slower than it, what splits it and when to change.
+fn keep_time(floor: &Floor, room: &Room, time: RecordTime, recording: &mut Recording) {
+    if let Some((medium, sustained)) = room.slowest {
+        let needed = BitRate(sustained_needed(&time));
+        if sustained < needed {
+            recording.problems.push(RecordProblem::TooSlow {
+                medium: medium.to_string(),
+                needed,
+                sustained,
+            });
+        }
+    }
+    if let Some(file) = room.largest_file {
+        let every = Span(file.0.saturating_mul(8) / time.total_bps.max(1));
+        if every.0 < time.seconds {
+            recording.problems.push(RecordProblem::Splits { every });
+        }
+    }
+    let swap = floor.production.house_rules.swap_level.of(time.seconds);
+    recording.change_at = Some(Span(swap));
+    recording.limits.push(Limit {
+        kind: LimitKind::Medium,
+        after: Span(time.seconds),
+    });
+    recording.time = Some(time);
 }
 
 /// The write rate that must be kept up: the total × 1.25; for a band, its high end × 1.1.

@@ -97,36 +97,7 @@ pub enum SumError {
 
 /// Works out a record time.
 pub fn record_time(sum: &RecordTimeInputs) -> Result<RecordTime, SumError> {
-    let mut working = Working::new(format!("Record time on {}", sum.media.label()));
-    let (band, container) = match sum.video {
-        Video::Codec(codec, samples) => {
-            let fixed = matches!(
-                codec.model,
-                RateModel::Constant { .. } | RateModel::Measured { .. } | RateModel::SoundOnly
-            );
-            let rate = match sum.rate {
-                Some(rate) => rate,
-                None if fixed => FrameRate::whole(25),
-                None => return Err(SumError::NoRate(codec.name.clone())),
-            };
-            let band = video_rate(codec, samples, rate);
-            let value = BitRate(band.high_bps).label();
-            working = working.term("Picture", value, model_in_words(codec, samples, rate));
-            (band, codec.container)
-        }
-        Video::Rate(BitRate(bps)) => {
-            working = working.term("Picture", BitRate(bps).label(), "as given");
-            let half_a_percent = Percent::from_millis(500).unwrap_or_default();
-            (
-                BandRate {
-                    low_bps: bps,
-                    typical_bps: bps,
-                    high_bps: bps,
-                },
-                half_a_percent,
-            )
-        }
-    };
+    let (band, container, picture) = picture_rate(sum)?;
     // A measured clip has its sound and its container in it.
     let (container, audio_bps) = if sum.video.is_measured() {
         (Percent::whole(0), 0)
@@ -148,74 +119,21 @@ pub fn record_time(sum: &RecordTimeInputs) -> Result<RecordTime, SumError> {
     if usable_bytes == 0 {
         return Err(SumError::NoRoom);
     }
-    let seconds =
-        u64::try_from(u128::from(usable_bytes) * 8 / u128::from(total_bps)).unwrap_or(u64::MAX);
+    let seconds_at = |bps: u64| {
+        let seconds = u128::from(usable_bytes) * 8 / u128::from(bps.max(1));
+        u64::try_from(seconds).unwrap_or(u64::MAX)
+    };
+    let seconds = seconds_at(total_bps);
     let frames = sum.rate.map(|rate| {
         let over = u128::from(usable_bytes) * 8 * u128::from(rate.numerator());
         u64::try_from(over / (u128::from(total_bps) * u128::from(rate.denominator())))
             .unwrap_or(u64::MAX)
     });
     let besides = total_bps - video_bps;
-    let at_rate = |video: u64| {
-        let total = u128::from(video.saturating_add(besides)).max(1);
-        u64::try_from(u128::from(usable_bytes) * 8 / total).unwrap_or(u64::MAX)
-    };
     let ends = [band.low_bps, band.typical_bps, band.high_bps];
-    let band_seconds = (band.low_bps != band.high_bps).then(|| ends.map(at_rate));
-    let band_label = band_seconds.map(|[low, typical, high]| {
-        let (least, most) = (low.min(high), low.max(high));
-        format!(
-            "{} to {}, usually {}",
-            Span(least).label(),
-            Span(most).label(),
-            Span(typical).label()
-        )
-    });
-    let label = Span(seconds).label();
-    let audio = sum.audio;
-    let tracks = format!(
-        "{} × {} Hz × {} bits",
-        audio.channels, audio.sample_rate, audio.bits
-    );
-    let working = working
-        .term("Sound", BitRate(audio_bps).label(), tracks)
-        .term(
-            "Container",
-            BitRate(container_bps).label(),
-            format!("{container} of picture and sound"),
-        )
-        .when(sum.proxy_bps > 0, |working| {
-            working.term(
-                "Proxy",
-                BitRate(sum.proxy_bps).label(),
-                "alongside, on the same card",
-            )
-        })
-        .term(
-            "All together",
-            BitRate(total_bps).label(),
-            if sum.proxy_bps > 0 {
-                "picture + sound + container + proxy"
-            } else {
-                "picture + sound + container"
-            },
-        )
-        .term(
-            "Usable",
-            Bytes(usable_bytes).label(),
-            if sum.usable.is_some() {
-                format!("of {}, less each one’s own reserve", sum.media.label())
-            } else {
-                format!("{} less a reserve of {}", sum.media.label(), sum.reserve)
-            },
-        )
-        .term(
-            "Time",
-            format!("{seconds} s"),
-            "usable × 8 ÷ rate, rounded down",
-        )
-        .gives(label.clone());
-    Ok(RecordTime {
+    let band_seconds = (band.low_bps != band.high_bps)
+        .then(|| ends.map(|video| seconds_at(video.saturating_add(besides))));
+    let mut time = RecordTime {
         video_bps,
         proxy_bps: sum.proxy_bps,
         band: (band.low_bps != band.high_bps).then_some(band),
@@ -225,12 +143,95 @@ pub fn record_time(sum: &RecordTimeInputs) -> Result<RecordTime, SumError> {
         usable_bytes,
         seconds,
         band_seconds,
-        band_label,
+        band_label: band_seconds.map(band_in_words),
         frames,
-        label,
+        label: Span(seconds).label(),
         rate_label: BitRate(total_bps).label(),
-        working,
-    })
+        working: picture,
+    };
+    time.working = working(sum, container, &time);
+    Ok(time)
+}
+
+/// The picture's rate, the container that its codec usually stands in, and how it was reached.
+fn picture_rate(sum: &RecordTimeInputs) -> Result<(BandRate, Percent, Working), SumError> {
+    let start = Working::new(format!("Record time on {}", sum.media.label()));
+    let (codec, samples) = match sum.video {
+        Video::Codec(codec, samples) => (codec, samples),
+        Video::Rate(BitRate(bps)) => {
+            let half_a_percent = Percent::from_millis(500).unwrap_or_default();
+            let band = BandRate {
+                low_bps: bps,
+                typical_bps: bps,
+                high_bps: bps,
+            };
+            let working = start.term("Picture", BitRate(bps).label(), "as given");
+            return Ok((band, half_a_percent, working));
+        }
+    };
+    let fixed = matches!(
+        codec.model,
+        RateModel::Constant { .. } | RateModel::Measured { .. } | RateModel::SoundOnly
+    );
+    let rate = match sum.rate {
+        Some(rate) => rate,
+        None if fixed => FrameRate::whole(25),
+        None => return Err(SumError::NoRate(codec.name.clone())),
+    };
+    let band = video_rate(codec, samples, rate);
+    let value = BitRate(band.high_bps).label();
+    let working = start.term("Picture", value, model_in_words(codec, samples, rate));
+    Ok((band, codec.container, working))
+}
+
+/// *1 h 29 min to 2 h 10 min, usually 1 h 50 min*.
+fn band_in_words([low, typical, high]: [u64; 3]) -> String {
+    let (least, most) = (low.min(high), low.max(high));
+    format!(
+        "{} to {}, usually {}",
+        Span(least).label(),
+        Span(most).label(),
+        Span(typical).label()
+    )
+}
+
+/// How a time was reached, from its picture on.
+fn working(sum: &RecordTimeInputs, container: Percent, time: &RecordTime) -> Working {
+    let audio = sum.audio;
+    let tracks = format!(
+        "{} × {} Hz × {} bits",
+        audio.channels, audio.sample_rate, audio.bits
+    );
+    let parts = if sum.proxy_bps > 0 {
+        "picture + sound + container + proxy"
+    } else {
+        "picture + sound + container"
+    };
+    let usable = if sum.usable.is_some() {
+        format!("of {}, less each one’s own reserve", sum.media.label())
+    } else {
+        format!("{} less a reserve of {}", sum.media.label(), sum.reserve)
+    };
+    time.working
+        .clone()
+        .term("Sound", BitRate(time.audio_bps).label(), tracks)
+        .term(
+            "Container",
+            BitRate(time.container_bps).label(),
+            format!("{container} of picture and sound"),
+        )
+        .when(sum.proxy_bps > 0, |working| {
+            let proxy = BitRate(sum.proxy_bps).label();
+            working.term("Proxy", proxy, "alongside, on the same card")
+        })
+        .term("All together", time.rate_label.clone(), parts)
+        .term("Usable", Bytes(time.usable_bytes).label(), usable)
+        .term(
+            "Time",
+            format!("{} s", time.seconds),
+            "usable × 8 ÷ rate, rounded down",
+        )
+        .gives(time.label.clone())
 }
 
 /// The model with its figures, as a source: *Mezzanine High: 3.54 bits a pixel × 3840×2160 × 25*.

@@ -5,7 +5,7 @@ use super::{NeedReport, RecordingReport};
 use crate::document::{Handle, Need, PortRef, Purpose};
 use crate::finding::{Area, Code, Facts, Finding, Severity};
 use crate::path::{
-    AirProblem, CarriageProblem, FlowProblem, LinksProblem, OutputProblem, TimecodeProblem,
+    AirProblem, CarriageProblem, FlowProblem, LinksProblem, OutputProblem, PortIx, TimecodeProblem,
     WiringProblem,
 };
 use crate::path::{Arrival, Picture, hops_to};
@@ -80,96 +80,120 @@ pub(super) fn list(
     findings: &[Finding],
     recordings: &[RecordingReport],
 ) -> Vec<ArrivalReport> {
-    let mut by_connection: HashMap<&str, Vec<&Finding>> = HashMap::new();
-    let mut by_device: HashMap<&str, Vec<&Finding>> = HashMap::new();
-    for finding in findings {
-        if let Some(connection) = &finding.at.connection {
-            by_connection.entry(connection).or_default().push(finding);
-        } else if let Some(device) = &finding.at.device {
-            by_device.entry(device).or_default().push(finding);
-        }
-    }
+    let concerning = Concerning::of(findings);
     let recorders: HashMap<&str, &RecordingReport> = recordings
         .iter()
         .map(|recording| (recording.device.as_str(), recording))
         .collect();
-    let one = |arrival: &Arrival| {
+    let arrivals = facts.resolved.arrivals.iter();
+    let rows = arrivals.map(|arrival| {
+        let handle = &facts.floor.build.placements[arrival.placement].id;
+        let recording = recorders.get(handle.as_str()).copied();
+        row(facts, arrival, recording, &concerning)
+    });
+    rows.collect()
+}
+
+/// Findings by where they are.
+struct Concerning<'f> {
+    findings: &'f [Finding],
+    by_connection: HashMap<&'f str, Vec<&'f Finding>>,
+    by_device: HashMap<&'f str, Vec<&'f Finding>>,
+}
+
+impl<'f> Concerning<'f> {
+    fn of(findings: &'f [Finding]) -> Self {
+        let mut by_connection: HashMap<&str, Vec<&Finding>> = HashMap::new();
+        let mut by_device: HashMap<&str, Vec<&Finding>> = HashMap::new();
+        for finding in findings {
+            if let Some(connection) = &finding.at.connection {
+                by_connection.entry(connection).or_default().push(finding);
+            } else if let Some(device) = &finding.at.device {
+                by_device.entry(device).or_default().push(finding);
+            }
+        }
+        Self {
+            findings,
+            by_connection,
+            by_device,
+        }
+    }
+
+    /// The worst that concerns a row: on the cables of its path, on itself, and whatever keeps the
+    /// picture away.
+    fn worst(&self, facts: &Facts, arrival: &Arrival, hops: &[PortIx]) -> Option<&'f Finding> {
         let floor = facts.floor;
-        let placement = &floor.build.placements[arrival.placement];
-        let signal = arrival.input.map(|input| &facts.resolved.signals[input]);
-        let hops = arrival
-            .input
-            .map(|input| hops_to(facts.resolved, input))
-            .unwrap_or_default();
-        // Findings that concern this row: on the cables of its path, on itself, and whatever keeps
-        // the picture away.
         let cables = hops.iter().filter_map(|port| floor.into[*port]);
         let cables = cables.map(|number| floor.build.connections[number].id.as_str());
-        let on_path = cables.flat_map(|id| by_connection.get(id).into_iter().flatten().copied());
-        let on_self = by_device
-            .get(placement.id.as_str())
-            .into_iter()
-            .flatten()
-            .copied();
+        let on_path = cables.flat_map(|id| self.by_connection.get(id).into_iter().flatten());
+        let handle = floor.build.placements[arrival.placement].id.as_str();
+        let on_self = self.by_device.get(handle).into_iter().flatten();
         let on_self = on_self.filter(|finding| finding.code.area() != Area::Time);
-        let cause = arrival
-            .stopped_by
-            .and_then(|problem| cause(facts, findings, problem));
-        let concerning: Vec<&Finding> = cause.into_iter().chain(on_path).chain(on_self).collect();
-        let worst = concerning
-            .iter()
-            .max_by_key(|finding| (finding.severity, std::cmp::Reverse(finding.id.as_str())));
-        let picture = signal.and_then(|signal| signal.picture);
-        let recording = recorders.get(placement.id.as_str());
-        let needs = floor
-            .build
-            .needs
-            .iter()
-            .filter(|need| need.at == placement.id);
-        let answer = |need: &Need| NeedAnswer {
-            id: need.id.clone(),
-            asks: asks(facts, need),
-            met: false,
-        };
-        ArrivalReport {
-            device: placement.id.clone(),
-            name: placement.name.clone(),
-            at: arrival.input.map(|input| floor.name(input)),
-            needs: needs.map(answer).collect(),
-            source: picture.map(|picture| floor.placement_of(picture.origin).name.clone()),
-            picture: picture
-                .as_ref()
-                .map(|picture| picture_report(floor, picture)),
-            shown: picture.map_or_else(Vec::new, |picture| {
-                shown(facts, arrival.placement, &picture)
-            }),
-            sound: signal.map_or(0, |signal| signal.sound.len()),
-            timecode: signal
-                .and_then(|signal| signal.timecode)
-                .map(|timecode| timecode.rate.to_string()),
-            records: recording.map(|recording| match &recording.time {
-                Some(time) => format!(
-                    "{}, {}",
-                    recording.codec,
-                    recording
-                        .limits
-                        .first()
-                        .map_or(&time.label, |limit| &limit.label)
-                ),
-                None => recording.codec.clone(),
-            }),
-            standing: match worst.map(|finding| finding.severity) {
-                Some(Severity::Stop) => Standing::Stop,
-                Some(Severity::Caution) => Standing::Caution,
-                Some(Severity::Note) | None => Standing::Ok,
-            },
-            says: worst.map_or_else(|| "Arrives".into(), |finding| finding.text.clone()),
-            finding: worst.map(|finding| finding.id.clone()),
-            working: picture.map(|picture| delay_working(facts, &hops, picture.delay)),
-            hops: hops.iter().map(|port| floor.name(*port)).collect(),
-        }
+        let stopped = arrival.stopped_by;
+        let cause = stopped.and_then(|problem| cause(facts, self.findings, problem));
+        let all = cause.into_iter();
+        let all = all.chain(on_path.copied()).chain(on_self.copied());
+        all.max_by_key(|finding| (finding.severity, std::cmp::Reverse(finding.id.as_str())))
+    }
+}
+
+fn row(
+    facts: &Facts,
+    arrival: &Arrival,
+    recording: Option<&RecordingReport>,
+    concerning: &Concerning,
+) -> ArrivalReport {
+    let floor = facts.floor;
+    let placement = &floor.build.placements[arrival.placement];
+    let signal = arrival.input.map(|input| &facts.resolved.signals[input]);
+    let hops = arrival.input.map(|input| hops_to(facts.resolved, input));
+    let hops = hops.unwrap_or_default();
+    let worst = concerning.worst(facts, arrival, &hops);
+    let picture = signal.and_then(|signal| signal.picture);
+    let needs = floor.build.needs.iter();
+    let needs = needs.filter(|need| need.at == placement.id);
+    let answer = |need: &Need| NeedAnswer {
+        id: need.id.clone(),
+        asks: asks(facts, need),
+        met: false,
     };
-    facts.resolved.arrivals.iter().map(one).collect()
+    ArrivalReport {
+        device: placement.id.clone(),
+        name: placement.name.clone(),
+        at: arrival.input.map(|input| floor.name(input)),
+        needs: needs.map(answer).collect(),
+        source: picture.map(|picture| floor.placement_of(picture.origin).name.clone()),
+        picture: picture
+            .as_ref()
+            .map(|picture| picture_report(floor, picture)),
+        shown: picture.map_or_else(Vec::new, |picture| {
+            shown(facts, arrival.placement, &picture)
+        }),
+        sound: signal.map_or(0, |signal| signal.sound.len()),
+        timecode: signal
+            .and_then(|signal| signal.timecode)
+            .map(|timecode| timecode.rate.to_string()),
+        records: recording.map(records),
+        standing: match worst.map(|finding| finding.severity) {
+            Some(Severity::Stop) => Standing::Stop,
+            Some(Severity::Caution) => Standing::Caution,
+            Some(Severity::Note) | None => Standing::Ok,
+        },
+        says: worst.map_or_else(|| "Arrives".into(), |finding| finding.text.clone()),
+        finding: worst.map(|finding| finding.id.clone()),
+        working: picture.map(|picture| delay_working(facts, &hops, picture.delay)),
+        hops: hops.iter().map(|port| floor.name(*port)).collect(),
+    }
+}
+
+/// The codec, and how long it lasts: *Mezzanine High, 1 h 29 min*.
+fn records(recording: &RecordingReport) -> String {
+    let Some(time) = &recording.time else {
+        return recording.codec.clone();
+    };
+    let first = recording.limits.first();
+    let lasts = first.map_or(&time.label, |limit| &limit.label);
+    format!("{}, {lasts}", recording.codec)
 }
 
 /// Writes into each row which of its needs are met.

@@ -1,16 +1,17 @@
 //! Ports and cables: what runs through them, how full they are, what they feed.
 
+use super::workings;
 use crate::carriage::Margin;
 use crate::carriage::hdmi::Generation;
-use crate::carriage::radio::{FADE_DB, Surroundings};
-use crate::carriage::sdi::{Level, SdiClass};
+use crate::carriage::radio::FADE_DB;
+use crate::carriage::sdi::Level;
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Direction, SignalKind};
 use crate::document::{Handle, PortRef};
 use crate::finding::{Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality, Scan};
 use crate::path::{
-    ConnectionIx, Floor, HdmiLoad, Load, Picture, PortIx, RadioLoad, SdiLoad, Signal, given_format,
+    ConnectionIx, Floor, HdmiLoad, Load, Picture, PortIx, SdiLoad, Signal, given_format,
 };
 use crate::quantity::{BitRate, Length, Working, thousandths};
 use serde::Serialize;
@@ -213,10 +214,7 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport>
                 load: load_report(&load),
                 next: next(facts, number),
                 worst: worst.get(connection.id.as_str()).copied(),
-                working: signal.and_then(|signal| match load {
-                    Load::Radio(radio) => air_working(facts, number, &radio),
-                    _ => working(facts, number, signal.picture?.format, &load),
-                }),
+                working: signal.and_then(|signal| workings::of(facts, number, signal, &load)),
                 care: care(facts, number),
             }
         })
@@ -393,188 +391,6 @@ fn next(facts: &Facts, connection: ConnectionIx) -> Vec<Handle> {
         .collect()
 }
 
-fn working(
-    facts: &Facts,
-    connection: ConnectionIx,
-    format: PictureFormat,
-    load: &Load,
-) -> Option<Working> {
-    let known = &facts.floor.build.connections[connection];
-    let link = facts.floor.links[connection]?;
-    let title = format!("{} > {}", known.from, known.to);
-    let start = |standard: &'static str, width: u64, height: u64| {
-        Working::new(title.clone())
-            .term("Picture", format.to_string(), "what the output gives")
-            .term("Total raster", format!("{width} × {height}"), standard)
-    };
-    Some(match load {
-        Load::None | Load::Run(_) | Load::Radio(_) => return None,
-        Load::Sdi(SdiLoad { sdi, limit, coax }) => {
-            let mut working = start(
-                "with blanking, SMPTE ST 274, ST 296, ST 2036",
-                sdi.total_width,
-                sdi.total_height,
-            )
-            .term(
-                "Container",
-                format!("{} bits a pixel", sdi.container_bits),
-                "20 up to 4:2:2 10-bit, else 40",
-            )
-            .term(
-                "Line rate",
-                BitRate(sdi.line_rate_bps).wire_label(),
-                "total raster × frame rate × container",
-            )
-            .term(
-                "Class",
-                format!("{} × {}", sdi.links, sdi.class),
-                sdi.class.standard(),
-            )
-            .term(
-                "Allowed",
-                limit.to_string(),
-                "the slowest of both ports and the cable",
-            );
-            if let Some(coax) = coax {
-                let half = crate::carriage::coax::half_clock_ghz(sdi.class);
-                working = working
-                    .term(
-                        "Loss",
-                        format!("{:.1} dB over {}", coax.loss_db, coax.run.length),
-                        format!("{} at {half} GHz, half the clock", link.cable.name),
-                    )
-                    .when(coax.before_db > 0.0, |working| {
-                        working.term(
-                            "Of that, before it",
-                            format!("{:.1} dB", coax.before_db),
-                            "the runs that a passive loop joins to it",
-                        )
-                    })
-                    .when(coax.adapters_db > 0.0, |working| {
-                        working.term(
-                            "Of that, adapters",
-                            format!("{:.1} dB", coax.adapters_db),
-                            "half a decibel each, a guide",
-                        )
-                    })
-                    .term(
-                        "Covered",
-                        format!("{:.0} dB", crate::carriage::coax::budget_db(sdi.class)),
-                        "the receiver’s equalizer",
-                    )
-                    .term(
-                        "Reach",
-                        coax.run.reach.reach_label(),
-                        "covered ÷ loss of a metre; the maker’s data sheet wins",
-                    );
-            }
-            working.gives(format!("{} of {}", sdi.class, limit_words(*limit)))
-        }
-        Load::Hdmi(HdmiLoad {
-            hdmi,
-            limit,
-            run,
-            before,
-            ..
-        }) => {
-            let mut working = start(
-                "with blanking, CTA-861",
-                hdmi.total_width,
-                hdmi.total_height,
-            )
-            .term(
-                "Pixel clock",
-                format!("{} MHz", thousandths(hdmi.pixel_clock_hz, 1_000_000, 3)),
-                "total raster × frame rate",
-            )
-            .term(
-                "Character rate",
-                format!(
-                    "{} MHz",
-                    thousandths(hdmi.tmds_character_rate_hz, 1_000_000, 3)
-                ),
-                "by sampling and depth, on each of three lanes",
-            )
-            .term(
-                "Needs",
-                format!("HDMI {}", hdmi.generation),
-                "the oldest that carries it",
-            )
-            .term(
-                "Allowed",
-                format!("HDMI {limit}"),
-                "the oldest of both ports and the cable",
-            );
-            if let Some(run) = run {
-                working = working.term(
-                    "Reach",
-                    run.reach.reach_label(),
-                    format!(
-                        "a guide for {}{}; the run is {}",
-                        link.cable.name,
-                        if *before > 0.0 {
-                            ", less what the cables before a passive box use up"
-                        } else {
-                            ""
-                        },
-                        run.length
-                    ),
-                );
-            }
-            working.gives(format!("HDMI {} of HDMI {limit}", hdmi.generation))
-        }
-    })
-}
-
-/// How the margin over the air was reached.
-fn air_working(facts: &Facts, connection: ConnectionIx, radio: &RadioLoad) -> Option<Working> {
-    let known = &facts.floor.build.connections[connection];
-    let (exponent, besides) = known.surroundings.loss_law();
-    let one_metre = radio.budget.loss_db(Length(1_000), Surroundings::Open);
-    Some(
-        Working::new(format!("{} > {}", known.from, known.to))
-            .term(
-                "Radiated",
-                format!("{} dBm", radio.budget.radiated_dbm),
-                "the transmitter’s entry, antenna included",
-            )
-            .term(
-                "First metre",
-                format!("{one_metre:.1} dB"),
-                format!(
-                    "free space at {} MHz, ITU-R P.525",
-                    radio.budget.frequency_mhz
-                ),
-            )
-            .term(
-                "Distance",
-                format!(
-                    "{:.1} dB over {}",
-                    radio.loss_db - one_metre - besides,
-                    known.length
-                ),
-                format!(
-                    "10 × {exponent} × log of the metres, through {}",
-                    known.surroundings
-                ),
-            )
-            .when(besides > 0.0, |working| {
-                working.term("Besides", format!("{besides:.0} dB"), "what stands between")
-            })
-            .term(
-                "Needed",
-                format!("{} dBm", radio.budget.sensitivity_dbm),
-                "the receiver’s entry",
-            )
-            .term(
-                "Reach",
-                format!("{:.0} m", radio.run.reach.metres()),
-                format!("with {FADE_DB:.0} dB kept for fading; a guide"),
-            )
-            .gives(format!("{:.0} dB left", radio.margin_db)),
-    )
-}
-
 /// What to be careful about where a cable is plugged in.
 fn care(facts: &Facts, connection: ConnectionIx) -> Vec<&'static str> {
     let Some(link) = facts.floor.links[connection] else {
@@ -604,8 +420,4 @@ fn care(facts: &Facts, connection: ConnectionIx) -> Vec<&'static str> {
         care.push("Where people walk, cover the cable or take it overhead.");
     }
     care
-}
-
-fn limit_words(limit: SdiClass) -> String {
-    format!("{limit}, {}", BitRate(limit.line_rate_bps()).wire_label())
 }

@@ -15,6 +15,7 @@ mod outlook;
 mod recordings;
 mod routes;
 mod summary;
+mod workings;
 
 pub use arrivals::{ArrivalReport, NeedAnswer, Standing};
 pub use choosable::Choosable;

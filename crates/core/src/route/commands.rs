@@ -1,7 +1,9 @@
 //! A route as commands.
 
 use super::{Asked, Route};
+use crate::catalogue::Direction;
 use crate::document::{Change, Command, OutputSetting, PortRef, able_part, handle_from};
+use crate::format::PictureFormat;
 use crate::kit;
 use crate::path::Floor;
 use crate::quantity::Length;
@@ -12,15 +14,22 @@ const USUAL_DISTANCE: Length = Length(20_000);
 
 /// The commands that make a route, in an order in which each can be carried out.
 pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
-    let build = || floor.build.id.clone();
     let out = |number: usize| Command::Disconnect {
-        build: build(),
+        build: floor.build.id.clone(),
         connection: floor.build.connections[number].id.clone(),
     };
     let mut commands: Vec<Command> = route.replaces.map(out).into_iter().collect();
     let split = route.splits.filter(|split| Some(*split) != route.replaces);
     commands.extend(split.map(out));
-    let mut handles: HashSet<String> = HashSet::new();
+    commands.extend(hired(floor, route));
+    commands.extend(route.set.map(|format| set_tap(floor, route, format)));
+    place_boxes(floor, route, split, &mut commands);
+    commands.extend(choose_input(floor, asked, route));
+    commands
+}
+
+/// What the route takes that the kit doesn't hold.
+fn hired(floor: &Floor, route: &Route) -> Vec<Command> {
     let mut hired: Vec<(&str, u32)> = Vec::new();
     for placed in route.boxes.iter().filter(|placed| placed.hired) {
         match hired.iter_mut().find(|(id, _)| *id == placed.device) {
@@ -28,28 +37,37 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
             None => hired.push((&placed.device, 1)),
         }
     }
-    commands.extend(hired.iter().map(|(id, count)| Command::SetKit {
-        line: kit::hired(floor.production, id, None, *count),
-    }));
-    if let Some(format) = route.set {
-        let at = floor.name(route.tap);
-        let known = floor.output_setting(route.tap).cloned().unwrap_or_default();
-        let setting = OutputSetting {
-            format: Some(format),
-            ..known.clone()
-        };
-        let port = floor.ports[route.tap].port;
-        let device = floor.devices[floor.ports[route.tap].placement];
-        let setting = device.map_or(setting.clone(), |device| {
-            able_part(device, &at, port, setting)
-        });
-        commands.push(Command::SetOutput {
-            build: build(),
-            at,
-            change: Change::between(&known, &setting),
-        });
+    let lines = hired.into_iter().map(|(id, count)| Command::SetKit {
+        line: kit::hired(floor.production, id, None, count),
+    });
+    lines.collect()
+}
+
+/// The output that the route begins at, set to a format.
+fn set_tap(floor: &Floor, route: &Route, format: PictureFormat) -> Command {
+    let at = floor.name(route.tap);
+    let known = floor.output_setting(route.tap).cloned().unwrap_or_default();
+    let setting = OutputSetting {
+        format: Some(format),
+        ..known.clone()
+    };
+    let port = floor.ports[route.tap].port;
+    let device = floor.devices[floor.ports[route.tap].placement];
+    let setting = device.map_or(setting.clone(), |device| {
+        able_part(device, &at, port, setting)
+    });
+    Command::SetOutput {
+        build: floor.build.id.clone(),
+        at,
+        change: Change::between(&known, &setting),
     }
+}
+
+/// Every box of the route with the cable to it, then the cable to the destination.
+fn place_boxes(floor: &Floor, route: &Route, split: Option<usize>, commands: &mut Vec<Command>) {
+    let build = || floor.build.id.clone();
     let units = [route.tap, route.input].map(|port| floor.placement_of(port).unit.clone());
+    let mut handles: HashSet<String> = HashSet::new();
     let mut from = floor.name(route.tap);
     let mut air = floor.ports[route.tap].port.wire.is_air();
     let mut arrived = false;
@@ -79,31 +97,26 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
             name: None,
             handle: Some(handle.clone()),
         });
-        commands.push(connect(
-            floor,
-            from,
-            PortRef::new(&handle, &placed.entry),
-            air,
-        ));
-        if let Some(format) = placed.format {
+        let entry = PortRef::new(&handle, &placed.entry);
+        let exit = PortRef::new(&handle, &placed.exit);
+        commands.push(connect(floor, from, entry, air));
+        if placed.format.is_some() {
+            let setting = OutputSetting {
+                format: placed.format,
+                ..OutputSetting::default()
+            };
             commands.push(Command::SetOutput {
                 build: build(),
-                at: PortRef::new(&handle, &placed.exit),
-                change: Change::between(
-                    &OutputSetting::default(),
-                    &OutputSetting {
-                        format: Some(format),
-                        ..OutputSetting::default()
-                    },
-                ),
+                at: exit.clone(),
+                change: Change::between(&OutputSetting::default(), &setting),
             });
         }
-        from = PortRef::new(&handle, &placed.exit);
+        from = exit;
         air = on_air;
         // The cable that was in the split output goes on from another exit.
         if let (0, Some(split)) = (number, split) {
             let known = &floor.build.connections[split];
-            let mut exits = device.ports_facing(crate::catalogue::Direction::Out);
+            let mut exits = device.ports_facing(Direction::Out);
             if let Some(exit) = exits.find(|port| port.id != placed.exit) {
                 commands.push(Command::Connect {
                     build: build(),
@@ -116,7 +129,10 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
         }
     }
     commands.push(connect(floor, from, floor.name(route.input), air));
-    // The destination looks at the first input that has a cable, unless told.
+}
+
+/// The destination looks at the first input that has a cable, unless told.
+fn choose_input(floor: &Floor, asked: &Asked, route: &Route) -> Option<Command> {
     let device = floor.devices[asked.target];
     let shown = device.map_or(&[][..], |device| device.destination_inputs());
     let input = &floor.ports[route.input].port.id;
@@ -126,15 +142,14 @@ pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {
                 .port_of(asked.target, id)
                 .is_some_and(|port| floor.into[port].is_some())
     });
-    let chosen = &floor.build.placements[asked.target].settings.input;
-    if shown.contains(input) && (other || chosen.as_ref().is_some_and(|chosen| chosen != input)) {
-        commands.push(Command::ChooseInput {
-            build: build(),
-            device: floor.build.placements[asked.target].id.clone(),
-            input: Some(input.clone()),
-        });
-    }
-    commands
+    let placement = &floor.build.placements[asked.target];
+    let chosen = placement.settings.input.as_ref();
+    let elsewhere = other || chosen.is_some_and(|chosen| chosen != input);
+    (shown.contains(input) && elsewhere).then(|| Command::ChooseInput {
+        build: floor.build.id.clone(),
+        device: placement.id.clone(),
+        input: Some(input.clone()),
+    })
 }
 
 fn connect(floor: &Floor, from: PortRef, to: PortRef, air: bool) -> Command {

@@ -85,28 +85,7 @@ pub fn routes(floor: &Floor, resolved: &Resolved, asked: &Asked) -> Result<Vec<R
     };
     let mut found = search.run();
     if found.is_empty() {
-        let target = name(asked.target);
-        let sent = search
-            .taps
-            .first()
-            .map_or_else(String::new, |tap| tap.format.to_string());
-        let takes = search
-            .inputs
-            .first()
-            .map_or_else(String::new, |input| floor.takes(*input).in_words());
-        let all_split = search.taps.iter().all(|tap| tap.splits.is_some());
-        let splits = search
-            .ways
-            .iter()
-            .any(|way| way.device.kind == DeviceKind::Distribution);
-        if all_split && !splits {
-            return Err(NoRoute::NoOutput(name(asked.source)));
-        }
-        return Err(NoRoute::NothingBetween {
-            sent,
-            target,
-            takes,
-        });
+        return Err(search.why_none());
     }
     found.sort_by(|a, b| search.rank(a).cmp(&search.rank(b)));
     // One of each kind: the same boxes at the same tap aren't another way.
@@ -119,7 +98,16 @@ pub fn routes(floor: &Floor, resolved: &Resolved, asked: &Asked) -> Result<Vec<R
             .collect();
         kinds.insert((route.tap, boxes.join("+")))
     });
-    // What only adds boxes to another way stands last: it is a way, but nobody's first.
+    let mut found = padded_last(found);
+    found.truncate(MOST);
+    for route in &mut found {
+        route.commands = of(floor, asked, route);
+    }
+    Ok(found)
+}
+
+/// What only adds boxes to another way stands last: it is a way, but nobody's first.
+fn padded_last(found: Vec<Route>) -> Vec<Route> {
     let simpler = |route: &Route| {
         found.iter().any(|other| {
             other.tap == route.tap
@@ -133,12 +121,7 @@ pub fn routes(floor: &Floor, resolved: &Resolved, asked: &Asked) -> Result<Vec<R
     let padded: Vec<bool> = found.iter().map(simpler).collect();
     let mut ordered: Vec<(bool, Route)> = padded.into_iter().zip(found).collect();
     ordered.sort_by_key(|(padded, _)| *padded);
-    let mut found: Vec<Route> = ordered.into_iter().map(|(_, route)| route).collect();
-    found.truncate(MOST);
-    for route in &mut found {
-        route.commands = of(floor, asked, route);
-    }
-    Ok(found)
+    ordered.into_iter().map(|(_, route)| route).collect()
 }
 
 /// The destination's inputs for a picture, free ones first: those that it shows or records, or, where
@@ -228,6 +211,24 @@ struct Search<'f, 'a> {
 }
 
 impl<'a> Search<'_, 'a> {
+    /// Why nothing was found, where there are inputs and outputs.
+    fn why_none(&self) -> NoRoute {
+        let name = |placement: usize| self.floor.build.placements[placement].name.clone();
+        let all_split = self.taps.iter().all(|tap| tap.splits.is_some());
+        let mut ways = self.ways.iter();
+        if all_split && !ways.any(|way| way.device.kind == DeviceKind::Distribution) {
+            return NoRoute::NoOutput(name(self.asked.source));
+        }
+        let sent = self.taps.first().map(|tap| tap.format.to_string());
+        let takes = self.inputs.first();
+        let takes = takes.map(|input| self.floor.takes(*input).in_words());
+        NoRoute::NothingBetween {
+            sent: sent.unwrap_or_default(),
+            target: name(self.asked.target),
+            takes: takes.unwrap_or_default(),
+        }
+    }
+
     fn run(&self) -> Vec<Route> {
         let mut found = Vec::new();
         let mut now: Vec<State> = (0..self.taps.len()).map(|tap| self.begin(tap)).collect();

@@ -46,6 +46,13 @@ fn refusals_say_what_was_wrong_and_what_is_accepted() {
         format: Some("2160p25".parse().unwrap()),
         ..OutputSetting::default()
     };
+    let add = |handle: &str| Command::AddDevice {
+        build: build(),
+        device: "orrell-c4".into(),
+        unit: "a".into(),
+        name: None,
+        handle: Some(handle.into()),
+    };
     let refusals = [
         connect("a.sdi1", "mon.sdi"),
         connect("a.sdi9", "mon.hdmi"),
@@ -75,20 +82,8 @@ fn refusals_say_what_was_wrong_and_what_is_accepted() {
             device: "a".into(),
             name: " ".into(),
         },
-        Command::AddDevice {
-            build: build(),
-            device: "orrell-c4".into(),
-            unit: "a".into(),
-            name: None,
-            handle: Some("mon".into()),
-        },
-        Command::AddDevice {
-            build: build(),
-            device: "orrell-c4".into(),
-            unit: "a".into(),
-            name: None,
-            handle: Some("A B".into()),
-        },
+        add("mon"),
+        add("A B"),
         Command::RemoveUnit {
             build: build(),
             unit: "a".into(),

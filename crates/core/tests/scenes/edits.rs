@@ -336,6 +336,10 @@ fn settings_of_devices_are_set_and_cleared() {
             .as_deref(),
         Some("hdmi")
     );
+}
+
+#[test]
+fn timecode_recording_and_names_are_set() {
     let timecode = Command::SetTimecode {
         build: id(),
         device: "a".into(),

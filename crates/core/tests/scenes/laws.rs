@@ -2,6 +2,7 @@
 
 use crate::stage::{catalogue, naming};
 use proptest::prelude::*;
+use serde_json::{Value, json};
 use west_rail_core::catalogue::{Codec, Custom, RateModel};
 use west_rail_core::demo;
 use west_rail_core::document::{
@@ -101,32 +102,6 @@ fn settings() -> impl Strategy<Value = Settings> {
             )
         },
     );
-    let recording = (
-        (ids(codecs), prop::option::of(ids(codecs))),
-        prop::collection::vec(ids(media), 0..4),
-        0usize..9,
-        (prop::option::of(format()), prop::option::of(rate())),
-        prop::sample::select(vec![SlotUse::Relay, SlotUse::Mirror, SlotUse::Proxy]),
-        (any::<bool>(), 0u64..700),
-    );
-    let recording = recording.prop_map(
-        |((codec, proxy), media, tracks, (format, sensor_rate), slots, (flag, kept))| {
-            RecordingSetting {
-                codec,
-                media,
-                format: format.map(|format| format.parse().unwrap()),
-                tracks,
-                to_drive: tracks == 3,
-                sensor_rate: sensor_rate.map(|rate| rate.parse().unwrap()),
-                sound_bits: flag.then_some(16 + (tracks as u8 % 3) * 8),
-                slots,
-                proxy,
-                pre_record: flag.then_some(Span(kept)),
-                screen_flipped_out: flag,
-                dummy_battery: !flag,
-            }
-        },
-    );
     let edid = any::<bool>().prop_map(|deep| InputSetting {
         from: "EDID of a wall".into(),
         takes: catalogue()
@@ -147,7 +122,7 @@ fn settings() -> impl Strategy<Value = Settings> {
     );
     (
         prop::collection::btree_map(ids(ports), output.prop_map(|(_, setting)| setting), 0..2),
-        prop::option::of(recording),
+        prop::option::of(recording()),
         prop::option::of(ids(ports)),
         prop::collection::btree_map(
             prop::sample::select(vec!["hdmi", "hdmi1", "sdi"]),
@@ -174,6 +149,35 @@ fn settings() -> impl Strategy<Value = Settings> {
                 look,
             },
         )
+}
+
+fn recording() -> impl Strategy<Value = RecordingSetting> {
+    let parts = (
+        (ids(codecs), prop::option::of(ids(codecs))),
+        prop::collection::vec(ids(media), 0..4),
+        0usize..9,
+        (prop::option::of(format()), prop::option::of(rate())),
+        prop::sample::select(vec![SlotUse::Relay, SlotUse::Mirror, SlotUse::Proxy]),
+        (any::<bool>(), 0u64..700),
+    );
+    parts.prop_map(
+        |((codec, proxy), media, tracks, (format, sensor_rate), slots, (flag, kept))| {
+            RecordingSetting {
+                codec,
+                media,
+                format: format.map(|format| format.parse().unwrap()),
+                tracks,
+                to_drive: tracks == 3,
+                sensor_rate: sensor_rate.map(|rate| rate.parse().unwrap()),
+                sound_bits: flag.then_some(16 + (tracks as u8 % 3) * 8),
+                slots,
+                proxy,
+                pre_record: flag.then_some(Span(kept)),
+                screen_flipped_out: flag,
+                dummy_battery: !flag,
+            }
+        },
+    )
 }
 
 fn rate() -> impl Strategy<Value = &'static str> {
@@ -383,7 +387,7 @@ proptest! {
     }
 
     #[test]
-    fn any_run_of_commands_can_be_undone_exactly(picks in prop::collection::vec((0usize..30, any::<prop::sample::Index>(), any::<prop::sample::Index>()), 1..25)) {
+    fn any_run_of_commands_can_be_undone_exactly(picks in prop::collection::vec((0usize..36, any::<prop::sample::Index>(), any::<prop::sample::Index>()), 1..25)) {
         let production = demo::productions().remove(0).1;
         let mut now = production.clone();
         let mut inverses = Vec::new();
@@ -532,11 +536,6 @@ fn command(
             cable: Some(second.get(&cables()).clone()),
             length: first.index(2).eq(&0).then_some(Length(7_000)),
         },
-        4 => Command::RenameDevice {
-            build,
-            device,
-            name: "Other".into(),
-        },
         5 => Command::MoveDevice {
             build,
             device,
@@ -544,10 +543,6 @@ fn command(
         },
         6 => Command::SetProjectFormat {
             format: first.get(&FORMATS).parse().unwrap(),
-        },
-        7 => Command::AddUnit {
-            build,
-            name: "Crane".into(),
         },
         8 => Command::SetTimecodeMaster {
             build,
@@ -560,13 +555,6 @@ fn command(
                 quantity: (first.index(4) < 3).then_some(first.index(3) as u32),
                 hired: Some(second.index(3) as u32),
             },
-        },
-        10 => Command::RemoveNeed {
-            build,
-            need: night
-                .needs
-                .get(first.index(night.needs.len().max(1)))
-                .map_or("gone".into(), |need| need.id.clone()),
         },
         11 => {
             let (from, to) = (
@@ -581,20 +569,35 @@ fn command(
                 length: None,
             }
         }
-        12 => Command::SetRecording {
-            build,
-            device,
-            change: None,
-        },
-        13 => Command::SetSurroundings {
+        12 => Command::SetSurroundings {
             build,
             connection,
             surroundings: west_rail_core::carriage::radio::Surroundings::Metal,
         },
-        14 => Command::SetAdapters {
+        13 => Command::SetAdapters {
             build,
             connection,
             adapters: vec![second.get::<String>(&adapters()).clone()],
+        },
+        4 | 14..=22 => setting(production, kind, device, (first, second)),
+        _ => of_production(production, kind, &device, (first, second)),
+    }
+}
+
+/// The same, of what is set on a device, and of what a removal is the inverse of.
+fn setting(
+    production: &Production,
+    kind: usize,
+    device: String,
+    (first, second): (prop::sample::Index, prop::sample::Index),
+) -> Command {
+    let night = &production.builds[0];
+    let build = night.id.clone();
+    match kind {
+        14 => Command::SetRecording {
+            build,
+            device,
+            change: None,
         },
         15 => Command::SetPlayback {
             build,
@@ -645,6 +648,41 @@ fn command(
             build,
             need: Need::at("another", &device, Purpose::Client),
         },
+        7 => Command::AddUnit {
+            build,
+            name: "Crane".into(),
+        },
+        _ => Command::RenameDevice {
+            build,
+            device,
+            name: "Other".into(),
+        },
+    }
+}
+
+/// The same, of the production, its builds, its day and its needs.
+fn of_production(
+    production: &Production,
+    kind: usize,
+    device: &str,
+    (first, second): (prop::sample::Index, prop::sample::Index),
+) -> Command {
+    let night = &production.builds[0];
+    let build = night.id.clone();
+    let some_need = || {
+        let need = night.needs.get(first.index(night.needs.len().max(1)));
+        need.map_or("gone".into(), |need| need.id.clone())
+    };
+    let some_part = || {
+        let part = night.schedule.get(first.index(night.schedule.len().max(1)));
+        part.map_or("gone".into(), |part| part.id.clone())
+    };
+    let named = |name: &str, value: Value| serde_json::Map::from_iter([(name.to_string(), value)]);
+    match kind {
+        10 => Command::RemoveNeed {
+            build,
+            need: some_need(),
+        },
         23 => Command::SetDropFrame { drop_frame: true },
         24 => Command::AddBuild {
             name: "Another".into(),
@@ -661,12 +699,33 @@ fn command(
         27 => Command::RemoveEntry {
             entry: "tamsin-m4".into(),
         },
+        29 => Command::SetNeed {
+            build,
+            need: some_need(),
+            change: named("sound", json!(second.index(3))).into(),
+        },
+        30 => Command::SetScheduleEntry {
+            build,
+            entry: some_part(),
+            change: named("length", json!("20 min")).into(),
+        },
+        31 => Command::SetHouseRules {
+            change: named("copies", json!(1 + second.index(4))).into(),
+        },
+        32 => Command::SetStation {
+            change: named("readers", json!(1 + second.index(4))).into(),
+        },
+        33 => Command::SetInput {
+            build,
+            at: PortRef::new(device, second.get::<String>(&ports())),
+            setting: None,
+        },
+        34 => Command::RenameProduction {
+            name: "Other".into(),
+        },
         28 => Command::RemoveScheduleEntry {
             build,
-            entry: night
-                .schedule
-                .get(first.index(night.schedule.len().max(1)))
-                .map_or("gone".into(), |entry| entry.id.clone()),
+            entry: some_part(),
         },
         _ => Command::RemoveUnit {
             build,

@@ -14,140 +14,40 @@ fn straight(format: &str, camera: &str, device: &str, line: &str) -> Scene {
     }
 }
 
+/// Format, camera, device, cable, and the codes that it must have.
+const STRAIGHT: &str = "
+    1080p25          | orrell-c4 | ashgill-5  | a.sdi1 > b.sdi thin 1 m        |
+    1080i50          | orrell-c4 | ashgill-5  | a.sdi1 > b.sdi mini 10 m       |
+    1080psf23.98     | orrell-k1 | ashgill-17 | a.sdi > b.sdi mini 10 m        |
+    1080p59.94       | orrell-c4 | ashgill-17 | a.sdi2 > b.sdi mini 10 m       |
+    2160p59.94       | orrell-c4 | ashgill-7  | a.sdi1 > b.sdi thin 1 m        |
+    2160p59.94       | orrell-c4 | ashgill-r1 | a.sdi1 > b.sdi rg6 60 m        |
+    2160p59.94       | orrell-c4 | ashgill-r1 | a.sdi1 > b.sdi rg6 75 m        | V-108
+    2160p25 4:4:4 12 | orrell-c4 | ashgill-r1 | a.sdi1 > b.sdi rg6 60 m        |
+    2160p25          | orrell-c4 | ashgill-17 | a.sdi1 > b.sdi rg6 2 m         | V-103
+    2160p25          | tamsin-m2 | ashgill-5r | a.hdmi > b.hdmi hdmi-d-a 1 m   |
+    2160p25          | tamsin-m2 | ashgill-5r | a.hdmi > b.hdmi hdmi-d-a 9.5 m | V-108
+    2160p25          | tamsin-m2 | ashgill-17 | a.hdmi > b.hdmi hdmi-d-a 1 m   | V-102
+    1080p50          | tamsin-m2 | ashgill-24 | a.hdmi > b.hdmi1 hdmi-d-a 2 m  |
+    1080p23.98       | tamsin-m2 | ashgill-24 | a.hdmi > b.hdmi2 hdmi-d-a 2 m  |
+    1080p48          | tamsin-m2 | ashgill-24 | a.hdmi > b.hdmi2 hdmi-d-a 2 m  | V-102
+    1080p25          | tamsin-m2 | ashgill-5  | a.hdmi > b.sdi hdmi-d-a 2 m    | V-107
+    1080p25          | orrell-c4 | ashgill-5  | a.sdi1 > b.sdi xlr 2 m         | V-106
+    1080p100         | orrell-c4 | ashgill-7  | a.sdi1 > b.sdi thin 1 m        | V-110
+";
+
 #[test]
 fn straight_wires() {
-    for (format, camera, device, line, codes) in [
-        (
-            "1080p25",
-            "orrell-c4",
-            "ashgill-5",
-            "a.sdi1 > b.sdi thin 1 m",
-            &[][..],
-        ),
-        (
-            "1080i50",
-            "orrell-c4",
-            "ashgill-5",
-            "a.sdi1 > b.sdi mini 10 m",
-            &[],
-        ),
-        (
-            "1080psf23.98",
-            "orrell-k1",
-            "ashgill-17",
-            "a.sdi > b.sdi mini 10 m",
-            &[],
-        ),
-        (
-            "1080p59.94",
-            "orrell-c4",
-            "ashgill-17",
-            "a.sdi2 > b.sdi mini 10 m",
-            &[],
-        ),
-        (
-            "2160p59.94",
-            "orrell-c4",
-            "ashgill-7",
-            "a.sdi1 > b.sdi thin 1 m",
-            &[],
-        ),
-        (
-            "2160p59.94",
-            "orrell-c4",
-            "ashgill-r1",
-            "a.sdi1 > b.sdi rg6 60 m",
-            &[],
-        ),
-        (
-            "2160p59.94",
-            "orrell-c4",
-            "ashgill-r1",
-            "a.sdi1 > b.sdi rg6 75 m",
-            &["V-108"],
-        ),
-        (
-            "2160p25 4:4:4 12",
-            "orrell-c4",
-            "ashgill-r1",
-            "a.sdi1 > b.sdi rg6 60 m",
-            &[],
-        ),
-        (
-            "2160p25",
-            "orrell-c4",
-            "ashgill-17",
-            "a.sdi1 > b.sdi rg6 2 m",
-            &["V-103"],
-        ),
-        (
-            "2160p25",
-            "tamsin-m2",
-            "ashgill-5r",
-            "a.hdmi > b.hdmi hdmi-d-a 1 m",
-            &[],
-        ),
-        (
-            "2160p25",
-            "tamsin-m2",
-            "ashgill-5r",
-            "a.hdmi > b.hdmi hdmi-d-a 9.5 m",
-            &["V-108"],
-        ),
-        (
-            "2160p25",
-            "tamsin-m2",
-            "ashgill-17",
-            "a.hdmi > b.hdmi hdmi-d-a 1 m",
-            &["V-102"],
-        ),
-        (
-            "1080p50",
-            "tamsin-m2",
-            "ashgill-24",
-            "a.hdmi > b.hdmi1 hdmi-d-a 2 m",
-            &[],
-        ),
-        (
-            "1080p23.98",
-            "tamsin-m2",
-            "ashgill-24",
-            "a.hdmi > b.hdmi2 hdmi-d-a 2 m",
-            &[],
-        ),
-        (
-            "1080p48",
-            "tamsin-m2",
-            "ashgill-24",
-            "a.hdmi > b.hdmi2 hdmi-d-a 2 m",
-            &["V-102"],
-        ),
-        (
-            "1080p25",
-            "tamsin-m2",
-            "ashgill-5",
-            "a.hdmi > b.sdi hdmi-d-a 2 m",
-            &["V-107"],
-        ),
-        (
-            "1080p25",
-            "orrell-c4",
-            "ashgill-5",
-            "a.sdi1 > b.sdi xlr 2 m",
-            &["V-106"],
-        ),
-        (
-            "1080p100",
-            "orrell-c4",
-            "ashgill-7",
-            "a.sdi1 > b.sdi thin 1 m",
-            &["V-110"],
-        ),
-    ] {
+    for row in STRAIGHT.trim().lines() {
+        let cells: Vec<&str> = row.split('|').map(str::trim).collect();
+        let [format, camera, device, line, codes] = cells[..] else {
+            panic!("a row has five cells: {row}");
+        };
+        let codes: Vec<&str> = codes.split_whitespace().collect();
         assert_eq!(
             straight(format, camera, device, line).codes(),
             codes,
-            "{format} {camera} {line}"
+            "{row}"
         );
     }
 }

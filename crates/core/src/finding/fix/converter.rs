@@ -2,16 +2,11 @@
 
 use super::output::{output_format, settable_upstream};
 use super::{MOST, build};
-use crate::carriage::wire::Wire;
-use crate::catalogue::{
-    Device, DeviceKind, Direction, InternalPath, Port, SignalKind, Via, nearest_of,
-};
+use crate::catalogue::{DeviceKind, InternalPath, Port, SignalKind, Via, nearest_of};
 use crate::document::{Change, Command, OutputSetting, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
 use crate::format::PictureFormat;
-use crate::kit;
 use crate::path::{ConnectionIx, takes_rate};
-use crate::quantity::Length;
 
 /// Another format or a converter. Where the output that can be set is further up, others may live
 /// on it: then the converter comes first.
@@ -174,67 +169,4 @@ fn insert(
         known.from, known.to
     );
     Fix::new(title, commands)
-}
-
-/// A device of the kit, or to hire, that makes the picture anew half-way along a run.
-pub fn reclock(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
-    let floor = facts.floor;
-    let link = floor.standing(connection);
-    let picture = facts.resolved.signals[link.from].picture?;
-    let wire = floor.ports[link.from].port.wire;
-    if wire != Wire::Sdi || picture.leg.is_some() || picture.raw {
-        return None;
-    }
-    let spare = |id: &str| floor.production.owned(id, None) > floor.build.devices_used(id);
-    let makes_anew = |device: &&Device| {
-        device.kind == DeviceKind::Distribution
-            && device.paths.iter().any(|path| path.via == Via::Relay)
-            && device.ports_facing(Direction::In).all(|port| {
-                port.wire == wire && port.takes(picture.format) && port.carries_rate(picture.format)
-            })
-    };
-    let mut boxes: Vec<&Device> = floor.catalogue.devices.iter().filter(makes_anew).collect();
-    boxes.sort_by_key(|device| !spare(&device.id));
-    let device = boxes.into_iter().next()?;
-    let entry = device.ports_facing(Direction::In).next()?;
-    let exit = device.ports_facing(Direction::Out).next()?;
-    let known = &floor.build.connections[connection];
-    let half = Length(known.length.0.div_ceil(2).next_multiple_of(1000));
-    let handle = handle_from(&device.id, |handle| floor.build.placement(handle).is_some());
-    let run = |from: PortRef, to: PortRef| Command::Connect {
-        build: build(facts),
-        from,
-        to,
-        cable: Some(known.cable.clone()),
-        length: Some(half),
-    };
-    let hired = !spare(&device.id);
-    let mut commands = Vec::new();
-    if hired {
-        commands.push(Command::SetKit {
-            line: kit::hired(floor.production, &device.id, None, 1),
-        });
-    }
-    commands.extend([
-        Command::AddDevice {
-            build: build(facts),
-            device: device.id.clone(),
-            unit: floor.placement_of(link.to).unit.clone(),
-            name: None,
-            handle: Some(handle.clone()),
-        },
-        Command::Disconnect {
-            build: build(facts),
-            connection: known.id.clone(),
-        },
-        run(known.from.clone(), PortRef::new(&handle, &entry.id)),
-        run(PortRef::new(&handle, &exit.id), known.to.clone()),
-    ]);
-    let title = format!(
-        "{} the {} half-way, with {half} of {} on either side",
-        if hired { "Hire and put" } else { "Put" },
-        device.name,
-        link.cable.name
-    );
-    Some(Fix::new(title, commands))
 }

@@ -2,9 +2,9 @@
 
 use super::output::change_output;
 use super::recording::change_recording;
-use super::{build, connect, disconnect};
+use super::{build, connect, disconnect, distribution};
 use crate::carriage::connector::Connector;
-use crate::catalogue::{AdapterKind, Condition, Direction, Mode, SignalKind, Via};
+use crate::catalogue::{AdapterKind, Condition, Direction, Mode};
 use crate::document::Command;
 use crate::finding::{Facts, Fix};
 use crate::format::PictureFormat;
@@ -323,100 +323,5 @@ pub fn around(facts: &Facts, output: PortIx) -> Option<Fix> {
             return Some(fix);
         }
     }
-    by_distribution(facts, output, connection)
-}
-
-/// Puts a distribution amplifier ahead of a relay, so that both are fed alike.
-fn by_distribution(facts: &Facts, output: PortIx, behind: ConnectionIx) -> Option<Fix> {
-    use crate::catalogue::DeviceKind;
-    use crate::document::{PortRef, handle_from};
-    let floor = facts.floor;
-    let relay = facts.resolved.picture_from[output]?;
-    let cable = floor.into[relay]?;
-    let (first, second) = (
-        &floor.build.connections[cable],
-        &floor.build.connections[behind],
-    );
-    let wire = floor.ports[relay].port.wire;
-    if wire != floor.ports[floor.standing(behind).to].port.wire {
-        return None;
-    }
-    let picture = facts.resolved.signals[relay].picture?;
-    // A picture over several links needs a box for each: that is another rig.
-    if picture.leg.is_some() || picture.raw {
-        return None;
-    }
-    let format = picture.format;
-    let mut boxes: Vec<_> = floor
-        .catalogue
-        .devices
-        .iter()
-        .filter(|device| {
-            device.kind == DeviceKind::Distribution
-                && device.ports_facing(Direction::In).all(|port| {
-                    port.wire == wire && port.formats.hold(format) && port.carries_rate(format)
-                })
-        })
-        .collect();
-    let spare = |id: &str| floor.production.owned(id, None) > floor.build.devices_used(id);
-    boxes.sort_by_key(|device| !spare(&device.id));
-    let device = boxes.into_iter().find(|device| {
-        device
-            .paths
-            .iter()
-            .any(|path| path.via == Via::Relay && path.carries.contains(&SignalKind::Picture))
-    })?;
-    let entry = device.ports_facing(Direction::In).next()?;
-    let mut exits = device.ports_facing(Direction::Out);
-    let (one, other) = (exits.next()?, exits.next()?);
-    let handle = handle_from(&device.id, |handle| floor.build.placement(handle).is_some());
-    let hired = !spare(&device.id);
-    let mut commands = Vec::new();
-    if hired {
-        commands.push(Command::SetKit {
-            line: kit::hired(floor.production, &device.id, None, 1),
-        });
-    }
-    let run = |from: PortRef, to: PortRef, as_before: Option<&crate::document::Connection>| {
-        Command::Connect {
-            build: build(facts),
-            from,
-            to,
-            cable: as_before.map(|known| known.cable.clone()),
-            length: as_before.map(|known| known.length),
-        }
-    };
-    let out = |connection: &crate::document::Connection| Command::Disconnect {
-        build: build(facts),
-        connection: connection.id.clone(),
-    };
-    commands.extend([
-        Command::AddDevice {
-            build: build(facts),
-            device: device.id.clone(),
-            unit: floor.placement_of(relay).unit.clone(),
-            name: None,
-            handle: Some(handle.clone()),
-        },
-        out(first),
-        out(second),
-        run(first.from.clone(), PortRef::new(&handle, &entry.id), None),
-        run(
-            PortRef::new(&handle, &one.id),
-            first.to.clone(),
-            Some(first),
-        ),
-        run(
-            PortRef::new(&handle, &other.id),
-            second.to.clone(),
-            Some(second),
-        ),
-    ]);
-    let title = format!(
-        "{} the {} ahead of {}, and feed both",
-        if hired { "Hire and put" } else { "Put" },
-        device.name,
-        facts.device(floor.ports[output].placement)
-    );
-    Some(Fix::new(title, commands))
+    distribution::ahead(facts, output, connection)
 }

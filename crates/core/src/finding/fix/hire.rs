@@ -41,8 +41,6 @@ pub struct Exchange<'d> {
 /// again to a port of the same wire. `None` where one of them has no such port.
 pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
     let floor = facts.floor;
-    let mut commands = Vec::new();
-    let mut names = Vec::new();
     let handle = |change: &Exchange| floor.build.placements[change.placement].id.clone();
     let handles: Vec<String> = changes.iter().map(handle).collect();
     let touched = |at: &PortRef| handles.iter().position(|handle| *handle == at.device);
@@ -69,31 +67,7 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
             ..connection.clone()
         });
     }
-    let mut more: Vec<(&str, u32)> = Vec::new();
-    for change in changes {
-        match more.iter_mut().find(|(id, _)| *id == change.device.id) {
-            Some((_, count)) => *count += 1,
-            None => more.push((&change.device.id, 1)),
-        }
-    }
-    for (id, count) in &more {
-        let there = floor.production.owned(id, None);
-        let lacks = (floor.build.devices_used(id) + count).saturating_sub(there);
-        if lacks > 0 {
-            commands.push(Command::SetKit {
-                line: kit::hired(floor.production, id, None, lacks),
-            });
-        }
-        let name = floor
-            .catalogue
-            .device(id)
-            .map_or(*id, |device| device.name.as_str());
-        names.push(if *count > 1 {
-            format!("{count} × {name}")
-        } else {
-            name.to_string()
-        });
-    }
+    let (mut commands, names) = hired_for(facts, changes);
     for (change, handle) in changes.iter().zip(&handles) {
         let known = &floor.build.placements[change.placement];
         commands.push(Command::RemoveDevice {
@@ -125,6 +99,39 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
         before.join(" and ")
     );
     Some(Fix::new(title, commands))
+}
+
+/// What must be hired for an exchange, and the devices in words: *2 × Halden Pair*.
+fn hired_for(facts: &Facts, changes: &[Exchange]) -> (Vec<Command>, Vec<String>) {
+    let floor = facts.floor;
+    let mut commands = Vec::new();
+    let mut names = Vec::new();
+    let mut more: Vec<(&str, u32)> = Vec::new();
+    for change in changes {
+        match more.iter_mut().find(|(id, _)| *id == change.device.id) {
+            Some((_, count)) => *count += 1,
+            None => more.push((&change.device.id, 1)),
+        }
+    }
+    for (id, count) in &more {
+        let there = floor.production.owned(id, None);
+        let lacks = (floor.build.devices_used(id) + count).saturating_sub(there);
+        if lacks > 0 {
+            commands.push(Command::SetKit {
+                line: kit::hired(floor.production, id, None, lacks),
+            });
+        }
+        let name = floor
+            .catalogue
+            .device(id)
+            .map_or(*id, |device| device.name.as_str());
+        names.push(if *count > 1 {
+            format!("{count} × {name}")
+        } else {
+            name.to_string()
+        });
+    }
+    (commands, names)
 }
 
 /// The port of another device that does what a port did: of its id, else the first free one of

@@ -5,6 +5,7 @@ mod air;
 mod another_way;
 mod cable;
 mod converter;
+mod distribution;
 mod gear;
 mod hire;
 mod links;
@@ -17,7 +18,8 @@ mod time;
 pub use air::{free_channel, same_system, stronger_system};
 pub use another_way::last_resorts;
 pub use cable::{better_cable, right_cable};
-pub use converter::{converter, format_or_converter, reclock};
+pub use converter::{converter, format_or_converter};
+pub use distribution::reclock;
 pub use gear::{
     around, clamp, desqueeze, desqueeze_once, keep_rate, leave_mode, look, one_look, other_output,
     picture_not_raw,

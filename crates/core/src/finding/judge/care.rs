@@ -1,12 +1,12 @@
 //! What works until something ordinary happens: relays on a battery of their own, squeezed
 //! pictures, looks twice, sound and picture apart.
 
-use crate::catalogue::Via;
+use crate::catalogue::{Device, Via};
 use crate::document::Purpose;
 use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
-use crate::path::{Arrival, PortIx, Sound, hops_to};
+use crate::path::{Arrival, Picture, PortIx, Sound, hops_to};
 use crate::quantity::Delay;
 use std::collections::BTreeMap;
 
@@ -96,6 +96,41 @@ fn on_screen(facts: &Facts, arrival: &Arrival, found: &mut Vec<Finding>) {
     if device.screen.is_empty() {
         return;
     }
+    squeeze_on_screen(facts, (placement, device), &picture, found);
+    let settings = &floor.build.placements[placement].settings;
+    let name = facts.device(placement);
+    let on_screen = settings.look && device.screen_look;
+    if picture.looks + u32::from(on_screen) > 1 {
+        let text = format!("{name} shows the look twice.");
+        let reason = if on_screen {
+            "It is burnt in on the way, and the screen applies it again."
+        } else {
+            "It is burnt in at two places on the way."
+        };
+        found.push(
+            Finding::on_device(
+                facts,
+                Code::LookTwice,
+                Severity::Caution,
+                placement,
+                text,
+                reason,
+            )
+            .with(facts, || {
+                fix::one_look(facts, placement, &picture, arrival.input)
+            }),
+        );
+    }
+}
+
+/// The squeeze of a lens that nothing takes out, or that is taken out once too often.
+fn squeeze_on_screen(
+    facts: &Facts,
+    (placement, device): (usize, &Device),
+    picture: &Picture,
+    found: &mut Vec<Finding>,
+) {
+    let floor = facts.floor;
     let settings = &floor.build.placements[placement].settings;
     let name = facts.device(placement);
     if picture.squeeze.is_squeezed() && !(settings.desqueeze && device.desqueezes) {
@@ -145,28 +180,6 @@ fn on_screen(facts: &Facts, arrival: &Arrival, found: &mut Vec<Finding>) {
             )
             .with(facts, || {
                 fix::desqueeze_once(facts, placement, picture.origin)
-            }),
-        );
-    }
-    let on_screen = settings.look && device.screen_look;
-    if picture.looks + u32::from(on_screen) > 1 {
-        let text = format!("{name} shows the look twice.");
-        let reason = if on_screen {
-            "It is burnt in on the way, and the screen applies it again."
-        } else {
-            "It is burnt in at two places on the way."
-        };
-        found.push(
-            Finding::on_device(
-                facts,
-                Code::LookTwice,
-                Severity::Caution,
-                placement,
-                text,
-                reason,
-            )
-            .with(facts, || {
-                fix::one_look(facts, placement, &picture, arrival.input)
             }),
         );
     }

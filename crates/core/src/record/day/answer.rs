@@ -1,6 +1,7 @@
 //! The day's answer in figures and sentences.
 
 use super::fill::{MOST_CARDS, fills, least_cards, plan, written};
+use super::lanes::{Lane, Swap, lanes};
 use super::rotate::{Bound, Copied, peak, rotate};
 use super::{Fill, Plan};
 use crate::document::{Production, Station};
@@ -62,21 +63,6 @@ pub struct Pool {
     pub to_buy: Option<u32>,
 }
 
-/// A card that is changed.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
-pub struct Swap {
-    /// The recorder's handle.
-    pub recorder: String,
-    /// Its name.
-    pub name: String,
-    /// When, on the clock.
-    pub at: String,
-    /// When, in seconds since midnight.
-    pub seconds: u64,
-    /// The card that goes in: *CFexpress B 512 GB, 2*; none where nothing follows.
-    pub card: Option<String>,
-}
-
 /// What one more of something would change.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct WhatIf {
@@ -84,37 +70,6 @@ pub struct WhatIf {
     pub what: String,
     /// What that changes, in a sentence.
     pub says: String,
-}
-
-/// One card's day.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct Lane {
-    /// Its name: *CFexpress B 512 GB, 1*.
-    pub card: String,
-    /// What it does when.
-    pub stretches: Vec<LaneStretch>,
-}
-
-/// What a card does for a while.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct LaneStretch {
-    pub state: LaneState,
-    /// In seconds since midnight.
-    pub from: u64,
-    pub to: u64,
-    /// In words, with the recorder: *shooting in A camera, 20:30 to 21:12*.
-    pub says: String,
-}
-
-/// What a card does.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum LaneState {
-    Shooting,
-    Waiting,
-    Copying,
-    Verifying,
-    Returning,
 }
 
 /// Storage for the job.
@@ -135,10 +90,10 @@ pub struct JobTotals {
 }
 
 /// A day run through: what filled, what was copied when.
-struct Run {
-    plan: Plan,
-    fills: Vec<Fill>,
-    copied: Vec<Copied>,
+pub(super) struct Run {
+    pub(super) plan: Plan,
+    pub(super) fills: Vec<Fill>,
+    pub(super) copied: Vec<Copied>,
     limit: Bound,
 }
 
@@ -515,95 +470,6 @@ fn one_more_card(production: &Production, now: &Run) -> String {
         1 => "of the kind that is short, and nobody waits".into(),
         more => format!("leaves {} to find: {more} are short", more - 1),
     }
-}
-
-/// Which card does what when: at each change the first that is ready goes in.
-fn lanes(run: &Run, name: &impl Fn(&str) -> String) -> (Vec<Lane>, Vec<Swap>) {
-    struct Card<'p> {
-        medium: &'p str,
-        lane: Lane,
-        ready: f64,
-    }
-    let mut cards: Vec<Card> = Vec::new();
-    let mut order: Vec<usize> = (0..run.fills.len()).collect();
-    order.sort_by(|one, other| {
-        run.fills[*one]
-            .loaded
-            .total_cmp(&run.fills[*other].loaded)
-            .then(one.cmp(other))
-    });
-    let mut put_in: Vec<(usize, f64, String)> = Vec::new();
-    for number in order {
-        let (fill, copied) = (run.fills[number], run.copied[number]);
-        let recorder = &run.plan.recorders[fill.recorder];
-        for _ in 0..recorder.together {
-            let free = cards.iter().position(|card| {
-                card.medium == recorder.medium && card.ready <= fill.loaded + 1e-9
-            });
-            let place = free.unwrap_or_else(|| {
-                let own = cards
-                    .iter()
-                    .filter(|card| card.medium == recorder.medium)
-                    .count();
-                cards.push(Card {
-                    medium: &recorder.medium,
-                    lane: Lane {
-                        card: format!("{}, {}", name(&recorder.medium), own + 1),
-                        stretches: Vec::new(),
-                    },
-                    ready: 0.0,
-                });
-                cards.len() - 1
-            });
-            let card = &mut cards[place];
-            card.ready = copied.ready;
-            let stretches = [
-                (LaneState::Shooting, fill.loaded, fill.out),
-                (LaneState::Waiting, fill.out, copied.begun),
-                (LaneState::Copying, copied.begun, copied.copied),
-                (LaneState::Verifying, copied.copied, copied.safe),
-                (LaneState::Returning, copied.safe, copied.ready),
-            ];
-            for (state, from, to) in stretches.into_iter().filter(|(_, from, to)| to > from) {
-                let (from, to) = (from.floor() as u64, to.ceil() as u64);
-                let what = match state {
-                    LaneState::Shooting => format!("shooting in {}", recorder.name),
-                    LaneState::Waiting => "full, on its way or waiting".into(),
-                    LaneState::Copying => format!("copying {}", Bytes(fill.bytes).label()),
-                    LaneState::Verifying => "being verified".into(),
-                    LaneState::Returning => "safe, formatted, on its way back".into(),
-                };
-                card.lane.stretches.push(LaneStretch {
-                    state,
-                    from,
-                    to,
-                    says: format!(
-                        "{what}, {} to {}",
-                        ClockTime::label_of(from),
-                        ClockTime::label_of(to)
-                    ),
-                });
-            }
-            put_in.push((fill.recorder, fill.loaded, card.lane.card.clone()));
-        }
-    }
-    let swaps = run.fills.iter().map(|fill| {
-        let recorder = &run.plan.recorders[fill.recorder];
-        // Two where they are mirrored.
-        let next = put_in.iter().filter(|(other, loaded, _)| {
-            *other == fill.recorder && (*loaded - fill.out).abs() < 1e-9
-        });
-        let next: Vec<&str> = next.map(|(.., card)| card.as_str()).collect();
-        Swap {
-            recorder: recorder.handle.clone(),
-            name: recorder.name.clone(),
-            at: ClockTime::label_of(fill.out as u64),
-            seconds: fill.out as u64,
-            card: (!next.is_empty()).then(|| next.join(" and ")),
-        }
-    });
-    let swaps = swaps.collect();
-    (cards.into_iter().map(|card| card.lane).collect(), swaps)
 }
 
 /// Storage for so many days of builds whose day writes so many bytes.

@@ -2,6 +2,7 @@
 
 use super::Fill;
 use crate::document::{Station, Verify};
+use std::collections::VecDeque;
 
 /// What became of a card.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -88,111 +89,164 @@ fn with_readers(
     copies: u8,
     read_rates: &[f64],
 ) -> (Vec<Copied>, Bound) {
-    let bytes_a_second = |bps: u64| (bps as f64 / 8.0).max(1.0);
-    let drive = station
-        .drives
-        .iter()
-        .map(|rate| rate.0)
-        .min()
-        .map_or(1.0, bytes_a_second);
-    let bus = bytes_a_second(station.bus_rate.0);
-    let (shared, shared_by) = if bus <= drive {
-        (bus, Bound::Bus)
-    } else {
-        (drive, Bound::Drive)
-    };
-    // More copies than drives are made in rounds, the drives changed in between.
-    let rounds = u32::from(copies.max(1)).div_ceil(station.drives.len().max(1) as u32);
-    let reader = bytes_a_second(station.reader_rate.0);
-    let mut times: Vec<Copied> = fills
-        .iter()
-        .map(|fill| Copied {
-            begun: fill.out,
-            copied: fill.out,
-            safe: fill.out,
-            ready: fill.out,
-        })
-        .collect();
-    let way = station.way.0 as f64;
+    let mut desk = Desk::new(fills, station, copies, read_rates);
     // Cards that go together are one job for the reader: the other is its twin.
     let mut arrivals: Vec<(f64, usize)> = fills
         .iter()
         .enumerate()
-        .map(|(number, fill)| (fill.out + way, number))
+        .map(|(number, fill)| (fill.out + desk.way, number))
         .collect();
     arrivals.sort_by(|one, other| one.0.total_cmp(&other.0).then(one.1.cmp(&other.1)));
     let mut arrivals = arrivals.into_iter().peekable();
-    let mut waiting: std::collections::VecDeque<usize> = std::collections::VecDeque::new();
-    let mut streams: Vec<Stream> = Vec::new();
-    let mut now = arrivals.peek().map_or(0.0, |(at, _)| *at);
-    let mut bound_seconds = [0.0f64; 4];
+    desk.now = arrivals.peek().map_or(0.0, |(at, _)| *at);
     loop {
-        while let Some((_, number)) = arrivals.next_if(|(at, _)| *at <= now) {
-            waiting.push_back(number);
+        while let Some((_, number)) = arrivals.next_if(|(at, _)| *at <= desk.now) {
+            desk.waiting.push_back(number);
         }
-        let busy = streams.iter().filter(|stream| stream.on_reader).count();
-        for _ in busy..readers {
-            let Some(fill) = waiting.pop_front() else {
-                break;
-            };
-            times[fill].begun = now;
-            let card = read_rates
-                .get(fills[fill].recorder)
-                .copied()
-                .unwrap_or(reader);
-            let cap = if reader <= card {
-                (reader, Bound::Reader)
-            } else {
-                (card, Bound::Card)
-            };
-            let passes = match station.verify {
-                Verify::ReadBack => 2 * rounds,
-                Verify::Checksum => rounds,
-            };
-            streams.push(Stream {
-                fill,
-                passes: passes - 1,
-                left: fills[fill].bytes as f64,
-                cap,
-                on_reader: true,
-            });
-        }
-        let rates = share(&streams, shared);
-        let finished = streams
+        desk.load(readers);
+        let rates = share(&desk.streams, desk.shared.0);
+        let finished = desk
+            .streams
             .iter()
             .zip(&rates)
             .map(|(stream, rate)| stream.left / rate.max(f64::MIN_POSITIVE));
         let next_done = finished.fold(f64::INFINITY, f64::min);
-        let next_arrival = arrivals.peek().map_or(f64::INFINITY, |(at, _)| at - now);
+        let next_arrival = arrivals
+            .peek()
+            .map_or(f64::INFINITY, |(at, _)| at - desk.now);
         let step = next_done.min(next_arrival);
         if !step.is_finite() {
             break;
         }
-        // What holds the streams up while there are any.
-        if !streams.is_empty() {
-            let capped = streams
-                .iter()
-                .zip(&rates)
-                .find(|(stream, rate)| **rate + 1e-6 < stream.cap.0);
-            let bound = match capped {
-                Some(_) => shared_by,
-                None if !waiting.is_empty() => Bound::Reader,
-                None => streams[0].cap.1,
-            };
-            bound_seconds[bound as usize % 4] += step;
+        desk.run(step, &rates);
+        desk.finish();
+    }
+    let bound = desk.bound();
+    (desk.times, bound)
+}
+
+fn bytes_a_second(bps: u64) -> f64 {
+    (bps as f64 / 8.0).max(1.0)
+}
+
+/// The copying station at a moment: what is read, what waits.
+struct Desk<'f> {
+    fills: &'f [Fill],
+    station: &'f Station,
+    read_rates: &'f [f64],
+    /// From the camera to the reader, in seconds.
+    way: f64,
+    /// What the slowest drive writes, in bytes a second.
+    drive: f64,
+    /// What all streams go through together, in bytes a second, and what that is.
+    shared: (f64, Bound),
+    /// How often a card is read for all its copies.
+    rounds: u32,
+    times: Vec<Copied>,
+    waiting: VecDeque<usize>,
+    streams: Vec<Stream>,
+    now: f64,
+    /// How long each bound held the streams up.
+    held: [f64; 4],
+}
+
+impl<'f> Desk<'f> {
+    fn new(fills: &'f [Fill], station: &'f Station, copies: u8, read_rates: &'f [f64]) -> Self {
+        let slowest = station.drives.iter().map(|rate| rate.0).min();
+        let drive = slowest.map_or(1.0, bytes_a_second);
+        let bus = bytes_a_second(station.bus_rate.0);
+        let times = fills.iter().map(|fill| Copied {
+            begun: fill.out,
+            copied: fill.out,
+            safe: fill.out,
+            ready: fill.out,
+        });
+        Self {
+            fills,
+            station,
+            read_rates,
+            way: station.way.0 as f64,
+            drive,
+            shared: if bus <= drive {
+                (bus, Bound::Bus)
+            } else {
+                (drive, Bound::Drive)
+            },
+            // More copies than drives are made in rounds, the drives changed in between.
+            rounds: u32::from(copies.max(1)).div_ceil(station.drives.len().max(1) as u32),
+            times: times.collect(),
+            waiting: VecDeque::new(),
+            streams: Vec::new(),
+            now: 0.0,
+            held: [0.0; 4],
         }
-        now += step;
-        for (stream, rate) in streams.iter_mut().zip(&rates) {
+    }
+
+    /// Puts waiting cards into free readers.
+    fn load(&mut self, readers: usize) {
+        let reader = bytes_a_second(self.station.reader_rate.0);
+        let busy = self.streams.iter().filter(|stream| stream.on_reader);
+        for _ in busy.count()..readers {
+            let Some(fill) = self.waiting.pop_front() else {
+                break;
+            };
+            self.times[fill].begun = self.now;
+            let card = self.read_rates.get(self.fills[fill].recorder);
+            let card = card.copied().unwrap_or(reader);
+            let passes = match self.station.verify {
+                Verify::ReadBack => 2 * self.rounds,
+                Verify::Checksum => self.rounds,
+            };
+            self.streams.push(Stream {
+                fill,
+                passes: passes - 1,
+                left: self.fills[fill].bytes as f64,
+                cap: if reader <= card {
+                    (reader, Bound::Reader)
+                } else {
+                    (card, Bound::Card)
+                },
+                on_reader: true,
+            });
+        }
+    }
+
+    /// Lets everything run for so many seconds, and keeps what held it up.
+    fn run(&mut self, step: f64, rates: &[f64]) {
+        if let Some(first) = self.streams.first() {
+            let mut streams = self.streams.iter().zip(rates);
+            let bound = if streams.any(|(stream, rate)| *rate + 1e-6 < stream.cap.0) {
+                self.shared.1
+            } else if self.waiting.is_empty() {
+                first.cap.1
+            } else {
+                Bound::Reader
+            };
+            self.held[bound as usize % 4] += step;
+        }
+        self.now += step;
+        for (stream, rate) in self.streams.iter_mut().zip(rates) {
             stream.left -= rate * step;
         }
-        let mut done = Vec::new();
+    }
+
+    /// Takes out what is done, or goes on to its next pass.
+    fn finish(&mut self) {
+        let Self {
+            fills,
+            station,
+            times,
+            streams,
+            ..
+        } = self;
+        let mut read_alone = Vec::new();
         streams.retain_mut(|stream| {
             if stream.left > 1e-3 {
                 return true;
             }
             let copied = &mut times[stream.fill];
             if copied.copied == fills[stream.fill].out {
-                copied.copied = now;
+                copied.copied = self.now;
             }
             if stream.passes > 0 {
                 stream.passes -= 1;
@@ -201,31 +255,32 @@ fn with_readers(
             }
             if stream.on_reader && station.verify == Verify::Checksum {
                 // The reader is free; the copies are read once by themselves.
-                done.push(Stream {
+                read_alone.push(Stream {
                     fill: stream.fill,
                     passes: 0,
                     left: fills[stream.fill].bytes as f64,
-                    cap: (drive, Bound::Drive),
+                    cap: (self.drive, Bound::Drive),
                     on_reader: false,
                 });
                 return false;
             }
-            copied.safe = now;
-            copied.ready = now + way;
+            copied.safe = self.now;
+            copied.ready = self.now + self.way;
             false
         });
-        streams.extend(done);
+        streams.extend(read_alone);
     }
-    let all = [Bound::Reader, Bound::Bus, Bound::Drive, Bound::Card];
-    let most = all.into_iter().max_by(|one, other| {
-        bound_seconds[*one as usize]
-            .total_cmp(&bound_seconds[*other as usize])
-            .then(other.cmp(one))
-    });
-    let limit = most
-        .filter(|bound| bound_seconds[*bound as usize] > 0.0)
-        .unwrap_or(Bound::Nothing);
-    (times, limit)
+
+    /// What held the streams up longest.
+    fn bound(&self) -> Bound {
+        let held = |bound: Bound| self.held[bound as usize];
+        let all = [Bound::Reader, Bound::Bus, Bound::Drive, Bound::Card];
+        let most = all
+            .into_iter()
+            .max_by(|one, other| held(*one).total_cmp(&held(*other)).then(other.cmp(one)));
+        most.filter(|bound| held(*bound) > 0.0)
+            .unwrap_or(Bound::Nothing)
+    }
 }
 
 /// Equal shares of what all streams go through, no stream above its own cap.

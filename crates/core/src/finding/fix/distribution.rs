@@ -1,0 +1,156 @@
+//! Distribution amplifiers put in: ahead of a relay, so that both are fed alike, or half-way along a
+//! run that is too long.
+
+use super::build;
+use crate::carriage::wire::Wire;
+use crate::catalogue::{Device, DeviceKind, Direction, SignalKind, Via};
+use crate::document::{Command, Connection, PortRef, handle_from};
+use crate::finding::{Facts, Fix};
+use crate::kit;
+use crate::path::{ConnectionIx, PortIx};
+use crate::quantity::Length;
+
+/// A box that is to be put in, under its handle; hired where the kit has none to spare.
+struct Amplifier<'c> {
+    device: &'c Device,
+    handle: String,
+    hired: bool,
+}
+
+impl<'c> Amplifier<'c> {
+    /// The first that does, those of the kit before others.
+    fn that(facts: &Facts<'_, 'c>, does: impl Fn(&Device) -> bool) -> Option<Self> {
+        let floor = facts.floor;
+        let spare = |id: &str| floor.production.owned(id, None) > floor.build.devices_used(id);
+        let boxes = floor.catalogue.devices.iter();
+        let boxes = boxes.filter(|device| device.kind == DeviceKind::Distribution && does(device));
+        let device = boxes.min_by_key(|device| !spare(&device.id))?;
+        Some(Self {
+            device,
+            handle: handle_from(&device.id, |handle| floor.build.placement(handle).is_some()),
+            hired: !spare(&device.id),
+        })
+    }
+
+    fn port(&self, direction: Direction, number: usize) -> Option<PortRef> {
+        let port = self.device.ports_facing(direction).nth(number)?;
+        Some(PortRef::new(&self.handle, &port.id))
+    }
+
+    /// Hired where it must be, and added to the unit that another device travels with.
+    fn put(&self, facts: &Facts, beside: PortIx) -> Vec<Command> {
+        let hire = self.hired.then(|| Command::SetKit {
+            line: kit::hired(facts.floor.production, &self.device.id, None, 1),
+        });
+        let add = Command::AddDevice {
+            build: build(facts),
+            device: self.device.id.clone(),
+            unit: facts.floor.placement_of(beside).unit.clone(),
+            name: None,
+            handle: Some(self.handle.clone()),
+        };
+        hire.into_iter().chain([add]).collect()
+    }
+
+    /// *Hire and put the Merrin 1×4*.
+    fn in_words(&self) -> String {
+        let verb = if self.hired { "Hire and put" } else { "Put" };
+        format!("{verb} the {}", self.device.name)
+    }
+}
+
+fn out(facts: &Facts, connection: &Connection) -> Command {
+    Command::Disconnect {
+        build: build(facts),
+        connection: connection.id.clone(),
+    }
+}
+
+/// Puts a distribution amplifier ahead of a relay, so that both are fed alike.
+pub(super) fn ahead(facts: &Facts, output: PortIx, behind: ConnectionIx) -> Option<Fix> {
+    let floor = facts.floor;
+    let relay = facts.resolved.picture_from[output]?;
+    let connections = &floor.build.connections;
+    let (first, second) = (&connections[floor.into[relay]?], &connections[behind]);
+    let wire = floor.ports[relay].port.wire;
+    if wire != floor.ports[floor.standing(behind).to].port.wire {
+        return None;
+    }
+    let picture = facts.resolved.signals[relay].picture?;
+    // A picture over several links needs a box for each: that is another rig.
+    if picture.leg.is_some() || picture.raw {
+        return None;
+    }
+    let format = picture.format;
+    let put = Amplifier::that(facts, |device| {
+        let mut inputs = device.ports_facing(Direction::In);
+        let mut paths = device.paths.iter();
+        inputs
+            .all(|port| port.wire == wire && port.formats.hold(format) && port.carries_rate(format))
+            && paths
+                .any(|path| path.via == Via::Relay && path.carries.contains(&SignalKind::Picture))
+    })?;
+    let run = |from: PortRef, to: PortRef, as_before: Option<&Connection>| Command::Connect {
+        build: build(facts),
+        from,
+        to,
+        cable: as_before.map(|known| known.cable.clone()),
+        length: as_before.map(|known| known.length),
+    };
+    let entry = put.port(Direction::In, 0)?;
+    let (one, other) = (put.port(Direction::Out, 0)?, put.port(Direction::Out, 1)?);
+    let mut commands = put.put(facts, relay);
+    commands.extend([
+        out(facts, first),
+        out(facts, second),
+        run(first.from.clone(), entry, None),
+        run(one, first.to.clone(), Some(first)),
+        run(other, second.to.clone(), Some(second)),
+    ]);
+    let title = format!(
+        "{} ahead of {}, and feed both",
+        put.in_words(),
+        facts.device(floor.ports[output].placement)
+    );
+    Some(Fix::new(title, commands))
+}
+
+/// A device of the kit, or to hire, that makes the picture anew half-way along a run.
+pub fn reclock(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
+    let floor = facts.floor;
+    let link = floor.standing(connection);
+    let picture = facts.resolved.signals[link.from].picture?;
+    let wire = floor.ports[link.from].port.wire;
+    if wire != Wire::Sdi || picture.leg.is_some() || picture.raw {
+        return None;
+    }
+    let put = Amplifier::that(facts, |device| {
+        let mut inputs = device.ports_facing(Direction::In);
+        device.paths.iter().any(|path| path.via == Via::Relay)
+            && inputs.all(|port| {
+                port.wire == wire && port.takes(picture.format) && port.carries_rate(picture.format)
+            })
+    })?;
+    let known = &floor.build.connections[connection];
+    let half = Length(known.length.0.div_ceil(2).next_multiple_of(1000));
+    let run = |from: PortRef, to: PortRef| Command::Connect {
+        build: build(facts),
+        from,
+        to,
+        cable: Some(known.cable.clone()),
+        length: Some(half),
+    };
+    let (entry, exit) = (put.port(Direction::In, 0)?, put.port(Direction::Out, 0)?);
+    let mut commands = put.put(facts, link.to);
+    commands.extend([
+        out(facts, known),
+        run(known.from.clone(), entry),
+        run(exit, known.to.clone()),
+    ]);
+    let title = format!(
+        "{} half-way, with {half} of {} on either side",
+        put.in_words(),
+        link.cable.name
+    );
+    Some(Fix::new(title, commands))
+}
