@@ -4,6 +4,8 @@
 //! The folders are rooms; each opens with what it is for. Dependencies run one way, in this order:
 //! nothing above imports what stands below it.
 
+#![warn(missing_docs)]
+
 pub mod quantity;
 
 pub mod format;

@@ -641,11 +641,20 @@ export interface components {
         };
         /** @description Both ends of a band, in bits a second. */
         BandRate: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Where much moves, in bits a second.
+             */
             high_bps: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Where little moves, in bits a second.
+             */
             low_bps: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description As a rule, in bits a second.
+             */
             typical_bps: number;
         };
         /** @example 100 Mb/s */
@@ -841,14 +850,17 @@ export interface components {
         Command: {
             /** @enum {string} */
             do: "rename-production";
+            /** @description Its name. */
             name: string;
         } | {
             /** @enum {string} */
             do: "set-project-format";
+            /** @description What it is to be. */
             format: components["schemas"]["PictureFormat"];
         } | {
             /** @enum {string} */
             do: "set-drop-frame";
+            /** @description Whether it drops frames. */
             drop_frame: boolean;
         } | {
             /** @description Only the fields that it names change. */
@@ -891,24 +903,29 @@ export interface components {
         } | {
             /** @enum {string} */
             do: "set-kit";
+            /** @description What is to be there of one thing. */
             line: components["schemas"]["KitChange"];
         } | {
             /** @description Its place among them; the end where not said. */
             at?: number | null;
             /** @enum {string} */
             do: "put-entry";
+            /** @description The description. */
             entry: components["schemas"]["Device"];
         } | {
             /** @enum {string} */
             do: "remove-entry";
+            /** @description Its id. */
             entry: string;
         } | {
             /** @description Its place among them; the end where not said. */
             at?: number | null;
+            /** @description The codec. */
             codec: components["schemas"]["Codec"];
             /** @enum {string} */
             do: "put-codec";
         } | {
+            /** @description Its id. */
             codec: string;
             /** @enum {string} */
             do: "remove-codec";
@@ -938,15 +955,19 @@ export interface components {
         } | {
             /** @enum {string} */
             do: "set-job";
+            /** @description Its lines. */
             job: components["schemas"]["JobLine"][];
         } | {
             /** @description Its place among them; the end where not said. */
             at?: number | null;
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "put-schedule-entry";
+            /** @description The part of the day. */
             entry: components["schemas"]["ScheduleEntry"];
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @description Only the fields that it names change. */
             change: {
@@ -965,132 +986,188 @@ export interface components {
             };
             /** @enum {string} */
             do: "set-schedule-entry";
+            /** @description Its id. */
             entry: components["schemas"]["String"];
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "remove-schedule-entry";
+            /** @description Its id. */
             entry: components["schemas"]["String"];
         } | {
             /** @enum {string} */
             do: "add-build";
             from?: components["schemas"]["String"] | null;
             id?: components["schemas"]["String"] | null;
+            /** @description Its name. */
             name: string;
         } | {
+            /** @description The build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "remove-build";
         } | {
+            /** @description Its place among them. */
             at: number;
+            /** @description The build. */
             build: components["schemas"]["Build"];
             /** @enum {string} */
             do: "put-build";
         } | {
+            /** @description The build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "rename-build";
+            /** @description Its name. */
             name: string;
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "add-unit";
+            /** @description Its name. */
             name: string;
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "rename-unit";
+            /** @description Its name. */
             name: string;
+            /** @description The unit. */
             unit: components["schemas"]["String"];
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "remove-unit";
+            /** @description The unit. */
             unit: components["schemas"]["String"];
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The catalogue’s id. */
             device: string;
             /** @enum {string} */
             do: "add-device";
             handle?: components["schemas"]["String"] | null;
+            /** @description Its name on this floor; made from the catalogue’s where not given. */
             name?: string | null;
+            /** @description The unit that it travels with. */
             unit: components["schemas"]["String"];
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The device on the floor. */
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "remove-device";
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The device on the floor. */
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "rename-device";
+            /** @description Its name. */
             name: string;
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The device on the floor. */
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "move-device";
+            /** @description The unit that it is to travel with. */
             unit: components["schemas"]["String"];
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The class of cable, by the catalogue’s id; chosen from the kit where not given. */
             cable?: string | null;
             /** @enum {string} */
             do: "connect";
+            /** @description The output. */
             from: components["schemas"]["PortRef"];
             length?: components["schemas"]["Length"] | null;
+            /** @description The input. */
             to: components["schemas"]["PortRef"];
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The connection. */
             connection: components["schemas"]["String"];
             /** @enum {string} */
             do: "disconnect";
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The class of cable, by the catalogue’s id. */
             cable?: string | null;
+            /** @description The connection. */
             connection: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-cable";
             length?: components["schemas"]["Length"] | null;
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The connection. */
             connection: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-surroundings";
+            /** @description What they are. */
             surroundings: components["schemas"]["Surroundings"];
         } | {
+            /** @description The catalogue’s ids. */
             adapters: string[];
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The connection. */
             connection: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-adapters";
         } | {
+            /** @description The input. */
             at: components["schemas"]["PortRef"];
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-input";
             setting?: components["schemas"]["InputSetting"] | null;
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The device on the floor. */
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-playback";
+            /** @description Whether it does. */
             playback: boolean;
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The device on the floor. */
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-squeeze";
             squeeze?: components["schemas"]["Squeeze"] | null;
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description Whether it takes a squeeze out. */
             desqueeze?: boolean | null;
+            /** @description The device on the floor. */
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-screen";
+            /** @description Whether the screen applies a look. */
             look?: boolean | null;
         } | {
+            /** @description The output. */
             at: components["schemas"]["PortRef"];
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @description Only the fields that it names change. */
             change: {
@@ -1121,23 +1198,30 @@ export interface components {
             /** @enum {string} */
             do: "set-output";
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The device on the floor. */
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "choose-input";
+            /** @description The port’s id; the first with a cable where not said. */
             input?: string | null;
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The device on the floor. */
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-timecode";
             timecode?: components["schemas"]["TimecodeRate"] | null;
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             device?: components["schemas"]["String"] | null;
             /** @enum {string} */
             do: "set-timecode-master";
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             change?: null | {
                 /** @description The codec's id. */
@@ -1165,15 +1249,19 @@ export interface components {
                 /** @description Sound tracks recorded. */
                 tracks?: number;
             };
+            /** @description The device on the floor. */
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-recording";
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "put-need";
+            /** @description The need. */
             need: components["schemas"]["Need"];
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @description Only the fields that it names change. */
             change: {
@@ -1198,16 +1286,21 @@ export interface components {
             };
             /** @enum {string} */
             do: "set-need";
+            /** @description Its id. */
             need: components["schemas"]["String"];
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "remove-need";
+            /** @description Its id. */
             need: components["schemas"]["String"];
         } | {
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "put-back";
+            /** @description What was taken out. */
             kept: components["schemas"]["Kept"];
         };
         /** @description One way to go on with a line. */
@@ -1221,6 +1314,7 @@ export interface components {
         Condition: {
             /** @enum {string} */
             is: "faster";
+            /** @description Frames a second. */
             than: components["schemas"]["FrameRate"];
         } | {
             /** @enum {string} */
@@ -1237,6 +1331,7 @@ export interface components {
         } | {
             /** @enum {string} */
             is: "in-use";
+            /** @description The port’s id. */
             port: string;
         };
         /** @description A cable (or a radio pairing) from an output to an input. */
@@ -1717,12 +1812,14 @@ export interface components {
             days: number;
             /** @description A line for each build. */
             lines: string[];
+            /** @description The storage in binary units, as computers count. */
             storage_binary: string;
             /**
              * Format: int64
              * @description With every copy and the margin for growth.
              */
             storage_bytes: number;
+            /** @description The storage in decimal units, as sold. */
             storage_label: string;
         };
         /** @description What a removal took out, each with its place in its list. */
@@ -2446,39 +2543,63 @@ export interface components {
          *     that rates come out exact.
          */
         RateModel: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Hundredths of a bit a pixel.
+             */
             centibits: number;
             /** @enum {string} */
             kind: "by-pixel";
         } | {
             /** @enum {string} */
             kind: "constant";
+            /** @description The rate. */
             rate: components["schemas"]["BitRate"];
         } | {
+            /** @description The clip’s size. */
             file: components["schemas"]["Bytes"];
             /** @enum {string} */
             kind: "measured";
+            /** @description The clip’s length. */
             length: components["schemas"]["Span"];
         } | {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Hundredths: 500 is 5 to 1.
+             */
             centiratio: number;
             /** @enum {string} */
             kind: "ratio";
         } | {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description So many bytes …
+             */
             bytes: number;
             /** @enum {string} */
             kind: "uncompressed";
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description … for so many pixels.
+             */
             pixels: number;
         } | {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Hundredths of a bit a pixel where much moves.
+             */
             high: number;
             /** @enum {string} */
             kind: "constant-quality";
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Hundredths of a bit a pixel where little moves.
+             */
             low: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Hundredths of a bit a pixel as a rule.
+             */
             typical: number;
         } | {
             /** @enum {string} */
@@ -2600,6 +2721,7 @@ export interface components {
             time?: components["schemas"]["RecordTime"] | null;
             /** @description Sound tracks set, and channels that arrive. */
             tracks: number;
+            /** @description As many of the tracks as a channel reaches. */
             tracks_fed: number;
             /** @description Both together: *10-bit 4:2:2 file of an 8-bit 4:2:0 picture*, where they differ. */
             truth?: string | null;
@@ -2681,16 +2803,24 @@ export interface components {
             /** @enum {string} */
             kind: "continuous";
         } | {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Cameras that share it.
+             */
             cameras: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Hundredths to one.
+             */
             centiratio: number;
             /** @enum {string} */
             kind: "ratio";
+            /** @description Minutes of the finished film. */
             screen: components["schemas"]["Span"];
         } | {
             /** @enum {string} */
             kind: "rolling";
+            /** @description So long. */
             length: components["schemas"]["Span"];
         } | {
             /** @enum {string} */

@@ -70,18 +70,44 @@ fn half_a_percent() -> Percent {
 #[serde(rename_all = "kebab-case", tag = "kind", deny_unknown_fields)]
 pub enum RateModel {
     /// Hundredths of a bit per pixel per frame × pixels × frames a second.
-    ByPixel { centibits: u64 },
+    ByPixel {
+        /// Hundredths of a bit a pixel.
+        centibits: u64,
+    },
     /// A figure, whatever the picture.
-    Constant { rate: BitRate },
+    Constant {
+        /// The rate.
+        rate: BitRate,
+    },
     /// What a test clip came to: a file of this size over this length, whatever the picture. Sound
     /// and container are in it.
-    Measured { file: Bytes, length: Span },
+    Measured {
+        /// The clip’s size.
+        file: Bytes,
+        /// The clip’s length.
+        length: Span,
+    },
     /// Sensor samples × bits ÷ ratio × frames a second; the ratio to one, in hundredths.
-    Ratio { centiratio: u64 },
+    Ratio {
+        /// Hundredths: 500 is 5 to 1.
+        centiratio: u64,
+    },
     /// Bytes for a group of pixels, as the format packs them.
-    Uncompressed { bytes: u64, pixels: u64 },
+    Uncompressed {
+        /// So many bytes …
+        bytes: u64,
+        /// … for so many pixels.
+        pixels: u64,
+    },
     /// A band of hundredths of a bit per pixel per frame: planned on its high end.
-    ConstantQuality { low: u64, typical: u64, high: u64 },
+    ConstantQuality {
+        /// Hundredths of a bit a pixel where little moves.
+        low: u64,
+        /// Hundredths of a bit a pixel as a rule.
+        typical: u64,
+        /// Hundredths of a bit a pixel where much moves.
+        high: u64,
+    },
     /// No picture: sound files alone.
     SoundOnly,
 }
@@ -89,7 +115,10 @@ pub enum RateModel {
 /// Both ends of a band, in bits a second.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
 pub struct BandRate {
+    /// Where little moves, in bits a second.
     pub low_bps: u64,
+    /// As a rule, in bits a second.
     pub typical_bps: u64,
+    /// Where much moves, in bits a second.
     pub high_bps: u64,
 }

@@ -12,25 +12,45 @@ use utoipa::ToSchema;
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum DeviceKind {
+    /// A camera body.
     Camera,
+    /// A screen without a recorder.
     Monitor,
+    /// A screen for one eye.
     Viewfinder,
+    /// Throws the picture on a screen.
     Projector,
+    /// A screen that records.
     RecorderMonitor,
+    /// Records, and shows nothing.
     Recorder,
+    /// Makes a stream of the picture.
     Encoder,
+    /// Is written over a data cable.
     Drive,
+    /// Sends over the air.
     Transmitter,
+    /// Takes from the air.
     Receiver,
+    /// A telephone or tablet that follows by radio.
     Viewer,
+    /// Makes one wire or format of another.
     Converter,
+    /// Gives one input on several outputs.
     Distribution,
+    /// Chooses among inputs, for each output.
     Switcher,
+    /// Parts the grounds of two ends.
     Isolator,
+    /// Carries one wire further, by fibre or network cable.
     Extender,
+    /// Ports of a body brought out by one plug.
     PortBox,
+    /// Makes sound.
     Microphone,
+    /// Mixes sound, and may record it.
     Mixer,
+    /// Gives timecode.
     TimecodeBox,
 }
 
@@ -40,9 +60,13 @@ pub enum DeviceKind {
 )]
 #[serde(rename_all = "lowercase")]
 pub enum SignalKind {
+    /// Picture, with what travels in it.
     Picture,
+    /// Sound alone.
     Sound,
+    /// Timecode alone.
     Timecode,
+    /// Files as they are written.
     Data,
 }
 

@@ -10,15 +10,23 @@ use std::sync::OnceLock;
 pub enum CatalogueError {
     /// The file isn't TOML of the right shape.
     #[error("{file}: {reason}")]
-    Unreadable { file: &'static str, reason: String },
+    Unreadable {
+        /// The file’s name.
+        file: &'static str,
+        /// What was wrong, and where.
+        reason: String,
+    },
     /// Two entries share an id.
     #[error("two entries are called “{0}”")]
     Twice(String),
     /// An entry names something that isn't there.
     #[error("“{entry}” names {what} “{name}”, which isn’t there")]
     Missing {
+        /// The entry’s id.
         entry: String,
+        /// What kind of thing.
         what: &'static str,
+        /// The name that isn’t there.
         name: String,
     },
 }

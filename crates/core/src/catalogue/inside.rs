@@ -12,10 +12,13 @@ use utoipa::ToSchema;
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Cap {
+    /// At most this raster.
     #[serde(default)]
     pub raster: Option<Raster>,
+    /// At most this sampling.
     #[serde(default)]
     pub sampling: Option<Sampling>,
+    /// At most this depth.
     #[serde(default)]
     pub bits: Option<Depth>,
 }

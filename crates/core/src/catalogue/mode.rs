@@ -49,7 +49,10 @@ pub struct Leaves {
 #[serde(tag = "is", rename_all = "kebab-case", deny_unknown_fields)]
 pub enum Condition {
     /// It records or sends more frames a second than this.
-    Faster { than: FrameRate },
+    Faster {
+        /// Frames a second.
+        than: FrameRate,
+    },
     /// It records on its own cards.
     RecordingInside,
     /// It records to a drive on its data port.
@@ -59,7 +62,10 @@ pub enum Condition {
     /// It plays back.
     Playback,
     /// A cable is in this port.
-    InUse { port: String },
+    InUse {
+        /// The port’s id.
+        port: String,
+    },
 }
 
 impl fmt::Display for Condition {

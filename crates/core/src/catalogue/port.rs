@@ -14,7 +14,9 @@ use utoipa::ToSchema;
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Direction {
+    /// Takes.
     In,
+    /// Gives.
     Out,
 }
 

@@ -18,46 +18,73 @@ use utoipa::ToSchema;
 #[serde(tag = "do", rename_all = "kebab-case", deny_unknown_fields)]
 pub enum Command {
     /// Gives the production another name.
-    RenameProduction { name: String },
+    RenameProduction {
+        /// Its name.
+        name: String,
+    },
     /// Sets the project's picture format, as typed.
-    SetProjectFormat { format: PictureFormat },
+    SetProjectFormat {
+        /// What it is to be.
+        format: PictureFormat,
+    },
     /// Sets whether timecode drops frames.
-    SetDropFrame { drop_frame: bool },
+    SetDropFrame {
+        /// Whether it drops frames.
+        drop_frame: bool,
+    },
     /// Sets some of the house rules.
     SetHouseRules {
+        /// What changes.
         #[schema(schema_with = change_of::<HouseRules>)]
         change: Change<HouseRules>,
     },
     /// Sets how many of an item the kit holds; none removes the line.
-    SetKit { line: KitChange },
+    SetKit {
+        /// What is to be there of one thing.
+        line: KitChange,
+    },
     /// Adds a description of the crew's own, or puts another in the place of the one with its id.
     PutEntry {
+        /// The description.
         entry: Box<Device>,
         /// Its place among them; the end where not said.
         #[serde(default)]
         at: Option<usize>,
     },
     /// Removes a description of the crew's own.
-    RemoveEntry { entry: String },
+    RemoveEntry {
+        /// Its id.
+        entry: String,
+    },
     /// Adds a codec of the crew's own, or puts another in the place of the one with its id.
     PutCodec {
+        /// The codec.
         codec: Box<Codec>,
         /// Its place among them; the end where not said.
         #[serde(default)]
         at: Option<usize>,
     },
     /// Removes a codec of the crew's own.
-    RemoveCodec { codec: String },
+    RemoveCodec {
+        /// Its id.
+        codec: String,
+    },
     /// Sets something of where cards are copied.
     SetStation {
+        /// What changes.
         #[schema(schema_with = change_of::<Station>)]
         change: Change<Station>,
     },
     /// Sets how many days of which build the job is.
-    SetJob { job: Vec<JobLine> },
+    SetJob {
+        /// Its lines.
+        job: Vec<JobLine>,
+    },
     /// Adds something to the day of a build, or puts another in its place.
     PutScheduleEntry {
+        /// In which build.
         build: Handle,
+        /// The part of the day.
         entry: ScheduleEntry,
         /// Its place among them; the end where not said.
         #[serde(default)]
@@ -65,168 +92,286 @@ pub enum Command {
     },
     /// Sets something of what is shot when.
     SetScheduleEntry {
+        /// In which build.
         build: Handle,
+        /// Its id.
         entry: Handle,
+        /// What changes.
         #[schema(schema_with = change_of::<ScheduleEntry>)]
         change: Change<ScheduleEntry>,
     },
     /// Takes something out of the day of a build.
-    RemoveScheduleEntry { build: Handle, entry: Handle },
+    RemoveScheduleEntry {
+        /// In which build.
+        build: Handle,
+        /// Its id.
+        entry: Handle,
+    },
     /// Adds a build: an empty one, or a copy of another to go on from. The id is made from the name
     /// where not given.
     AddBuild {
+        /// Its name.
         name: String,
+        /// The build that it is a copy of; an empty one where none.
         #[serde(default)]
         from: Option<Handle>,
+        /// Its id; made from the name where not given.
         #[serde(default)]
         id: Option<Handle>,
     },
     /// Removes a build; one stays.
-    RemoveBuild { build: Handle },
+    RemoveBuild {
+        /// The build.
+        build: Handle,
+    },
     /// Puts a build back at its place. The inverse of removing it.
-    PutBuild { at: usize, build: Box<Build> },
+    PutBuild {
+        /// Its place among them.
+        at: usize,
+        /// The build.
+        build: Box<Build>,
+    },
     /// Gives a build another name.
-    RenameBuild { build: Handle, name: String },
+    RenameBuild {
+        /// The build.
+        build: Handle,
+        /// Its name.
+        name: String,
+    },
     /// Adds a unit at the end.
-    AddUnit { build: Handle, name: String },
+    AddUnit {
+        /// In which build.
+        build: Handle,
+        /// Its name.
+        name: String,
+    },
     /// Gives a unit another name.
     RenameUnit {
+        /// In which build.
         build: Handle,
+        /// The unit.
         unit: Handle,
+        /// Its name.
         name: String,
     },
     /// Removes an empty unit.
-    RemoveUnit { build: Handle, unit: Handle },
+    RemoveUnit {
+        /// In which build.
+        build: Handle,
+        /// The unit.
+        unit: Handle,
+    },
     /// Puts a device to use. Handle and name are made from the catalogue's where not given.
     AddDevice {
+        /// In which build.
         build: Handle,
+        /// The catalogue’s id.
         device: String,
+        /// The unit that it travels with.
         unit: Handle,
+        /// Its name on this floor; made from the catalogue’s where not given.
         #[serde(default)]
         name: Option<String>,
+        /// Its handle; made from the catalogue’s id where not given.
         #[serde(default)]
         handle: Option<Handle>,
     },
     /// Takes a device out, with its connections. Needs that speak of it stay, unmet.
-    RemoveDevice { build: Handle, device: Handle },
+    RemoveDevice {
+        /// In which build.
+        build: Handle,
+        /// The device on the floor.
+        device: Handle,
+    },
     /// Gives a device another name on this floor.
     RenameDevice {
+        /// In which build.
         build: Handle,
+        /// The device on the floor.
         device: Handle,
+        /// Its name.
         name: String,
     },
     /// Lets a device travel with another unit.
     MoveDevice {
+        /// In which build.
         build: Handle,
+        /// The device on the floor.
         device: Handle,
+        /// The unit that it is to travel with.
         unit: Handle,
     },
     /// Runs a cable from an output to an input. Cable and length are chosen from the kit where not
     /// given.
     Connect {
+        /// In which build.
         build: Handle,
+        /// The output.
         from: PortRef,
+        /// The input.
         to: PortRef,
+        /// The class of cable, by the catalogue’s id; chosen from the kit where not given.
         #[serde(default)]
         cable: Option<String>,
+        /// How long; chosen from the kit where not given.
         #[serde(default)]
         length: Option<Length>,
     },
     /// Takes a cable out.
-    Disconnect { build: Handle, connection: Handle },
+    Disconnect {
+        /// In which build.
+        build: Handle,
+        /// The connection.
+        connection: Handle,
+    },
     /// Changes the class of a cable, its length or both.
     SetCable {
+        /// In which build.
         build: Handle,
+        /// The connection.
         connection: Handle,
+        /// The class of cable, by the catalogue’s id.
         #[serde(default)]
         cable: Option<String>,
+        /// How long.
         #[serde(default)]
         length: Option<Length>,
     },
     /// Sets what stands between the antennas of a pairing.
     SetSurroundings {
+        /// In which build.
         build: Handle,
+        /// The connection.
         connection: Handle,
+        /// What they are.
         surroundings: Surroundings,
     },
     /// Sets the adapters, barrels and clamps on a cable.
     SetAdapters {
+        /// In which build.
         build: Handle,
+        /// The connection.
         connection: Handle,
+        /// The catalogue’s ids.
         adapters: Vec<String>,
     },
     /// Sets what the sink behind an input says of itself; none: the catalogue's word.
     SetInput {
+        /// In which build.
         build: Handle,
+        /// The input.
         at: PortRef,
+        /// What is set; the catalogue’s word where none is.
         setting: Option<InputSetting>,
     },
     /// Sets whether a camera plays back.
     SetPlayback {
+        /// In which build.
         build: Handle,
+        /// The device on the floor.
         device: Handle,
+        /// Whether it does.
         playback: bool,
     },
     /// Sets the squeeze of a camera's lens; none: spherical.
     SetSqueeze {
+        /// In which build.
         build: Handle,
+        /// The device on the floor.
         device: Handle,
+        /// The squeeze.
         squeeze: Option<Squeeze>,
     },
     /// Sets what a screen does to its picture; what isn’t named stays.
     SetScreen {
+        /// In which build.
         build: Handle,
+        /// The device on the floor.
         device: Handle,
+        /// Whether it takes a squeeze out.
         #[serde(default)]
         desqueeze: Option<bool>,
+        /// Whether the screen applies a look.
         #[serde(default)]
         look: Option<bool>,
     },
     /// Sets something of what an output gives.
     SetOutput {
+        /// In which build.
         build: Handle,
+        /// The output.
         at: PortRef,
+        /// What changes.
         #[schema(schema_with = change_of::<OutputSetting>)]
         change: Change<OutputSetting>,
     },
     /// Chooses the input that a device shows, passes on or records.
     ChooseInput {
+        /// In which build.
         build: Handle,
+        /// The device on the floor.
         device: Handle,
+        /// The port’s id; the first with a cable where not said.
         input: Option<String>,
     },
     /// Sets the timecode that a device counts; none: the project's.
     SetTimecode {
+        /// In which build.
         build: Handle,
+        /// The device on the floor.
         device: Handle,
+        /// Rate and drop mode.
         timecode: Option<TimecodeRate>,
     },
     /// Names the device whose timecode the others follow.
     SetTimecodeMaster {
+        /// In which build.
         build: Handle,
+        /// The device; none: nobody’s.
         device: Option<Handle>,
     },
     /// Sets something of how a device records; `null`: it doesn’t.
     SetRecording {
+        /// In which build.
         build: Handle,
+        /// The device on the floor.
         device: Handle,
+        /// What changes.
         #[serde(deserialize_with = "Option::deserialize")]
         #[schema(schema_with = change_or_null::<RecordingSetting>)]
         change: Option<Change<RecordingSetting>>,
     },
     /// Adds a need, or puts another in the place of the one with its id.
-    PutNeed { build: Handle, need: Need },
+    PutNeed {
+        /// In which build.
+        build: Handle,
+        /// The need.
+        need: Need,
+    },
     /// Sets something of a need.
     SetNeed {
+        /// In which build.
         build: Handle,
+        /// Its id.
         need: Handle,
+        /// What changes.
         #[schema(schema_with = change_of::<Need>)]
         change: Change<Need>,
     },
     /// Removes a need.
-    RemoveNeed { build: Handle, need: Handle },
+    RemoveNeed {
+        /// In which build.
+        build: Handle,
+        /// Its id.
+        need: Handle,
+    },
     /// Puts back, each at its place, what another command took out. The inverse of removals.
-    PutBack { build: Handle, kept: Box<Kept> },
+    PutBack {
+        /// In which build.
+        build: Handle,
+        /// What was taken out.
+        kept: Box<Kept>,
+    },
 }
 
 /// What a removal took out, each with its place in its list.

@@ -33,12 +33,18 @@ pub enum Rolls {
     /// So many minutes of the finished film × a shooting ratio, in hundredths to one, ÷ the cameras
     /// that share it.
     Ratio {
+        /// Minutes of the finished film.
         screen: Span,
+        /// Hundredths to one.
         centiratio: u32,
+        /// Cameras that share it.
         cameras: u32,
     },
     /// So many hours, spread over it.
-    Rolling { length: Span },
+    Rolling {
+        /// So long.
+        length: Span,
+    },
     /// Nothing: a break.
     Nothing,
 }

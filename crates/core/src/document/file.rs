@@ -29,23 +29,40 @@ pub enum FileError {
     #[error(
         "the file ends in the middle, at line {line}, column {column}: it was cut off; export it again"
     )]
-    CutOff { line: usize, column: usize },
+    CutOff {
+        /// Counted from 1.
+        line: usize,
+        /// Counted from 1.
+        column: usize,
+    },
     /// It isn't JSON.
     #[error("this isn’t a West Rail file: {reason}")]
-    NotJson { reason: String },
+    NotJson {
+        /// What was wrong.
+        reason: String,
+    },
     /// It is JSON of another kind.
     #[error("this isn’t the file that is wanted here: it should say \"format\": \"{expected}\"")]
-    OtherKind { expected: &'static str },
+    OtherKind {
+        /// The format’s name.
+        expected: &'static str,
+    },
     /// It is of a newer version.
     #[error(
         "the file is of version {found}, newer than the version {FORMAT_VERSION} that this West Rail reads"
     )]
-    Newer { found: u64 },
+    Newer {
+        /// Its version.
+        found: u64,
+    },
     /// A value in it isn’t what it should be.
     #[error("line {line}, column {column}: {reason}")]
     Wrong {
+        /// Counted from 1.
         line: usize,
+        /// Counted from 1.
         column: usize,
+        /// What was wrong.
         reason: String,
     },
     /// A value in a file of an earlier version isn't what it should be.

@@ -62,9 +62,13 @@ impl Default for HouseRules {
 #[serde(rename_all = "kebab-case")]
 pub enum PictureOfRecord {
     #[default]
+    /// On the cards of the body.
     InCamera,
+    /// On a recorder that an output feeds.
     External,
+    /// On a drive on the body’s data port.
     Drive,
+    /// Inside and outside.
     Both,
 }
 
@@ -73,7 +77,9 @@ pub enum PictureOfRecord {
 #[serde(rename_all = "kebab-case")]
 pub enum TransmitterFeed {
     #[default]
+    /// By an output of the camera’s own.
     OwnOutput,
+    /// Through the on-board monitor.
     Relayed,
 }
 
@@ -82,7 +88,9 @@ pub enum TransmitterFeed {
 #[serde(rename_all = "kebab-case")]
 pub enum MonitorSize {
     #[default]
+    /// Small in the hand, large on legs.
     SmallHandheld,
+    /// One for every build.
     OneSize,
 }
 
@@ -91,8 +99,11 @@ pub enum MonitorSize {
 #[serde(rename_all = "kebab-case")]
 pub enum MediaSwap {
     #[default]
+    /// At the swap level.
     AtLevel,
+    /// After the take in which the level is passed.
     EndOfTake,
+    /// When it is full.
     RunToEnd,
 }
 
@@ -101,7 +112,9 @@ pub enum MediaSwap {
 #[serde(rename_all = "kebab-case")]
 pub enum CardSize {
     #[default]
+    /// Several smaller ones.
     SeveralSmaller,
+    /// Few large ones.
     FewLarge,
 }
 

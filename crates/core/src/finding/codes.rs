@@ -8,7 +8,7 @@ macro_rules! codes {
     ($($(#[$doc:meta])* $name:ident $code:literal $title:literal $means:literal $matters:literal $todo:literal;)*) => {
         /// A kind of finding; its letter says its area.
         #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
-        pub enum Code { $($(#[$doc])* $name,)* }
+        pub enum Code { $(#[doc = $title] $(#[$doc])* $name,)* }
 
         /// The page of every code, in the order of the codes.
         pub const PAGES: &[CodePage] = &[$(CodePage {

@@ -31,19 +31,40 @@ pub enum Problem {
 #[derive(Debug, Clone, PartialEq)]
 pub enum WiringProblem {
     /// A placement's device isn't in the catalogue.
-    UnknownDevice { placement: usize },
+    UnknownDevice {
+        /// The device.
+        placement: usize,
+    },
     /// A connection names a port that isn't there, or runs the wrong way.
-    NoSuchPort { connection: ConnectionIx },
+    NoSuchPort {
+        /// The connection.
+        connection: ConnectionIx,
+    },
     /// A second cable in one socket.
-    SecondCable { connection: ConnectionIx },
+    SecondCable {
+        /// The connection.
+        connection: ConnectionIx,
+    },
     /// A connection's cable isn't in the catalogue.
-    UnknownCable { connection: ConnectionIx },
+    UnknownCable {
+        /// The connection.
+        connection: ConnectionIx,
+    },
     /// Output and input speak different wires: SDI into HDMI.
-    OtherWire { connection: ConnectionIx },
+    OtherWire {
+        /// The connection.
+        connection: ConnectionIx,
+    },
     /// The cable's plugs don't fit the sockets, or it isn't made for the wire.
-    WrongCable { connection: ConnectionIx },
+    WrongCable {
+        /// The connection.
+        connection: ConnectionIx,
+    },
     /// A plug in a small HDMI socket without a clamp.
-    Strain { connection: ConnectionIx },
+    Strain {
+        /// The connection.
+        connection: ConnectionIx,
+    },
 }
 
 /// What a wire, its ends and its cable make of the picture sent over it.
@@ -51,58 +72,88 @@ pub enum WiringProblem {
 pub enum CarriageProblem {
     /// The input doesn't take the format.
     NotTaken {
+        /// The connection.
         connection: ConnectionIx,
+        /// The picture that is sent.
         format: PictureFormat,
     },
     /// Raw comes to an input that doesn't name its carriage.
-    RawNotTaken { connection: ConnectionIx },
+    RawNotTaken {
+        /// The connection.
+        connection: ConnectionIx,
+    },
     /// An HDMI source gave way to what its sink takes.
     FellBack {
+        /// The connection.
         connection: ConnectionIx,
+        /// What was to be given.
         wanted: PictureFormat,
+        /// What is given.
         given: PictureFormat,
     },
     /// SDI or HDMI defines no such picture.
     NoCarriage {
+        /// The connection.
         connection: ConnectionIx,
+        /// What there is in its place.
         why: String,
     },
     /// More than an SDI port carries.
     OverSdiPort {
+        /// The connection.
         connection: ConnectionIx,
+        /// The port.
         port: PortIx,
+        /// Rates and class of the picture.
         sdi: Sdi,
+        /// The class that it is made for.
         class: SdiClass,
+        /// The picture that is sent.
         format: PictureFormat,
     },
     /// More than an HDMI port carries.
     OverHdmiPort {
+        /// The connection.
         connection: ConnectionIx,
+        /// The port.
         port: PortIx,
+        /// Rates and generation of the picture.
         needs: Hdmi,
+        /// What it has.
         has: (Generation, u8),
+        /// The picture that is sent.
         format: PictureFormat,
     },
     /// More than a coaxial cable is made for.
     OverSdiCable {
+        /// The connection.
         connection: ConnectionIx,
+        /// Rates and class of the picture.
         sdi: Sdi,
+        /// The class that it is made for.
         class: SdiClass,
     },
     /// More than an HDMI cable is made for.
     OverHdmiCable {
+        /// The connection.
         connection: ConnectionIx,
+        /// Rates and generation of the picture.
         needs: Hdmi,
+        /// What it has.
         has: Generation,
     },
     /// The levels of 3G differ.
     OtherLevel {
+        /// The connection.
         connection: ConnectionIx,
+        /// The level that comes.
         sent: Level,
     },
     /// The run is near or beyond its reach.
     LongRun {
+        /// The connection.
         connection: ConnectionIx,
+        /// The run against its reach.
         run: RunLength,
         /// How much of what it may be is used up.
         share: f64,
@@ -113,19 +164,35 @@ pub enum CarriageProblem {
 #[derive(Debug, Clone, PartialEq)]
 pub enum OutputProblem {
     /// An output is set to what it doesn't give, or gives nothing at the project's rate.
-    CannotGive { port: PortIx, wanted: PictureFormat },
+    CannotGive {
+        /// The port.
+        port: PortIx,
+        /// What was to be given.
+        wanted: PictureFormat,
+    },
     /// An output is off, or gives less, because of what else its device does.
-    SwitchedOff { port: PortIx, mode: usize },
+    SwitchedOff {
+        /// The port.
+        port: PortIx,
+        /// The mode, by its number among the device’s.
+        mode: usize,
+    },
     /// A scaler is asked for another frame rate.
     KeepsRate {
+        /// The port.
         port: PortIx,
+        /// What was to be given.
         wanted: PictureFormat,
+        /// The picture that comes.
         comes: PictureFormat,
     },
     /// Fields become frames on the way, unasked.
     Deinterlaced {
+        /// The port.
         port: PortIx,
+        /// The picture that comes.
         comes: PictureFormat,
+        /// What is given.
         given: PictureFormat,
     },
 }
@@ -134,24 +201,42 @@ pub enum OutputProblem {
 #[derive(Debug, Clone, PartialEq)]
 pub enum LinksProblem {
     /// One link of several comes to an input that takes a whole picture.
-    LoneLeg { connection: ConnectionIx, leg: Leg },
+    LoneLeg {
+        /// The connection.
+        connection: ConnectionIx,
+        /// Which link of which picture.
+        leg: Leg,
+    },
     /// Links of a picture are missing at their inputs, by number from 0.
     LegsMissing {
+        /// The connection.
         connection: ConnectionIx,
+        /// Links of the picture.
         of: u8,
+        /// Their numbers.
         missing: Vec<u8>,
     },
     /// The links don't come in their order: which one is at each input, from 0.
     LegsOutOfOrder {
+        /// The connection.
         connection: ConnectionIx,
+        /// By input, the link that comes.
         found: Vec<u8>,
     },
     /// The picture is spread in a way that the input doesn't know.
-    LegMapping { connection: ConnectionIx, leg: Leg },
+    LegMapping {
+        /// The connection.
+        connection: ConnectionIx,
+        /// Which link of which picture.
+        leg: Leg,
+    },
     /// The links' cables differ in length.
     LegLengths {
+        /// The connection.
         connection: ConnectionIx,
+        /// The shortest.
         shortest: Length,
+        /// The longest.
         longest: Length,
     },
 }
@@ -160,36 +245,57 @@ pub enum LinksProblem {
 #[derive(Debug, Clone, PartialEq)]
 pub enum AirProblem {
     /// Transmitter and receiver aren't of one system.
-    OtherSystem { connection: ConnectionIx },
+    OtherSystem {
+        /// The connection.
+        connection: ConnectionIx,
+    },
     /// More listen than the transmitter serves.
     TooManyListeners {
+        /// The connection.
         connection: ConnectionIx,
+        /// As many as it serves.
         most: usize,
+        /// As many as listen.
         count: usize,
     },
     /// Little, or nothing, is left above what the receiver needs.
     WeakRadio {
+        /// The connection.
         connection: ConnectionIx,
+        /// What is left, in decibels.
         margin_db: f64,
+        /// How far it would carry.
         reach: Length,
     },
     /// Two transmitters of one band on one channel.
     SameChannel {
+        /// The device.
         placement: usize,
+        /// The other device.
         other: usize,
+        /// The channel.
         channel: u8,
     },
     /// No channel of the band is left for a transmitter.
-    NoChannel { placement: usize },
+    NoChannel {
+        /// The device.
+        placement: usize,
+    },
 }
 
 /// Where no picture begins, or none ends.
 #[derive(Debug, Clone, PartialEq)]
 pub enum FlowProblem {
     /// Ports that feed each other in a circle.
-    Loop { ports: Vec<PortIx> },
+    Loop {
+        /// In their order.
+        ports: Vec<PortIx>,
+    },
     /// A destination gets no picture, and nothing upstream explains it.
-    NothingArrives { placement: usize },
+    NothingArrives {
+        /// The device.
+        placement: usize,
+    },
 }
 
 /// Clocks that disagree.
@@ -197,9 +303,13 @@ pub enum FlowProblem {
 pub enum TimecodeProblem {
     /// A device counts another rate or drop mode than it must agree with.
     OtherTimecode {
+        /// The device.
         placement: usize,
+        /// What it counts.
         counts: TimecodeRate,
+        /// What it must agree with.
         expected: TimecodeRate,
+        /// Whose clock that is.
         from: usize,
     },
 }

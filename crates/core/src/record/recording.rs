@@ -79,13 +79,27 @@ pub enum LimitKind {
 #[derive(Debug, Clone, PartialEq)]
 pub enum RecordProblem {
     /// The file holds more than the picture that it is made from.
-    HoldsMore { file: Quality, picture: Quality },
+    HoldsMore {
+        /// What the file can hold.
+        file: Quality,
+        /// What the picture holds.
+        picture: Quality,
+    },
     /// The recorder doesn't record what arrives, or isn't able to at the project's rate.
-    FormatNotRecorded { format: PictureFormat },
+    FormatNotRecorded {
+        /// The picture.
+        format: PictureFormat,
+    },
     /// The codec isn't made for that raster or rate.
-    CodecNotMade { format: PictureFormat },
+    CodecNotMade {
+        /// The picture.
+        format: PictureFormat,
+    },
     /// The card's file system splits a clip.
-    Splits { every: Span },
+    Splits {
+        /// After so long.
+        every: Span,
+    },
     /// A proxy goes to the second slot, and no card is in it.
     NoProxyMedium,
     /// The codec records raw, and none arrives at the input.
@@ -97,21 +111,35 @@ pub enum RecordProblem {
     /// No card or drive is in.
     NoMedium,
     /// A codec or medium isn't in the catalogue.
-    NotInCatalogue { id: String },
+    NotInCatalogue {
+        /// The id that isn’t there.
+        id: String,
+    },
     /// A medium writes too slowly.
     TooSlow {
+        /// Its name.
         medium: String,
+        /// What must be kept up.
         needed: BitRate,
+        /// What it keeps up.
         sustained: BitRate,
     },
     /// It ends before a need does.
     EndsEarly {
+        /// What ends it.
         limit: Limit,
+        /// The need, by its number.
         need: usize,
+        /// How long it must run.
         length: Span,
     },
     /// Fewer channels arrive than tracks are set to record.
-    SoundLost { tracks: usize, arrive: usize },
+    SoundLost {
+        /// As many as are set.
+        tracks: usize,
+        /// As many as arrive.
+        arrive: usize,
+    },
 }
 
 /// What every recorder of the floor does, in the order of the build.

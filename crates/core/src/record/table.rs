@@ -11,9 +11,13 @@ use utoipa::ToSchema;
 /// The picture, sound and reserve that sums are made for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Basis {
+    /// The picture’s raster.
     pub raster: Raster,
+    /// Its frame rate.
     pub rate: FrameRate,
+    /// The sound alongside.
     pub audio: AudioTracks,
+    /// What is kept back of a card.
     pub reserve: Percent,
 }
 

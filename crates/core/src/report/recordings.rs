@@ -44,6 +44,7 @@ pub struct RecordingReport {
     pub need: Option<LimitReport>,
     /// Sound tracks set, and channels that arrive.
     pub tracks: usize,
+    /// As many of the tracks as a channel reaches.
     pub tracks_fed: usize,
     /// The longest of all times here, for one axis.
     pub axis_seconds: u64,

@@ -47,7 +47,9 @@ pub struct RouteReport {
 /// inputs.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Ends<'t> {
+    /// The source, as typed.
     pub from: &'t str,
+    /// The destination, as typed.
     pub to: &'t str,
 }
 

@@ -82,8 +82,11 @@ pub enum NoRoute {
     /// Nothing in the kit turns what is sent into what is taken.
     #[error("nothing in the kit turns {sent} into what {target} takes ({takes})")]
     NothingBetween {
+        /// What the source sends.
         sent: String,
+        /// The destination’s name.
         target: String,
+        /// What it takes.
         takes: String,
     },
 }

@@ -26,8 +26,11 @@ pub struct Edid {
 /// A frame that a sink takes.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct Mode {
+    /// Its raster.
     pub raster: Raster,
+    /// Progressive, interlaced or segmented.
     pub scan: Scan,
+    /// Its frame rate.
     pub rate: FrameRate,
     /// Whether it takes it in 4:2:0 only.
     pub only_420: bool,
@@ -41,14 +44,22 @@ pub struct Mode {
 pub enum EdidError {
     /// It ends early.
     #[error("the dump ends at byte {byte}; {expected} bytes are needed: read it again")]
-    CutOff { byte: usize, expected: usize },
+    CutOff {
+        /// Counted from 0.
+        byte: usize,
+        /// What should be there.
+        expected: usize,
+    },
     /// It doesn't begin as an EDID does.
     #[error(
         "byte {byte} is {found:#04x}, not {expected:#04x}: an EDID begins 00 ff ff ff ff ff ff 00"
     )]
     Header {
+        /// Counted from 0.
         byte: usize,
+        /// What is there.
         found: u8,
+        /// What should be there.
         expected: u8,
     },
     /// A block was damaged.
@@ -56,19 +67,33 @@ pub enum EdidError {
         "the checksum of block {block} is wrong: byte {byte} is {found:#04x}, and {expected:#04x} would be right; the block was damaged on its way"
     )]
     Checksum {
+        /// Counted from 0; 128 bytes each.
         block: usize,
+        /// Counted from 0.
         byte: usize,
+        /// What is there.
         found: u8,
+        /// What should be there.
         expected: u8,
     },
     /// A length runs past its end.
     #[error("byte {byte}: {reason}")]
-    Overrun { byte: usize, reason: String },
+    Overrun {
+        /// Counted from 0.
+        byte: usize,
+        /// What runs past what.
+        reason: String,
+    },
     /// Hexadecimal text with something else in it.
     #[error(
         "character {at} is “{found}”: a dump as text is hexadecimal digits, two a byte, with spaces or lines between"
     )]
-    NotHex { at: usize, found: char },
+    NotHex {
+        /// Counted from 1.
+        at: usize,
+        /// What is there.
+        found: char,
+    },
     /// It says no picture mode at all.
     #[error("it lists no mode of the trade’s rasters and rates")]
     NoModes,

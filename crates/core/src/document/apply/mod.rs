@@ -30,15 +30,21 @@ pub enum Refusal {
     /// Something named isn't there.
     #[error("there is no {what} “{name}” here{hint}")]
     Missing {
+        /// What kind of thing.
         what: &'static str,
+        /// The name.
         name: String,
+        /// What might have been meant; empty where nothing is near.
         hint: String,
     },
     /// A name or handle is empty, too long or of the wrong letters.
     #[error("“{name}” can’t be the name of {what}: {expected}")]
     BadName {
+        /// What kind of thing.
         what: &'static str,
+        /// The name.
         name: String,
+        /// What is accepted.
         expected: &'static str,
     },
     /// A handle is taken.
@@ -47,29 +53,55 @@ pub enum Refusal {
     /// A port faces the other way.
     #[error("{port} is an {is}, not an {wanted}: a cable runs from an output to an input")]
     WrongWay {
+        /// The port.
         port: PortRef,
+        /// The way that it faces.
         is: &'static str,
+        /// The way that was asked for.
         wanted: &'static str,
     },
     /// A socket has its cable already.
     #[error("{port} already has a cable ({cable}); take that one out first, or use another socket")]
-    Occupied { port: PortRef, cable: String },
+    Occupied {
+        /// The port.
+        port: PortRef,
+        /// From where to where its cable runs.
+        cable: String,
+    },
     /// An output was asked for what it doesn't give.
     #[error("{at} doesn’t give {format}: it gives {gives}")]
     NotGiven {
+        /// The output.
         at: PortRef,
+        /// What was asked for.
         format: PictureFormat,
+        /// What it gives.
         gives: String,
     },
     /// A device can't do what was asked.
     #[error("{device} can’t do that: {why}")]
-    CannotDo { device: String, why: String },
+    CannotDo {
+        /// Its name.
+        device: String,
+        /// The reason.
+        why: String,
+    },
     /// A description can't stand.
     #[error("“{entry}” can’t be described so: {why}")]
-    BadEntry { entry: String, why: String },
+    BadEntry {
+        /// Its name.
+        entry: String,
+        /// The reason.
+        why: String,
+    },
     /// A document that can't be kept.
     #[error("“{entry}” can’t be put back: {why}")]
-    Unfit { entry: String, why: Box<Unfit> },
+    Unfit {
+        /// Its name.
+        entry: String,
+        /// The reason.
+        why: Box<Unfit>,
+    },
     /// What was asked for contradicts itself, or something that is there.
     #[error("{0}")]
     Contradiction(String),

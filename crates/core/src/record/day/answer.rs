@@ -83,7 +83,9 @@ pub struct JobTotals {
     pub storage_bytes: u64,
     /// Both in words, decimal, then binary as a computer may show it.
     pub bytes_label: String,
+    /// The storage in decimal units, as sold.
     pub storage_label: String,
+    /// The storage in binary units, as computers count.
     pub storage_binary: String,
     /// A line for each build.
     pub lines: Vec<String>,

@@ -38,7 +38,9 @@ pub struct Recorder {
 /// Something that a recorder rolls.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Stretch {
+    /// In seconds since midnight.
     pub start: u64,
+    /// In seconds since midnight.
     pub end: u64,
     /// What it writes in all, spread evenly.
     pub bytes: u64,
