@@ -29,7 +29,7 @@ test("a production goes out as a file and comes back", async ({ page, server }) 
   await page.getByRole("link", { name: "Export First Light" }).click();
   const path = join(server.folder, "first-light.json");
   await (await download).saveAs(path);
-  expect(JSON.parse(readFileSync(path, "utf8"))).toMatchObject({ format: "west-rail-production", version: 2 });
+  expect(JSON.parse(readFileSync(path, "utf8"))).toMatchObject({ format: "west-rail-production", version: 3 });
   await page.getByLabel("Production file").setInputFiles(path);
   await expect(page.getByTestId("verdict")).toHaveText("1 stop");
   expect(page.url()).toContain("/p/first-light-2/");

@@ -1,8 +1,8 @@
 //! The journal: what was done to each production, and what takes it back.
 
-use crate::{Result, StoreError};
+use crate::{Result, StoreError, parse};
 use rusqlite::{Connection, OptionalExtension, params};
-use west_rail_core::document::{COMMANDS_VERSION, Command, upgraded_commands};
+use west_rail_core::document::{Command, FORMAT_VERSION};
 
 /// So many steps of a production can be taken back: older ones are forgotten.
 pub const KEPT_STEPS: u64 = 1_000;
@@ -55,7 +55,7 @@ pub fn record(
             title,
             serde_json::to_string(commands)?,
             serde_json::to_string(inverse)?,
-            COMMANDS_VERSION
+            FORMAT_VERSION
         ])?;
     connection
         .prepare_cached(
@@ -89,9 +89,5 @@ pub fn take(connection: &Connection, id: &str, step: Step) -> Result<Vec<Command
     connection
         .prepare_cached("UPDATE journal SET undone = ?3 WHERE production = ?1 AND number = ?2")?
         .execute(params![id, number, step == Step::Undo])?;
-    if version == COMMANDS_VERSION {
-        return Ok(serde_json::from_str(&commands)?);
-    }
-    let commands = upgraded_commands(serde_json::from_str(&commands)?, version);
-    Ok(serde_json::from_value(commands)?)
+    parse(&commands, version)
 }

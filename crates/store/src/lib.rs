@@ -253,8 +253,8 @@ fn list_anew(connection: &Connection) -> Result<()> {
     Ok(())
 }
 
-/// Reads a document that a version of West Rail wrote.
-fn parse(text: &str, version: u32) -> Result<Production> {
+/// Reads what a version of West Rail wrote.
+fn parse<T: serde::de::DeserializeOwned>(text: &str, version: u32) -> Result<T> {
     if version == FORMAT_VERSION {
         return Ok(serde_json::from_str(text)?);
     }

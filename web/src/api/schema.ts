@@ -1386,6 +1386,11 @@ export interface components {
              */
             devices: components["schemas"]["Device"][];
         };
+        /** @description What a USB port for data does. */
+        DataPort: {
+            /** @description The rate that it keeps up. */
+            keeps_up: components["schemas"]["BitRate"];
+        };
         /** @description What follows from a day. */
         DayAnswer: {
             /** @description The first and the last second of the axis. */
@@ -1646,6 +1651,18 @@ export interface components {
          * @enum {string}
          */
         HdmiMake: "copper" | "thin" | "optical";
+        /** @description What an HDMI port takes or sends. */
+        HdmiPort: {
+            /** @description PCM channels; 8 where not said. */
+            audio?: number | null;
+            /**
+             * Format: int32
+             * @description From 2.1 on: its fastest fixed-rate link, in Gb/s; 48 where not said.
+             */
+            frl_gbps?: number | null;
+            /** @description Its generation. */
+            generation: components["schemas"]["HdmiGeneration"];
+        };
         /** @description A stop on the way. */
         Hop: {
             /** @description The port. */
@@ -2394,11 +2411,9 @@ export interface components {
         };
         /** @description A socket or an antenna. */
         Port: {
-            /** @description For HDMI: PCM channels; 8 where not said. */
-            audio?: number | null;
             /** @description The socket. */
             connector: components["schemas"]["Connector"];
-            data_rate?: components["schemas"]["BitRate"] | null;
+            data?: components["schemas"]["DataPort"] | null;
             /** @description Which way it faces. */
             direction: components["schemas"]["Direction"];
             /**
@@ -2406,12 +2421,7 @@ export interface components {
              *     whatever its path brings.
              */
             formats?: components["schemas"]["Abilities"];
-            /**
-             * Format: int32
-             * @description For HDMI 2.1: its fastest fixed-rate link, in Gb/s; 48 where not said.
-             */
-            frl_gbps?: number | null;
-            hdmi?: components["schemas"]["HdmiGeneration"] | null;
+            hdmi?: components["schemas"]["HdmiPort"] | null;
             /** @description Short id, as typed: `sdi1`. */
             id: string;
             /** @description Name as printed beside the socket: *SDI 1*. */

@@ -17,7 +17,7 @@ const connectors: Record<Port["connector"], string> = {
   air: "antenna",
 };
 
-const carries = (port: Port) => [connectors[port.connector], port.sdi?.class, port.hdmi].filter(Boolean);
+const carries = (port: Port) => [connectors[port.connector], port.sdi?.class, port.hdmi?.generation].filter(Boolean);
 
 /** A device's ports as a small drawing, its paths and its limits. */
 export function DeviceCard({ device }: { device: Device }) {

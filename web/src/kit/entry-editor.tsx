@@ -219,7 +219,7 @@ function PortEditor({
   const setSocket = (value: string) => {
     const socket = SOCKETS.find((known) => known.value === value)?.port;
     if (!socket) return;
-    const { sdi: _sdi, hdmi: _hdmi, ...rest } = port;
+    const { sdi: _sdi, hdmi: _hdmi, data: _data, ...rest } = port;
     onChange({ ...rest, ...socket });
   };
   return (

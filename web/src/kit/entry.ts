@@ -51,7 +51,11 @@ export const SOCKETS: { value: string; label: string; port: Pick<Port, "connecto
         ["hdmi-c", "mini"],
         ["hdmi-d", "micro"],
       ] as const
-    ).map(([connector, size]) => ({ value: `${connector}-${hdmi}`, label: `HDMI ${hdmi}, ${size}`, port: { connector, wire: "hdmi" as const, hdmi } })),
+    ).map(([connector, size]) => ({
+      value: `${connector}-${hdmi}`,
+      label: `HDMI ${hdmi}, ${size}`,
+      port: { connector, wire: "hdmi" as const, hdmi: { generation: hdmi } },
+    })),
   ),
   { value: "xlr", label: "XLR, sound", port: { connector: "xlr-3", wire: "analogue" } },
   { value: "jack", label: "3.5 mm, sound", port: { connector: "jack35", wire: "analogue" } },
@@ -70,7 +74,7 @@ export const socketOf = (port: Port) =>
       socket.port.connector === port.connector &&
       socket.port.wire === port.wire &&
       socket.port.sdi?.class === port.sdi?.class &&
-      socket.port.hdmi === (port.hdmi ?? undefined),
+      socket.port.hdmi?.generation === port.hdmi?.generation,
   )?.value ?? "";
 
 export const CONDITIONS: { value: string; label: string; condition: Condition }[] = [

@@ -226,6 +226,15 @@ fn one() -> usize {
 }
 
 impl Device {
+    /// The group of links that a port belongs to, and its place in it.
+    pub fn link_group(&self, port: &str) -> Option<(&LinkGroup, usize)> {
+        let mut groups = self.links.iter();
+        groups.find_map(|group| {
+            let place = group.ports.iter().position(|id| id == port)?;
+            Some((group, place))
+        })
+    }
+
     /// The port with this id.
     pub fn port(&self, id: &str) -> Option<&Port> {
         self.ports.iter().find(|port| port.id == id)

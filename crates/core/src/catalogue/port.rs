@@ -37,18 +37,12 @@ pub struct Port {
     /// For SDI: class and levels.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub sdi: Option<SdiPort>,
-    /// For HDMI: its generation.
+    /// For HDMI: generation, fastest link, sound.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub hdmi: Option<Generation>,
-    /// For HDMI 2.1: its fastest fixed-rate link, in Gb/s; 48 where not said.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub frl_gbps: Option<u8>,
-    /// For HDMI: PCM channels; 8 where not said.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub audio: Option<usize>,
+    pub hdmi: Option<HdmiPort>,
     /// For USB data: what it keeps up.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub data_rate: Option<BitRate>,
+    pub data: Option<DataPort>,
     /// Sensor raw that it gives or takes, by the carriage's name.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub raw: Vec<RawCarriage>,
@@ -70,6 +64,38 @@ pub struct SdiPort {
     /// 3G levels; the first is what an output sends unless told otherwise.
     #[serde(default = "both_levels")]
     pub levels: Vec<Level>,
+}
+
+/// What an HDMI port takes or sends.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct HdmiPort {
+    /// Its generation.
+    pub generation: Generation,
+    /// From 2.1 on: its fastest fixed-rate link, in Gb/s; 48 where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub frl_gbps: Option<u8>,
+    /// PCM channels; 8 where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub audio: Option<usize>,
+}
+
+impl HdmiPort {
+    /// Its generation, and its fastest fixed-rate link in Gb/s.
+    pub fn link(&self) -> (Generation, u8) {
+        (
+            self.generation,
+            self.frl_gbps.unwrap_or(Generation::FASTEST_FRL),
+        )
+    }
+}
+
+/// What a USB port for data does.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct DataPort {
+    /// The rate that it keeps up.
+    pub keeps_up: BitRate,
 }
 
 fn both_levels() -> Vec<Level> {
@@ -150,7 +176,8 @@ impl Port {
 
     /// PCM channels that its wire carries here.
     pub fn hdmi_audio(&self) -> usize {
-        self.audio.unwrap_or(crate::carriage::hdmi::AUDIO_CHANNELS)
+        let own = self.hdmi.as_ref().and_then(|hdmi| hdmi.audio);
+        own.unwrap_or(crate::carriage::hdmi::AUDIO_CHANNELS)
     }
 
     /// Whether it gives or takes a raw carriage.

@@ -278,9 +278,10 @@ impl Port {
                         .is_none_or(|sdi| carried.class <= sdi.class)
             }),
             Wire::Hdmi => hdmi::carry(format).is_ok_and(|carried| {
-                let frl = self.frl_gbps.unwrap_or(hdmi::Generation::FASTEST_FRL);
-                self.hdmi.is_none_or(|has| {
-                    carried.generation <= has && carried.frl_gbps.is_none_or(|needs| needs <= frl)
+                self.hdmi.as_ref().is_none_or(|own| {
+                    let (generation, frl) = own.link();
+                    carried.generation <= generation
+                        && carried.frl_gbps.is_none_or(|needs| needs <= frl)
                 })
             }),
             _ => true,

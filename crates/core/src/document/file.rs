@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 /// What the file says it is.
 pub const FORMAT: &str = "west-rail-production";
 /// The version written; older ones are read.
-pub const FORMAT_VERSION: u32 = 2;
+pub const FORMAT_VERSION: u32 = 3;
 
 /// A production as a file.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]

@@ -236,10 +236,10 @@ pub fn misfit_of_output(
 
 fn links_misfit(device: &Device, at: &PortRef, setting: &OutputSetting) -> Option<String> {
     let links = setting.links.filter(|links| *links != 1)?;
-    let group = device
-        .links
-        .iter()
-        .find(|group| group.ports.first() == Some(&at.port));
+    let group = device.link_group(&at.port);
+    let group = group
+        .filter(|(_, place)| *place == 0)
+        .map(|(group, _)| group);
     let most = group.map_or(1, |group| group.ports.len());
     if ![2, 4].contains(&links) || usize::from(links) > most {
         return Some(match most {

@@ -43,4 +43,4 @@ pub use rules::{
 };
 pub use settings::{InputSetting, OutputSetting, RecordingSetting, Settings, SlotUse};
 pub use typed::{Completion, Misread, Typed, complete, read_line};
-pub use upgrade::{COMMANDS_VERSION, upgraded, upgraded_commands};
+pub use upgrade::upgraded;

@@ -1,7 +1,7 @@
 //! What people need at a screen or a recorder.
 
 use super::Handle;
-use crate::format::{Depth, Raster, Sampling};
+use crate::format::{Depth, Quality, Raster, Sampling};
 use crate::quantity::{Delay, Span};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -64,6 +64,15 @@ pub struct Need {
 }
 
 impl Need {
+    /// The quality that it asks for, in full: what it doesn't say is as it comes.
+    pub fn quality(&self, comes: Quality) -> Quality {
+        Quality {
+            raster: self.raster.unwrap_or(comes.raster),
+            sampling: self.sampling.unwrap_or(comes.sampling),
+            bits: self.bits.unwrap_or(comes.bits),
+        }
+    }
+
     /// A need that asks for nothing but a picture in time.
     pub fn at(id: &str, at: &str, purpose: Purpose) -> Self {
         Self {

@@ -76,11 +76,7 @@ impl Production {
     /// higher on a wire).
     pub fn timecode(&self) -> TimecodeRate {
         let rate = self.format.rate.time_base();
-        let drop_frame = TimecodeRate::new(rate, self.drop_frame);
-        drop_frame.unwrap_or_else(|| {
-            TimecodeRate::new(rate, false)
-                .unwrap_or_else(|| unreachable!("non-drop exists at every rate"))
-        })
+        TimecodeRate::new(rate, self.drop_frame).unwrap_or(TimecodeRate::non_drop(rate))
     }
 
     /// How many of an item (a cable: of this length) the kit holds, owned and hired.

@@ -83,7 +83,7 @@ fn judge_one(
         .and_then(|recording| recording.effective)
         .or(picture.map(|picture| picture.effective));
     let Some(quality) = quality else { return };
-    let wanted = wanted_quality(need, quality);
+    let wanted = need.quality(quality);
     if !quality.reaches(wanted) {
         found.push(quality_short(
             facts,
@@ -129,7 +129,7 @@ fn quality_short(
 ) -> Finding {
     let placement = facts.floor.placement(&need.at);
     let name = placement.map_or("", |placement| facts.device(placement));
-    let wanted = wanted_quality(need, quality);
+    let wanted = need.quality(quality);
     let (asked, comes) = short_of(need, quality);
     let on =
         |text, reason: String| Finding::on_need(facts, Code::QualityShort, number, text, reason);
@@ -354,15 +354,6 @@ fn floor_look(facts: &Facts, need: &Need) -> bool {
         let able = facts.floor.devices[placement].is_some_and(|device| device.screen_look);
         able && facts.floor.build.placements[placement].settings.look
     })
-}
-
-/// What a need asks for, in full: what it doesn't say is as it comes.
-fn wanted_quality(need: &Need, comes: Quality) -> Quality {
-    Quality {
-        raster: need.raster.unwrap_or(comes.raster),
-        sampling: need.sampling.unwrap_or(comes.sampling),
-        bits: need.bits.unwrap_or(comes.bits),
-    }
 }
 
 /// Those parts of the need that aren't met, and what comes instead.

@@ -224,10 +224,7 @@ impl<'a> Floor<'a> {
         let known = self.ports[port].port;
         match self.input_setting(port) {
             Some(setting) => Some((setting.hdmi, setting.frl_gbps.unwrap_or(0))),
-            None => Some((
-                known.hdmi?,
-                known.frl_gbps.unwrap_or(Generation::FASTEST_FRL),
-            )),
+            None => Some(known.hdmi.as_ref()?.link()),
         }
     }
 

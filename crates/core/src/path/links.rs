@@ -8,12 +8,20 @@ use crate::catalogue::{Direction, LinkGroup, Via};
 /// The group of links that a port belongs to, and its place in it.
 fn group_of<'a>(floor: &Floor<'a>, port: PortIx) -> Option<(&'a LinkGroup, usize)> {
     let node = floor.ports[port];
-    let groups = floor.devices[node.placement]?.links.iter();
-    let mut found = groups.filter_map(|group| {
-        let place = group.ports.iter().position(|id| *id == node.port.id)?;
-        Some((group, place))
-    });
-    found.next()
+    floor.devices[node.placement]?.link_group(&node.port.id)
+}
+
+/// The ports of the group that a port belongs to, in the order of the links.
+pub fn grouped(floor: &Floor, port: PortIx) -> Vec<PortIx> {
+    let group = group_of(floor, port).map(|(group, _)| group);
+    let ids = group.into_iter().flat_map(|group| &group.ports);
+    ids.filter_map(|id| floor.port_of(floor.ports[port].placement, id))
+        .collect()
+}
+
+/// The ways in which the group that a port belongs to may spread a picture.
+pub fn mappings<'a>(floor: &Floor<'a>, port: PortIx) -> &'a [Mapping] {
+    group_of(floor, port).map_or(&[], |(group, _)| &group.mappings)
 }
 
 /// Which part of a spread picture an output sends as it is set.
@@ -113,16 +121,12 @@ pub fn judge(
     if !group.mappings.contains(&leg.mapping) {
         return vec![Problem::Links(LinksProblem::LegMapping { connection, leg })];
     }
-    let placement = floor.ports[input].placement;
-    let ports = group.ports.iter().take(leg.of.into());
-    let ports: Vec<PortIx> = ports
-        .filter_map(|id| floor.port_of(placement, id))
-        .collect();
+    let ports = grouped(floor, input);
     let origin = floor.standing(connection).from;
     let origin = signals[origin].picture.map(|picture| picture.origin);
     let mut found = vec![Some(leg.number)];
     let mut lengths = vec![floor.build.connections[connection].length];
-    for &port in ports.iter().skip(1) {
+    for &port in ports.iter().take(leg.of.into()).skip(1) {
         let part = signals[port]
             .picture
             .filter(|picture| Some(picture.origin) == origin);

@@ -22,6 +22,7 @@ pub use arrival::{Arrival, hops_to};
 pub use fit::{Candidate, candidates, would_take};
 pub use giving::{Giving, applies, giving, made_as};
 pub use graph::{ConnectionIx, Floor, PortIx, PortNode};
+pub use links::{grouped, mappings};
 pub use load::{CoaxLoad, HdmiLoad, Load, RadioLoad, RunLength, SdiLoad, cable_limits, takes_rate};
 pub use picture::given_format;
 pub use problem::{

@@ -64,6 +64,8 @@ pub enum WiringProblem {
     Strain {
         /// The connection.
         connection: ConnectionIx,
+        /// The small socket.
+        port: PortIx,
     },
 }
 

@@ -124,9 +124,8 @@ impl Walk<'_, '_> {
             let most = floor.hdmi_audio(link.from).min(floor.hdmi_audio(port));
             signal.sound.truncate(most);
             let strained = strained(floor, connection, link);
-            let problems = &mut self.resolved.problems;
-            problems
-                .extend(strained.then_some(Problem::Wiring(WiringProblem::Strain { connection })));
+            let problem = strained.map(|port| WiringProblem::Strain { connection, port });
+            self.resolved.problems.extend(problem.map(Problem::Wiring));
         }
         let (load, found) = match &mut signal.picture {
             Some(picture) => self.arrive_picture((port, connection), link, picture),
@@ -224,13 +223,13 @@ fn misfit(floor: &Floor, connection: ConnectionIx, link: Link) -> Option<Problem
     (!fits).then_some(Problem::Wiring(WiringProblem::WrongCable { connection }))
 }
 
-/// Whether a plug in a small socket isn't held by a clamp.
-fn strained(floor: &Floor, connection: ConnectionIx, link: Link) -> bool {
+/// The small socket whose plug isn't held by a clamp.
+fn strained(floor: &Floor, connection: ConnectionIx, link: Link) -> Option<PortIx> {
     let adapters = floor.adapters(connection);
-    let sockets = [link.from, link.to].map(|port| floor.ports[port].port.connector);
-    sockets
-        .iter()
-        .any(|socket| socket.is_delicate() && !clamped(&adapters, *socket))
+    [link.from, link.to].into_iter().find(|port| {
+        let socket = floor.ports[*port].port.connector;
+        socket.is_delicate() && !clamped(&adapters, socket)
+    })
 }
 
 /// Whether a clamp holds the plug in this socket.

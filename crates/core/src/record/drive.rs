@@ -1,6 +1,6 @@
 //! A drive on a body's data port: limited by the least of port, cable and drive.
 
-use crate::catalogue::Catalogue;
+use crate::catalogue::{Catalogue, Port};
 use crate::path::Floor;
 use crate::quantity::{BitRate, Bytes};
 
@@ -33,10 +33,11 @@ pub(super) fn drive_behind<'a>(
     let catalogue: &'a Catalogue = floor.catalogue;
     let cable = catalogue.cable(&link.cable.id)?;
     let port = floor.ports[output].port;
+    let keeps_up = |port: &Port| port.data.as_ref().map(|data| data.keeps_up);
     let parts = [
         (Some(drive.sustained_write), name),
-        (port.data_rate, port.name.as_str()),
-        (node.port.data_rate, name),
+        (keeps_up(port), port.name.as_str()),
+        (keeps_up(node.port), name),
         (cable.data_rate, cable.name.as_str()),
     ];
     let (sustained, slowest) = parts

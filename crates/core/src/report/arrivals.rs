@@ -276,7 +276,7 @@ fn cause<'f>(facts: &Facts, findings: &'f [Finding], problem: usize) -> Option<&
         | Problem::Air(AirProblem::OtherSystem { connection })
         | Problem::Air(AirProblem::TooManyListeners { connection, .. })
         | Problem::Air(AirProblem::WeakRadio { connection, .. })
-        | Problem::Wiring(WiringProblem::Strain { connection }) => on_connection(*connection),
+        | Problem::Wiring(WiringProblem::Strain { connection, .. }) => on_connection(*connection),
         Problem::Output(OutputProblem::CannotGive { port, .. })
         | Problem::Output(OutputProblem::SwitchedOff { port, .. })
         | Problem::Output(OutputProblem::Deinterlaced { port, .. })

@@ -18,6 +18,14 @@ impl TimecodeRate {
         (!drop_frame || drops).then_some(Self { rate, drop_frame })
     }
 
+    /// Timecode at `rate` that drops nothing.
+    pub fn non_drop(rate: FrameRate) -> Self {
+        Self {
+            rate,
+            drop_frame: false,
+        }
+    }
+
     /// Frames a second.
     pub fn rate(self) -> FrameRate {
         self.rate

@@ -41,6 +41,21 @@ fn a_file_of_version_1_is_read_and_written_as_today() {
     );
 }
 
+/// The same as version 2 wrote it, with a body of the crew's own.
+const V2: &str = include_str!("../files/the-night-pour.v2.json");
+
+#[test]
+fn a_file_of_version_2_is_read_and_written_as_today() {
+    let read = ProductionFile::read(V2).unwrap();
+    assert_eq!(read.version, FORMAT_VERSION);
+    let body = &read.production.custom.devices[0];
+    let shipped = Catalogue::shipped().device("tamsin-m4").unwrap();
+    assert_eq!(body.ports, shipped.ports);
+    assert!(body.ports.iter().any(|port| port.data.is_some()));
+    let again = ProductionFile::read(&read.to_text()).unwrap();
+    assert_eq!(again, read);
+}
+
 #[test]
 fn a_wrong_value_in_a_file_of_version_1_is_refused_with_the_reason() {
     let wrong = V1.replacen("\"length\": \"70 m\"", "\"length\": \"seventy\"", 1);
@@ -60,8 +75,8 @@ fn broken_files_are_refused_with_where_and_why() {
         "\u{0}\u{1}PNG",
         "[1, 2, 3]",
         "{\"format\": \"something-else\", \"version\": 1}",
-        &whole.replace("\"version\": 2", "\"version\": 7"),
-        &whole.replace("\"version\": 2", "\"version\": \"one\""),
+        &whole.replacen("\"version\": 3", "\"version\": 7", 1),
+        &whole.replacen("\"version\": 3", "\"version\": \"one\"", 1),
         &whole.replacen("\"length\": \"70 m\"", "\"length\": \"seventy\"", 1),
         &whole.replacen("\"quantity\": 1", "\"quantity\": -1", 1),
         &whole.replacen("\"id\": \"a-mon\"", "\"id\": \"a\"", 1),

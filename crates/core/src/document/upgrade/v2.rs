@@ -1,5 +1,5 @@
-//! Commands from version 2 to 3: those that carried a whole setting now carry what changes of it. The
-//! document stayed as it was.
+//! From version 2 to 3: commands that carried a whole setting carry what changes of it, and what is
+//! said of HDMI and data stands in a part of its own at each port.
 
 use serde_json::{Map, Value, json};
 
@@ -42,27 +42,55 @@ const WHOLE: &[(&str, &str, &[&str])] = &[
     ),
 ];
 
-/// Changes what commands carry.
-pub fn commands_to_v3(commands: &mut Value) {
-    let commands = commands.as_array_mut().into_iter().flatten();
-    for command in commands.filter_map(Value::as_object_mut) {
-        let does = command.get("do").and_then(Value::as_str);
-        let Some((_, held, usual)) = WHOLE.iter().find(|(name, ..)| Some(*name) == does) else {
-            continue;
-        };
-        let change = match command.remove(*held) {
-            Some(Value::Object(named)) => {
-                let mut change: Map<String, Value> = usual
-                    .iter()
-                    .map(|name| ((*name).into(), Value::Null))
-                    .collect();
-                change.extend(named);
-                Value::Object(change)
+/// Changes ports in a document or in commands, and what commands carry.
+pub fn to_v3(value: &mut Value) {
+    match value {
+        Value::Array(items) => items.iter_mut().for_each(to_v3),
+        Value::Object(fields) => {
+            fields.values_mut().for_each(to_v3);
+            if fields.contains_key("do") {
+                carry_changes(fields);
+            } else if fields.contains_key("wire") && fields.contains_key("connector") {
+                nest_parts(fields);
             }
-            _ => json!(null),
-        };
-        command.insert("change".into(), change);
+        }
+        _ => {}
     }
+}
+
+fn nest_parts(port: &mut Map<String, Value>) {
+    let parts = ["frl_gbps", "audio"].map(|name| (name, port.remove(name)));
+    let rate = port.remove("data_rate");
+    if let Some(generation) = port.remove("hdmi") {
+        let named = parts.into_iter();
+        let mut part: Map<String, Value> = named
+            .filter_map(|(name, value)| Some((name.into(), value?)))
+            .collect();
+        part.insert("generation".into(), generation);
+        port.insert("hdmi".into(), Value::Object(part));
+    }
+    if let Some(rate) = rate {
+        port.insert("data".into(), json!({ "keeps_up": rate }));
+    }
+}
+
+fn carry_changes(command: &mut Map<String, Value>) {
+    let does = command.get("do").and_then(Value::as_str);
+    let Some((_, held, usual)) = WHOLE.iter().find(|(name, ..)| Some(*name) == does) else {
+        return;
+    };
+    let change = match command.remove(*held) {
+        Some(Value::Object(named)) => {
+            let mut change: Map<String, Value> = usual
+                .iter()
+                .map(|name| ((*name).into(), Value::Null))
+                .collect();
+            change.extend(named);
+            Value::Object(change)
+        }
+        _ => Value::Null,
+    };
+    command.insert("change".into(), change);
 }
 
 #[cfg(test)]
@@ -77,7 +105,7 @@ mod tests {
             { "do": "set-recording", "build": "b", "device": "a", "recording": null },
             { "do": "rename-production", "name": "setting" },
         ]);
-        commands_to_v3(&mut commands);
+        to_v3(&mut commands);
         let commands: Vec<Command> = serde_json::from_value(commands).unwrap();
         let [Command::SetOutput { change, .. }, stopped, _] = &commands[..] else {
             panic!("three commands, not {commands:?}");

@@ -2,7 +2,6 @@
 //! what can be hired.
 
 use super::MOST;
-use crate::document::Need;
 use crate::finding::{Code, Facts, Finding, Fix};
 use crate::format::Quality;
 use crate::path::PortIx;
@@ -58,7 +57,7 @@ fn wanted(facts: &Facts, finding: &Finding) -> Option<Wanted> {
     };
     let quality = need
         .zip(arrives)
-        .map(|(need, picture)| at_least(need, picture.effective));
+        .map(|(need, picture)| need.quality(picture.effective));
     let within = need.and_then(|need| {
         need.within
             .or_else(|| floor.production.house_rules.within(need.purpose))
@@ -98,14 +97,6 @@ fn source_for(facts: &Facts, target: usize) -> Option<usize> {
         .iter()
         .find(|camera| floor.build.placements[**camera].unit == *unit);
     named.or(near.copied()).or(cameras.first().copied())
-}
-
-fn at_least(need: &Need, comes: Quality) -> Quality {
-    Quality {
-        raster: need.raster.unwrap_or(comes.raster),
-        sampling: need.sampling.unwrap_or(comes.sampling),
-        bits: need.bits.unwrap_or(comes.bits),
-    }
 }
 
 impl Wanted {

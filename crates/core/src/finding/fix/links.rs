@@ -4,21 +4,8 @@ use super::build;
 use super::output::change_output;
 use crate::document::Command;
 use crate::finding::{Facts, Fix};
-use crate::path::{ConnectionIx, PortIx};
+use crate::path::{ConnectionIx, PortIx, grouped, mappings};
 use crate::quantity::Length;
-
-/// The ports of the group that a port belongs to, in the order of the links.
-fn group(facts: &Facts, port: PortIx) -> Vec<PortIx> {
-    let floor = facts.floor;
-    let node = floor.ports[port];
-    let groups = floor.devices[node.placement].map_or(&[][..], |device| &device.links);
-    let own = groups
-        .iter()
-        .find(|group| group.ports.contains(&node.port.id));
-    let ids = own.into_iter().flat_map(|group| &group.ports);
-    ids.filter_map(|id| floor.port_of(node.placement, id))
-        .collect()
-}
 
 /// The output where the picture that a connection carries part of begins.
 fn origin(facts: &Facts, connection: ConnectionIx) -> Option<PortIx> {
@@ -37,8 +24,8 @@ pub fn one_link(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
 /// Connects the links that are missing, where their outputs and inputs are free.
 pub fn missing_links(facts: &Facts, connection: ConnectionIx, missing: &[u8]) -> Option<Fix> {
     let floor = facts.floor;
-    let outputs = group(facts, origin(facts, connection)?);
-    let inputs = group(facts, floor.standing(connection).to);
+    let outputs = grouped(floor, origin(facts, connection)?);
+    let inputs = grouped(facts.floor, floor.standing(connection).to);
     let known = &floor.build.connections[connection];
     let mut commands = Vec::new();
     for number in missing {
@@ -67,7 +54,7 @@ pub fn missing_links(facts: &Facts, connection: ConnectionIx, missing: &[u8]) ->
 /// Runs every link of a picture to the input of its number.
 pub fn links_in_order(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let floor = facts.floor;
-    let inputs = group(facts, floor.standing(connection).to);
+    let inputs = grouped(facts.floor, floor.standing(connection).to);
     let mut ends = Vec::new();
     for input in &inputs {
         let Some(cable) = floor.into[*input] else {
@@ -100,18 +87,9 @@ pub fn links_in_order(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
 pub fn other_mapping(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let floor = facts.floor;
     let origin = origin(facts, connection)?;
-    let mappings = |port: PortIx| {
-        let node = floor.ports[port];
-        let groups = floor.devices[node.placement].map_or(&[][..], |device| &device.links);
-        groups
-            .iter()
-            .find(|group| group.ports.contains(&node.port.id))
-            .map(|group| &group.mappings)
-    };
-    let taken = mappings(floor.standing(connection).to)?;
-    let mapping = *mappings(origin)?
-        .iter()
-        .find(|mapping| taken.contains(mapping))?;
+    let taken = mappings(floor, floor.standing(connection).to);
+    let mut sent = mappings(floor, origin).iter();
+    let mapping = *sent.find(|mapping| taken.contains(mapping))?;
     Some(change_output(
         facts,
         origin,
@@ -123,7 +101,7 @@ pub fn other_mapping(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
 /// Cables of one length for every link: the longest that is there.
 pub fn equal_links(facts: &Facts, connection: ConnectionIx, longest: Length) -> Option<Fix> {
     let floor = facts.floor;
-    let inputs = group(facts, floor.standing(connection).to);
+    let inputs = grouped(facts.floor, floor.standing(connection).to);
     let cables = inputs.iter().filter_map(|input| floor.into[*input]);
     let shorter = cables.filter(|cable| floor.build.connections[*cable].length < longest);
     let commands: Vec<Command> = shorter

@@ -66,17 +66,11 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
             stop_on(facts, Code::WrongCable, *connection, text, reason)
                 .with(facts, || fix::right_cable(facts, *connection))
         }
-        WiringProblem::Strain { connection } => {
-            let link = facts.floor.standing(*connection);
-            let sockets =
-                [link.from, link.to].map(|port| (port, facts.floor.ports[port].port.connector));
-            let delicate = sockets.into_iter().find(|(_, socket)| socket.is_delicate());
-            let Some((port, socket)) = delicate else {
-                unreachable!("a strained cable is in a small socket")
-            };
+        WiringProblem::Strain { connection, port } => {
+            let socket = facts.floor.ports[*port].port.connector;
             let text = format!(
                 "The plug in {} ({socket}) isn’t held by a clamp.",
-                facts.port(port)
+                facts.port(*port)
             );
             let reason = "A pull on the cable breaks the small socket on the camera’s board sooner than the plug.";
             Finding::on_connection(facts, Code::Strain, Caution, *connection, text, reason)
