@@ -44,14 +44,14 @@ pub fn export(arguments: &ExportArguments) -> Outcome {
         .iter()
         .find(|entry| entry.id == *wanted || entry.name == *wanted);
     let entry = found.ok_or_else(|| {
-        let known: Vec<&str> = entries.iter().map(|entry| entry.id.as_str()).collect();
-        let known = if known.is_empty() {
+        let ids: Vec<&str> = entries.iter().map(|entry| entry.id.as_str()).collect();
+        let there_are = if ids.is_empty() {
             "it holds none".into()
         } else {
-            format!("it holds {}", known.join(", "))
+            format!("it holds {}", ids.join(", "))
         };
         Failure(format!(
-            "{}: there is no production “{wanted}”; {known}",
+            "{}: there is no production “{wanted}”; {there_are}",
             data.display()
         ))
     })?;
@@ -106,7 +106,7 @@ pub fn build_of<'a>(
     let mut builds = production.builds.iter();
     let found = builds.find(|build| build.id == name || build.name == name);
     found.ok_or_else(|| {
-        let known: Vec<&str> = production
+        let ids: Vec<&str> = production
             .builds
             .iter()
             .map(|build| build.id.as_str())
@@ -114,7 +114,7 @@ pub fn build_of<'a>(
         Failure(format!(
             "{}: there is no build “{name}”; there are {}",
             file.display(),
-            known.join(", ")
+            ids.join(", ")
         ))
     })
 }

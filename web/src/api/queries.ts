@@ -141,8 +141,8 @@ export function useFollow(id: string, build: string) {
       setConnected(false);
     };
     source.addEventListener("revision", (event) => {
-      const known = client.getQueryData<Workspace>(keys.build(id, build));
-      if (!known || Number(event.data) !== known.revision) look();
+      const existing = client.getQueryData<Workspace>(keys.build(id, build));
+      if (!existing || Number(event.data) !== existing.revision) look();
     });
     return () => source.close();
   }, [client, id, build]);

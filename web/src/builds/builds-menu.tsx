@@ -13,7 +13,7 @@ export function BuildsMenu() {
   const [open, setOpen] = useState(false);
   const [name, setName] = useState("");
   const { builds } = workspace.production;
-  const others = builds.filter((known) => known.id !== build.id);
+  const others = builds.filter((other) => other.id !== build.id);
 
   async function add(from: string | null) {
     // The id is made here from the name, so that the new build can be opened.
@@ -25,7 +25,7 @@ export function BuildsMenu() {
         .join("-")
         .slice(0, 32) || "build";
     let made = stem;
-    for (let number = 2; builds.some((known) => known.id === made); number += 1) made = `${stem}-${number}`;
+    for (let number = 2; builds.some((build) => build.id === made); number += 1) made = `${stem}-${number}`;
     await edit([{ do: "add-build", name, from, id: made }]);
     setName("");
     setOpen(false);
@@ -40,9 +40,9 @@ export function BuildsMenu() {
         onChange={(event) => void navigate(`/p/${id}/${event.target.value}/${view === "compare" ? "path" : view}`)}
         className="max-w-44 border border-rule bg-sunk px-1 py-0.5"
       >
-        {builds.map((known) => (
-          <option key={known.id} value={known.id}>
-            {known.name}
+        {builds.map((build) => (
+          <option key={build.id} value={build.id}>
+            {build.name}
           </option>
         ))}
       </select>

@@ -8,7 +8,7 @@ import { Choice } from "../ui/field";
 export function CompareView() {
   const { id, build, workspace } = useWorkbench();
   const [search, setSearch] = useSearchParams();
-  const others = workspace.production.builds.filter((known) => known.id !== build.id);
+  const others = workspace.production.builds.filter((other) => other.id !== build.id);
   const before = search.get("with") ?? others[0]?.id ?? "";
   const found = useComparison(id, workspace.revision, before, build.id);
   const parts =

@@ -54,7 +54,7 @@ function FindingCard({ finding, looks }: { finding: Finding; looks: boolean }) {
   const { reference, select } = useWorkbench();
   const [open, setOpen] = useState(false);
   const [asked, setAsked] = useState(looks);
-  const page = reference.findings.find((known) => known.code === finding.code);
+  const page = reference.findings.find((other) => other.code === finding.code);
   const show = () => {
     const { connection, device } = finding.at;
     if (connection) select({ kind: "cable", id: connection });

@@ -19,7 +19,7 @@ export function Frame() {
   const connected = useFollow(production, buildId);
   if (workspace.error) return <Failed sentence={workspace.error.message} />;
   if (!workspace.data || !reference.data) return <Waiting />;
-  const build = workspace.data.production.builds.find((known) => known.id === buildId);
+  const build = workspace.data.production.builds.find((build) => build.id === buildId);
   if (!build) return <Failed sentence={`There is no build “${buildId}” in this production.`} />;
   return (
     <WorkbenchProvider id={production} build={build} workspace={workspace.data} reference={reference.data}>

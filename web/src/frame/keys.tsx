@@ -115,7 +115,7 @@ function walkFindings(bench: Bench, step: number): boolean {
 function firstFix(bench: Bench, client: QueryClient): boolean {
   const focused = document.activeElement?.closest<HTMLElement>("[data-finding]")?.dataset.finding;
   const { findings } = bench.workspace.report;
-  const finding = findings.find((known) => known.id === focused) ?? findings[0];
+  const finding = findings.find((finding) => finding.id === focused) ?? findings[0];
   if (!finding) return false;
   const { id, build, workspace, preview } = bench;
   void fetchFixes(client, id, build.id, workspace.revision, finding.id)
@@ -154,7 +154,7 @@ function walkDevices(bench: Bench, key: string): boolean {
   const device = currentDevice(bench);
   let next: string | undefined;
   if (!device) {
-    const cable = selection && build.connections.find((known) => known.id === selection.id);
+    const cable = selection && build.connections.find((connection) => connection.id === selection.id);
     next = cable ? (key === "ArrowLeft" ? cable.from : cable.to).split(".")[0] : first.id;
   } else if (key === "ArrowRight" || key === "ArrowLeft") {
     next = neighbours(build, device, key === "ArrowRight" ? "down" : "up")[0];

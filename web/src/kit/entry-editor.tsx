@@ -28,7 +28,7 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
   const change = (next: Partial<Device>) => setEntry((old) => ({ ...old, ...next }));
   const ports = entry.ports ?? [];
   const isNew =
-    !workspace.production.custom?.devices?.some((known) => known.id === entry.id) && !reference.catalogue.devices.some((known) => known.id === entry.id);
+    !workspace.production.custom?.devices?.some((device) => device.id === entry.id) && !reference.catalogue.devices.some((device) => device.id === entry.id);
 
   const setPorts = (next: Port[]) => {
     // What a screen shows follows its inputs until somebody says otherwise.
@@ -180,7 +180,7 @@ function Formats({
   anything: string;
   onChange: (formats: Port["formats"]) => void;
 }) {
-  const group = groups.find((known) => JSON.stringify(known.formats) === JSON.stringify(value));
+  const group = groups.find((group) => JSON.stringify(group.formats) === JSON.stringify(value));
   const typed = value?.every((one) => typeof one === "string") ? value.join("; ") : "";
   const chosen = !value?.length ? "" : (group?.id ?? "typed");
   return (
@@ -188,10 +188,10 @@ function Formats({
       <Choice
         label={label}
         value={chosen}
-        onChoose={(next) => onChange(next === "" ? [] : next === "typed" ? ["1920×1080p25 4:2:2 10-bit"] : groups.find((known) => known.id === next)?.formats)}
+        onChoose={(next) => onChange(next === "" ? [] : next === "typed" ? ["1920×1080p25 4:2:2 10-bit"] : groups.find((group) => group.id === next)?.formats)}
         options={[
           { value: "", label: anything },
-          ...groups.map((known) => ({ value: known.id, label: `${known.id}: ${known.words}` })),
+          ...groups.map((group) => ({ value: group.id, label: `${group.id}: ${group.words}` })),
           { value: "typed", label: "Typed…" },
         ]}
       />
@@ -217,7 +217,7 @@ function PortEditor({
 }) {
   const out = port.direction === "out";
   const setSocket = (value: string) => {
-    const socket = SOCKETS.find((known) => known.value === value)?.port;
+    const socket = SOCKETS.find((socket) => socket.value === value)?.port;
     if (!socket) return;
     const { sdi: _sdi, hdmi: _hdmi, data: _data, ...rest } = port;
     onChange({ ...rest, ...socket });
@@ -415,7 +415,7 @@ function Recording({ entry, onChange }: { entry: Device; onChange: (change: Part
         formats: [],
       },
     });
-  const toggle = <T,>(list: T[], one: T) => (list.includes(one) ? list.filter((known) => known !== one) : [...list, one]);
+  const toggle = <T,>(list: T[], one: T) => (list.includes(one) ? list.filter((item) => item !== one) : [...list, one]);
   return (
     <section aria-label="Recording" className="mt-4">
       <h3 className="flex items-center gap-2 font-semibold">

@@ -86,4 +86,4 @@ export const CONDITIONS: { value: string; label: string; condition: Condition }[
 ];
 
 export const conditionOf = (condition: Condition | undefined) =>
-  CONDITIONS.find((known) => JSON.stringify(known.condition) === JSON.stringify(condition))?.value ?? "";
+  CONDITIONS.find((other) => JSON.stringify(other.condition) === JSON.stringify(condition))?.value ?? "";

@@ -23,10 +23,10 @@ export function KitView() {
       ["Cards and drives", reference.catalogue.media],
     ] as const
   ).map(([name, list]) => [name, new Set(list.map((entry) => entry.id))] as const);
-  const known = new Set(kinds.flatMap(([, ids]) => [...ids]));
+  const listed = new Set(kinds.flatMap(([, ids]) => [...ids]));
   const groups = [
     ...kinds.map(([name, ids]) => [name, lines.data?.filter((line) => ids.has(line.item)) ?? []] as const),
-    ["Not in the catalogue", lines.data?.filter((line) => !known.has(line.item)) ?? []] as const,
+    ["Not in the catalogue", lines.data?.filter((line) => !listed.has(line.item)) ?? []] as const,
   ].filter(([, list]) => list.length > 0);
   if (editing) return <EntryEditor start={editing} onClose={() => setEditing(undefined)} />;
   return (
@@ -165,7 +165,7 @@ function CatalogueSearch({ onEdit }: { onEdit: (start: Device) => void }) {
 function useAdd() {
   const { workspace, attempt } = useWorkbench();
   return (item: string, which: "quantity" | "hired", length?: string) => {
-    const line = workspace.production.kit?.find((known) => known.item === item && (known.length ?? undefined) === length);
+    const line = workspace.production.kit?.find((line) => line.item === item && (line.length ?? undefined) === length);
     attempt([{ do: "set-kit", line: { item, length, [which]: (line?.[which] ?? 0) + 1 } }]);
   };
 }

@@ -32,7 +32,7 @@ export function Schedule() {
       <NewEntry
         add={(name, start, length) =>
           edit(({ builds }) => {
-            const taken = new Set(builds.find((known) => known.id === build.id)?.schedule?.map((entry) => entry.id));
+            const taken = new Set(builds.find((other) => other.id === build.id)?.schedule?.map((entry) => entry.id));
             let number = taken.size + 1;
             while (taken.has(`part-${number}`)) number += 1;
             return [{ do: "put-schedule-entry", build: build.id, entry: { id: `part-${number}`, name, start, length, rolls: { kind: "continuous" } } }];
@@ -47,8 +47,8 @@ function Entry({ entry }: { entry: ScheduleEntry }) {
   const { build, reference, edit, attempt } = useWorkbench();
   const put = (change: (now: ScheduleEntry) => Partial<ScheduleEntry>) =>
     edit(({ builds }) => {
-      const schedule = builds.find((known) => known.id === build.id)?.schedule ?? [];
-      const now = schedule.find((known) => known.id === entry.id) ?? entry;
+      const schedule = builds.find((other) => other.id === build.id)?.schedule ?? [];
+      const now = schedule.find((other) => other.id === entry.id) ?? entry;
       return [{ do: "set-schedule-entry", build: build.id, entry: entry.id, change: change(now) }];
     });
   /** Changes how much rolls, where it still rolls in that way. */
@@ -68,7 +68,7 @@ function Entry({ entry }: { entry: ScheduleEntry }) {
   const chosen = entry.recorders ?? [];
   const rolling = (recorder: string) => chosen.length === 0 || chosen.includes(recorder);
   const toggle = (recorder: string) => {
-    const next = recorders.map((known) => known.id).filter((known) => (known === recorder ? !rolling(known) : rolling(known)));
+    const next = recorders.map((one) => one.id).filter((one) => (one === recorder ? !rolling(one) : rolling(one)));
     if (next.length === 0) setRefusal("A part of the day rolls in one recorder at least; make it a break where nothing rolls.");
     else choose({ recorders: next.length === recorders.length ? [] : next });
   };

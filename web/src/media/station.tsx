@@ -71,8 +71,8 @@ export function JobDays() {
   const { builds, job = [] } = workspace.production;
   const put = (build: string, days: number) =>
     edit((newest) => {
-      const known = (of: string) => newest.job?.find((line) => line.build === of)?.days ?? 0;
-      const lines = newest.builds.map(({ id }) => ({ build: id, days: id === build ? days : known(id) }));
+      const daysOf = (of: string) => newest.job?.find((line) => line.build === of)?.days ?? 0;
+      const lines = newest.builds.map(({ id }) => ({ build: id, days: id === build ? days : daysOf(id) }));
       return [{ do: "set-job", job: lines.filter((line) => line.days > 0) }];
     });
   return (

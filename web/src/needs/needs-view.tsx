@@ -31,7 +31,7 @@ export function NeedsView() {
         )}
         <ul aria-label="Needs">
           {needs.map((answer) => {
-            const need = build.needs.find((known) => known.id === answer.id);
+            const need = build.needs.find((need) => need.id === answer.id);
             return need ? <Sentence key={need.id} need={need} answer={answer} /> : null;
           })}
         </ul>

@@ -12,8 +12,8 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
   const [newUnit, setNewUnit] = useState("");
   const [refusal, setRefusal] = useState<string>();
   const { kit = [] } = workspace.production;
-  const chosen = build.units.some((known) => known.id === unit) ? unit : (build.units[0]?.id ?? "");
-  const line = (id: string) => kit.find((known) => known.item === id);
+  const chosen = build.units.some((other) => other.id === unit) ? unit : (build.units[0]?.id ?? "");
+  const line = (id: string) => kit.find((line) => line.item === id);
   const owned = (id: string) => (line(id)?.quantity ?? 0) + (line(id)?.hired ?? 0);
   const used = (id: string) => build.placements.filter((placement) => placement.device === id).length;
   const found = reference.catalogue.devices.filter((device) => device.name.toLowerCase().includes(search.trim().toLowerCase()));
@@ -32,11 +32,11 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
   }
 
   async function add(device: string, hire: boolean) {
-    const known = new Set(build.placements.map((placement) => placement.id));
+    const placed = new Set(build.placements.map((placement) => placement.id));
     const kitLine: Command[] = hire ? [{ do: "set-kit", line: { item: device, hired: (line(device)?.hired ?? 0) + 1 } }] : [];
     // The handle is made here from the id, so that what was added can be selected.
     let handle = device;
-    for (let number = 2; known.has(handle); number += 1) handle = `${device}-${number}`;
+    for (let number = 2; placed.has(handle); number += 1) handle = `${device}-${number}`;
     if (await run([...kitLine, { do: "add-device", build: build.id, device, unit: chosen, handle }])) {
       setSearch("");
       onOpenChange(false);
@@ -87,7 +87,7 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
             className="w-full border border-rule bg-sunk px-1.5 py-0.5"
           />
         </div>
-        <Choice label="Travels with" value={chosen} onChoose={setUnit} options={build.units.map((known) => ({ value: known.id, label: known.name }))} />
+        <Choice label="Travels with" value={chosen} onChoose={setUnit} options={build.units.map((unit) => ({ value: unit.id, label: unit.name }))} />
         <form
           className="col-span-2 flex items-end gap-2"
           onSubmit={(event) => {

@@ -9,11 +9,11 @@ import { SignalLetters } from "../ui/mark";
 /** What is chosen for a cable, and how full it is. */
 export function CableInspector({ cable: id }: { cable: string }) {
   const { build, workspace, reference, edit, attempt, select, settle } = useWorkbench();
-  const cable = build.connections.find((known) => known.id === id);
-  const measured = workspace.report.connections.find((known) => known.id === id);
+  const cable = build.connections.find((connection) => connection.id === id);
+  const measured = workspace.report.connections.find((connection) => connection.id === id);
   if (!cable || !measured) return null;
   const { load } = measured;
-  const air = reference.catalogue.cables.find((known) => known.id === cable.cable)?.ends.includes("air") ?? false;
+  const air = reference.catalogue.cables.find((other) => other.id === cable.cable)?.ends.includes("air") ?? false;
   const set = (change: { cable?: string; length?: string }) => edit([{ do: "set-cable", build: build.id, connection: id, ...change }]);
   const findings = workspace.report.findings.filter((finding) => finding.at.connection === id);
   return (
@@ -29,7 +29,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
           label="Cable"
           value={cable.cable}
           onChoose={(next) => settle(set({ cable: next }))}
-          options={reference.catalogue.cables.filter((known) => air === known.ends.includes("air")).map((known) => ({ value: known.id, label: known.name }))}
+          options={reference.catalogue.cables.filter((cable) => air === cable.ends.includes("air")).map((cable) => ({ value: cable.id, label: cable.name }))}
         />
         <TypedField label={air ? "Distance" : "Length"} value={cable.length} hint="35 m or 115 ft" send={(typed) => set({ length: typed })} />
         {air ? (
@@ -128,7 +128,7 @@ function Adapters({ cable }: { cable: Connection }) {
   const { build, reference, attempt } = useWorkbench();
   const on = cable.adapters ?? [];
   const { adapters } = reference.catalogue;
-  const wires = reference.catalogue.cables.find((known) => known.id === cable.cable)?.ends ?? [];
+  const wires = reference.catalogue.cables.find((other) => other.id === cable.cable)?.ends ?? [];
   const fitting = adapters.filter((adapter) => wires.includes(adapter.takes));
   const set = (next: string[]) => attempt([{ do: "set-adapters", build: build.id, connection: cable.id, adapters: next }]);
   if (fitting.length === 0) return null;

@@ -16,12 +16,12 @@ export type Panel = { follow: string } | { from: string; to: string };
 export function DeviceInspector({ device: id, openPanel }: { device: string; openPanel: (panel: Panel) => void }) {
   const { build, workspace, reference, edit, attempt, select } = useWorkbench();
   const modes = useModes(workspace.id, build.id, workspace.revision, id).data;
-  const placement = build.placements.find((known) => known.id === id);
+  const placement = build.placements.find((placement) => placement.id === id);
   if (!placement) return null;
-  const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
+  const entry = reference.catalogue.devices.find((device) => device.id === placement.device);
   const ports = workspace.report.ports.filter((port) => port.at.startsWith(`${id}.`));
   const findings = workspace.report.findings.filter((finding) => finding.at.device === id);
-  const inputs = workspace.report.devices.find((known) => known.id === id)?.choosable?.inputs ?? [];
+  const inputs = workspace.report.devices.find((device) => device.id === id)?.choosable?.inputs ?? [];
   return (
     <section aria-label="Device">
       <div className="space-y-3 p-3">
@@ -153,12 +153,12 @@ function Ports({ title, ports, placement }: { title: string; ports: PortReport[]
 function PortRow({ port, placement }: { port: PortReport; placement: Placement }) {
   const { build, reference, connect, select } = useWorkbench();
   const cables = build.connections.filter((cable) => cable.from === port.at || cable.to === port.at);
-  const entry = reference.catalogue.devices.find((known) => known.id === placement.device);
-  const known = entry?.ports?.find((candidate) => `${placement.id}.${candidate.id}` === port.at);
+  const entry = reference.catalogue.devices.find((device) => device.id === placement.device);
+  const socket = entry?.ports?.find((candidate) => `${placement.id}.${candidate.id}` === port.at);
   const runs = port.picture
     ? (port.picture.raw ?? port.picture.format)
     : [port.sound > 0 && `${port.sound} ch`, port.timecode && `TC ${port.timecode}`, port.signals.includes("data") && "data"].filter(Boolean).join(", ");
-  const air = known?.connector === "air";
+  const air = socket?.connector === "air";
   return (
     <li className="py-1.5 not-first:border-t not-first:border-rule">
       <div className="flex items-center gap-2">
@@ -183,8 +183,8 @@ function PortRow({ port, placement }: { port: PortReport; placement: Placement }
         </button>
       ))}
       {port.picture?.leg && <p className="text-small text-dim">{port.picture.leg}</p>}
-      {known && entry && port.direction === "out" && <OutputSettings port={port} known={known} device={entry} placement={placement} />}
-      {known && <InputSettings known={known} placement={placement} />}
+      {socket && entry && port.direction === "out" && <OutputSettings port={port} socket={socket} device={entry} placement={placement} />}
+      {socket && <InputSettings socket={socket} placement={placement} />}
     </li>
   );
 }

@@ -5,15 +5,15 @@ import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 
 /** What the sink behind an HDMI input says of itself: its EDID, read from a file or pasted. */
-export function InputSettings({ known, placement }: { known: Port; placement: Placement }) {
+export function InputSettings({ socket, placement }: { socket: Port; placement: Placement }) {
   const { build, edit, settle } = useWorkbench();
   const [open, setOpen] = useState(false);
   const [pasted, setPasted] = useState("");
   const [refusal, setRefusal] = useState<string>();
   const file = useRef<HTMLInputElement>(null);
-  const setting = placement.settings?.inputs?.[known.id];
-  const at = `${placement.id}.${known.id}`;
-  if (known.wire !== "hdmi" || known.direction !== "in") return null;
+  const setting = placement.settings?.inputs?.[socket.id];
+  const at = `${placement.id}.${socket.id}`;
+  if (socket.wire !== "hdmi" || socket.direction !== "in") return null;
 
   async function take(bytes: ArrayBuffer) {
     try {

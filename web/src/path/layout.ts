@@ -31,7 +31,7 @@ export interface Rows {
 /** The ports of each device that have a cable, inputs and outputs in the device's own order. */
 export function rowsOf(report: Report): Map<string, Rows> {
   const rows = new Map<string, Rows>();
-  for (const port of report.ports.filter((known) => known.connected)) {
+  for (const port of report.ports.filter((port) => port.connected)) {
     const [device = ""] = port.at.split(".");
     const own = rows.get(device) ?? { inputs: [], outputs: [] };
     (port.direction === "in" ? own.inputs : own.outputs).push(port.at);
@@ -83,7 +83,7 @@ function graphOf(build: Build, report: Report): ElkNode {
         edges.push({ id: `${id(number)}:line`, sources: [id(number - 1)], targets: [id(number)], layoutOptions: straight });
       }
     }
-    for (const placement of build.placements.filter((known) => known.unit === unit.id)) {
+    for (const placement of build.placements.filter((placement) => placement.unit === unit.id)) {
       const { inputs, outputs } = rows.get(placement.id) ?? { inputs: [], outputs: [] };
       const port = (side: "WEST" | "EAST") => (at: string, row: number) => ({
         id: at,
@@ -106,7 +106,7 @@ function graphOf(build: Build, report: Report): ElkNode {
     }
   }
   const there = new Set(children.flatMap((child) => child.ports?.map((port) => port.id) ?? []));
-  for (const cable of build.connections.filter((known) => there.has(known.from) && there.has(known.to))) {
+  for (const cable of build.connections.filter((connection) => there.has(connection.from) && there.has(connection.to))) {
     edges.push({ id: cable.id, sources: [cable.from], targets: [cable.to] });
   }
   return { id: "map", layoutOptions: OPTIONS, children, edges };

@@ -104,7 +104,7 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
             key={placement.id}
             placement={placement}
             model={models.get(placement.device) ?? placement.device}
-            says={connecting !== undefined && !fits ? own[0]?.reason : undefined}
+            reason={connecting !== undefined && !fits ? own[0]?.reason : undefined}
             rows={rows.get(placement.id)}
             place={layout.devices.get(placement.id)}
             worst={worst.get(placement.id) ?? undefined}
@@ -130,7 +130,7 @@ const WORST = { stop: "var(--stop)", caution: "var(--caution)", note: "var(--not
 interface PlateProps {
   placement: Placement;
   model: string;
-  says?: string;
+  reason?: string;
   rows?: Rows;
   place?: Layout["devices"] extends Map<string, infer Place> ? Place : never;
   worst?: keyof typeof WORST;
@@ -140,7 +140,7 @@ interface PlateProps {
 }
 
 /** A device; drawn again only where what it shows has changed. */
-const DevicePlate = memo(function DevicePlate({ placement, model, says, rows, place, worst, dimmed, selected, press }: PlateProps) {
+const DevicePlate = memo(function DevicePlate({ placement, model, reason, rows, place, worst, dimmed, selected, press }: PlateProps) {
   if (!place) return null;
   const onSelect = () => press({ kind: "device", id: placement.id });
   const port = (at: string) => at.split(".")[1] ?? at;
@@ -157,7 +157,7 @@ const DevicePlate = memo(function DevicePlate({ placement, model, says, rows, pl
       onClick={onSelect}
       onKeyDown={onPress(onSelect)}
     >
-      <title>{`${placement.name}: ${model}${says ? `: ${says}` : ""}`}</title>
+      <title>{`${placement.name}: ${model}${reason ? `: ${reason}` : ""}`}</title>
       <rect width={DEVICE_WIDTH} height={place.height} fill="var(--raised)" stroke={selected ? "var(--accent)" : "none"} strokeWidth={2} />
       <line x1={0} x2={DEVICE_WIDTH} y1={0} y2={0} stroke={worst ? WORST[worst] : "var(--ink)"} strokeWidth={worst ? 3 : 1.5} />
       {worst && <SeverityGlyph severity={worst} x={DEVICE_WIDTH - 14} y={7} />}
@@ -165,7 +165,7 @@ const DevicePlate = memo(function DevicePlate({ placement, model, says, rows, pl
         {shorten(placement.name, worst ? 14 : 16)}
       </text>
       <text x={6} y={29} className="fill-dim text-small">
-        {says ? shorten(says, 19) : model.split(" ").slice(0, 2).join(" ")}
+        {reason ? shorten(reason, 19) : model.split(" ").slice(0, 2).join(" ")}
       </text>
       {rows?.inputs.map((at, row) => (
         <text key={at} x={7} y={inputY(row) + 4} className="fill-dim text-small">

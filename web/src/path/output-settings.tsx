@@ -6,7 +6,7 @@ import { Choice, Tick, TypedField } from "../ui/field";
 
 interface Props {
   port: PortReport;
-  known: Port;
+  socket: Port;
   device: Device;
   placement: Placement;
 }
@@ -14,33 +14,33 @@ interface Props {
 const MAPPINGS = { dual: "Dual link", square: "Square division", "two-sample": "Two-sample interleave" };
 
 /** What is set on an output: format, overlays, look, raw, links, source, channel. */
-export function OutputSettings({ port, known, device, placement }: Props) {
+export function OutputSettings({ port, socket, device, placement }: Props) {
   const { build, edit, settle } = useWorkbench();
-  const setting: OutputSetting = placement.settings?.outputs?.[known.id] ?? {};
+  const setting: OutputSetting = placement.settings?.outputs?.[socket.id] ?? {};
   const set = (change: Partial<OutputSetting>) => edit([{ do: "set-output", build: build.id, at: port.at, change }]);
   const quietly = (change: Partial<OutputSetting>) => settle(set(change));
-  const levels = known.sdi?.levels ?? [];
-  const group = device.links?.find((links) => links.ports[0] === known.id);
-  const sources = device.kind === "switcher" ? (device.paths?.find((path) => path.to.includes(known.id))?.from ?? []) : [];
-  const lookBox = device.paths?.some((path) => path.look && path.to.includes(known.id));
-  const antenna = known.connector === "air" && device.kind === "transmitter";
-  const free = known.formats && known.formats.length > 0;
-  const anything = free || known.origin?.signal === "picture" || group || sources.length > 0 || lookBox || antenna;
+  const levels = socket.sdi?.levels ?? [];
+  const group = device.links?.find((links) => links.ports[0] === socket.id);
+  const sources = device.kind === "switcher" ? (device.paths?.find((path) => path.to.includes(socket.id))?.from ?? []) : [];
+  const lookBox = device.paths?.some((path) => path.look && path.to.includes(socket.id));
+  const antenna = socket.connector === "air" && device.kind === "transmitter";
+  const free = socket.formats && socket.formats.length > 0;
+  const anything = free || socket.origin?.signal === "picture" || group || sources.length > 0 || lookBox || antenna;
   if (!anything) return null;
   return (
     <div className="mt-1 space-y-1.5">
-      {free && known.origin?.signal !== "data" && <FormatField port={port} setting={setting} set={set} />}
+      {free && socket.origin?.signal !== "data" && <FormatField port={port} setting={setting} set={set} />}
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        {known.origin?.overlay && !known.origin.never_clean && (
+        {socket.origin?.overlay && !socket.origin.never_clean && (
           <Tick label="Overlays" checked={setting.overlay ?? false} onChange={(overlay) => quietly({ overlay })} />
         )}
-        {(known.origin?.look || lookBox) && <Tick label="Look" checked={setting.look ?? false} onChange={(look) => quietly({ look })} />}
-        {known.origin?.desqueezes && placement.settings?.squeeze && (
+        {(socket.origin?.look || lookBox) && <Tick label="Look" checked={setting.look ?? false} onChange={(look) => quietly({ look })} />}
+        {socket.origin?.desqueezes && placement.settings?.squeeze && (
           <Tick label="Squeeze taken out" checked={setting.desqueeze ?? false} onChange={(desqueeze) => quietly({ desqueeze })} />
         )}
         {setting.format && <Button onClick={() => quietly({ format: null })}>Follow the project</Button>}
       </div>
-      {known.origin?.never_clean && <p className="text-small text-dim">Never without overlays.</p>}
+      {socket.origin?.never_clean && <p className="text-small text-dim">Never without overlays.</p>}
       {levels.length > 1 && port.picture?.level && (
         <Choice
           label="3G level"
@@ -49,12 +49,12 @@ export function OutputSettings({ port, known, device, placement }: Props) {
           options={levels.map((level) => ({ value: level, label: `Level ${level}` }))}
         />
       )}
-      {(known.raw?.length ?? 0) > 0 && known.direction === "out" && (
+      {(socket.raw?.length ?? 0) > 0 && socket.direction === "out" && (
         <Choice
           label={`${port.name} sends`}
           value={setting.raw ?? ""}
           onChoose={(raw) => quietly({ raw: raw || null })}
-          options={[{ value: "", label: "A picture" }, ...(known.raw ?? []).map((raw) => ({ value: raw.name, label: raw.name }))]}
+          options={[{ value: "", label: "A picture" }, ...(socket.raw ?? []).map((raw) => ({ value: raw.name, label: raw.name }))]}
         />
       )}
       {group && (

@@ -28,8 +28,8 @@ const FINDS = [
 /** A sum in the page’s address, so that it can be passed on. */
 function useSharedSum(): [Sum, (change: Partial<Sum>) => void] {
   const [search, setSearch] = useSearchParams();
-  const known = Object.entries(START).map(([name, value]) => [name, search.get(name) ?? value]);
-  const sum = Object.fromEntries(known) as Sum;
+  const entries = Object.entries(START).map(([name, value]) => [name, search.get(name) ?? value]);
+  const sum = Object.fromEntries(entries) as Sum;
   return [sum, (change) => setSearch({ ...sum, ...change }, { replace: true })];
 }
 

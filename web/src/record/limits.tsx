@@ -7,7 +7,7 @@ export const longest = (recordings: RecordingReport[]) => Math.max(1, ...recordi
 /** The same bars, small, with the shortest named: a row of the arrivals board has room for no more. */
 export function LimitStrip({ device }: { device: string }) {
   const { recordings } = useWorkbench().workspace.report;
-  const row = recordings.find((known) => known.device === device);
+  const row = recordings.find((recording) => recording.device === device);
   if (!row?.lasts) return null;
   const axis = longest(recordings);
   return (

@@ -34,7 +34,7 @@ export function RecordView() {
           <p className="my-2 text-dim">Nothing records in this build yet. Each recorder shows here how long it lasts and what ends it first.</p>
         )}
         {able.map(({ placement, device }) => {
-          const row = recordings.find((known) => known.device === placement.id);
+          const row = recordings.find((recording) => recording.device === placement.id);
           return row ? <Recorder key={placement.id} row={row} placement={placement} device={device} axis={axis} /> : null;
         })}
         {idle.length > 0 && (
@@ -123,7 +123,7 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
             label={slots.length > 1 ? `Slot ${slot + 1}` : "Card or drive"}
             value={medium}
             onChoose={(next) => putIn(slot, next)}
-            options={[{ value: "", label: "Empty" }, ...fitting.map((known) => ({ value: known.id, label: known.name }))]}
+            options={[{ value: "", label: "Empty" }, ...fitting.map((medium) => ({ value: medium.id, label: medium.name }))]}
           />
         ))}
         <TypedField
@@ -168,7 +168,7 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
 /** How long it must record: a need of its own, or the one that is there. */
 function MustLast({ row, placement }: { row: RecordingReport; placement: Placement }) {
   const { build, edit } = useWorkbench();
-  const need = build.needs.find((known) => known.at === placement.id && known.purpose === "record");
+  const need = build.needs.find((need) => need.at === placement.id && need.purpose === "record");
   const send = (typed: string) => {
     const length = typed.trim() || null;
     if (need) return edit([{ do: "set-need", build: build.id, need: need.id, change: { length } }]);

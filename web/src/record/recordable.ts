@@ -6,7 +6,7 @@ type Catalogue = Reference["catalogue"];
 /** The codecs that a recorder records, and the cards and drives that go into it, as the server says. */
 export function useRecordable(device: string): Pick<Catalogue, "codecs" | "media"> {
   const { workspace, reference } = useWorkbench();
-  const choosable: Report["devices"][number]["choosable"] = workspace.report.devices.find((known) => known.id === device)?.choosable;
+  const choosable: Report["devices"][number]["choosable"] = workspace.report.devices.find((other) => other.id === device)?.choosable;
   const { codecs, media } = reference.catalogue;
   return {
     codecs: codecs.filter((codec) => choosable?.codecs?.includes(codec.id)),

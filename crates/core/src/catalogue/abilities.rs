@@ -118,7 +118,7 @@ impl FormatSet {
             .rates
             .iter()
             .copied()
-            .filter(move |known| *known == rate);
+            .filter(move |other| *other == rate);
         rates.flat_map(move |rate| {
             self.rasters.iter().flat_map(move |&raster| {
                 self.scans.iter().flat_map(move |&scan| {
@@ -190,7 +190,7 @@ impl Abilities {
     /// missing, the whole of it where only sampling or depth is.
     pub fn beyond_in_words(&self, format: PictureFormat) -> String {
         let frames = self.formats_at(format.rate);
-        if frames.iter().any(|known| known.frame() == format.frame()) {
+        if frames.iter().any(|other| other.frame() == format.frame()) {
             format.to_string()
         } else {
             format.frame()
@@ -205,8 +205,8 @@ impl Abilities {
             let covers = |a: PictureFormat, b: PictureFormat| {
                 a.quality().reaches(b.quality()) && a.rate >= b.rate && a.scan == b.scan
             };
-            if !most.iter().any(|known| covers(*known, format)) {
-                most.retain(|known| !covers(format, *known));
+            if !most.iter().any(|other| covers(*other, format)) {
+                most.retain(|other| !covers(format, *other));
                 most.push(format);
             }
         }

@@ -14,7 +14,7 @@ pub struct Codec {
     /// Its name in full.
     pub name: String,
     /// Codecs that belong together: *Mezzanine*.
-    #[serde(default = "own_family")]
+    #[serde(default = "custom_family")]
     pub family: String,
     /// The containers that it is written in.
     #[serde(default)]
@@ -42,7 +42,7 @@ pub struct Codec {
     pub container: Percent,
 }
 
-fn own_family() -> String {
+fn custom_family() -> String {
     "Custom".into()
 }
 

@@ -73,7 +73,7 @@ pub enum SignalKind {
 impl DeviceKind {
     /// Whether it is usually fed from a battery of its own on the rig: what it passes on goes dark
     /// with that battery.
-    pub fn has_own_battery(self) -> bool {
+    pub fn has_a_battery(self) -> bool {
         matches!(
             self,
             Self::Monitor | Self::Viewfinder | Self::RecorderMonitor

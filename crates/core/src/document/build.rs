@@ -81,7 +81,10 @@ impl Build {
 
     /// How many of an adapter or clamp the build uses.
     pub fn adapters_used(&self, adapter: &str) -> u32 {
-        let used = self.connections.iter().flat_map(|known| &known.adapters);
+        let used = self
+            .connections
+            .iter()
+            .flat_map(|connection| &connection.adapters);
         used.filter(|id| *id == adapter).count() as u32
     }
 

@@ -125,17 +125,21 @@ impl Build {
         )?;
         only_once(
             "device",
-            self.placements.iter().map(|known| known.id.as_str()),
+            self.placements
+                .iter()
+                .map(|placement| placement.id.as_str()),
         )?;
-        only_once("unit", self.units.iter().map(|known| known.id.as_str()))?;
+        only_once("unit", self.units.iter().map(|unit| unit.id.as_str()))?;
         only_once(
             "connection",
-            self.connections.iter().map(|known| known.id.as_str()),
+            self.connections
+                .iter()
+                .map(|connection| connection.id.as_str()),
         )?;
-        only_once("need", self.needs.iter().map(|known| known.id.as_str()))?;
+        only_once("need", self.needs.iter().map(|need| need.id.as_str()))?;
         only_once(
             "part of the day",
-            self.schedule.iter().map(|known| known.id.as_str()),
+            self.schedule.iter().map(|entry| entry.id.as_str()),
         )?;
         for unit in &self.units {
             checked_name("a unit", &unit.name)?;

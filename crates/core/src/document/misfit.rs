@@ -17,12 +17,12 @@ pub enum Misfit {
     #[error("it doesn’t record")]
     NoRecorder,
     /// A codec that it doesn't have.
-    #[error("it doesn’t record “{codec}”; it records {known}")]
+    #[error("it doesn’t record “{codec}”; it records {records}")]
     Codec {
         /// The codec's id.
         codec: String,
         /// Those that it has, in words.
-        known: String,
+        records: String,
     },
     /// A card or drive of another kind.
     #[error("{name} doesn’t fit its slot")]
@@ -50,20 +50,20 @@ pub enum Misfit {
     #[error("sound is 16, 24 or 32 bits a sample, not {0}")]
     SoundBits(u8),
     /// A sensor rate that it doesn't have.
-    #[error("its sensor doesn’t run at {rate} frames a second; it records {known}")]
+    #[error("its sensor doesn’t run at {rate} frames a second; it records {records}")]
     SensorRate {
         /// The rate.
         rate: FrameRate,
         /// What it records, in words.
-        known: String,
+        records: String,
     },
     /// A format of the file that it doesn't have.
-    #[error("it doesn’t record {format}; it records {known}")]
+    #[error("it doesn’t record {format}; it records {records}")]
     Format {
         /// The format.
         format: PictureFormat,
         /// What it records, in words.
-        known: String,
+        records: String,
     },
     /// Slots used together where there is one.
     #[error("it has one slot: nothing to mirror to")]
@@ -93,11 +93,11 @@ pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSettin
     if !records_named(catalogue, ability, &setting.codec) {
         found.push(Misfit::Codec {
             codec: setting.codec.clone(),
-            known: ability.codecs.join(", "),
+            records: ability.codecs.join(", "),
         });
     }
-    let known = setting.media.iter().filter_map(|id| catalogue.medium(id));
-    let others = known.filter(|medium| !slot_takes(ability, medium));
+    let inserted = setting.media.iter().filter_map(|id| catalogue.medium(id));
+    let others = inserted.filter(|medium| !slot_takes(ability, medium));
     found.extend(others.map(|medium| Misfit::Medium {
         name: medium.name.clone(),
     }));
@@ -123,7 +123,7 @@ pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSettin
     {
         found.push(Misfit::SensorRate {
             rate,
-            known: ability.formats.in_words(),
+            records: ability.formats.in_words(),
         });
     }
     if let Some(format) = setting.format
@@ -131,7 +131,7 @@ pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSettin
     {
         found.push(Misfit::Format {
             format,
-            known: ability.formats.in_words(),
+            records: ability.formats.in_words(),
         });
     }
     if setting.slots != SlotUse::Relay && ability.slots < 2 {
@@ -152,7 +152,7 @@ pub fn records_codec(ability: &RecordingAbility, codec: &Codec) -> bool {
 /// The same for a codec by its id; one that isn't in the catalogue may still be in the list.
 fn records_named(catalogue: &Catalogue, ability: &RecordingAbility, id: &str) -> bool {
     let custom = catalogue.codec(id).is_some_and(|codec| codec.custom);
-    custom || ability.codecs.iter().any(|known| known == id)
+    custom || ability.codecs.iter().any(|codec| codec == id)
 }
 
 /// Whether a medium goes into a recorder's slots.

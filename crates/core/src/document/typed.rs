@@ -120,7 +120,7 @@ fn cable(word: &str, catalogue: &Catalogue) -> Result<String, Misread> {
         cable.id == word || cable.id.split_once('-').is_some_and(|(_, end)| end == word)
     });
     found.map(|cable| cable.id.clone()).ok_or_else(|| {
-        let known: Vec<&str> = catalogue
+        let names: Vec<&str> = catalogue
             .cables
             .iter()
             .map(|cable| cable.id.as_str())
@@ -128,14 +128,14 @@ fn cable(word: &str, catalogue: &Catalogue) -> Result<String, Misread> {
         Misread(format!(
             "there is no cable “{}”; there are {}",
             shortened(word),
-            known.join(", ")
+            names.join(", ")
         ))
     })
 }
 
 fn cut(rest: &str, build: &Build) -> Result<Typed, Misread> {
     let at = port_ref(rest)?;
-    let touching = |known: &&Connection| known.to == at || known.from == at;
+    let touching = |other: &&Connection| other.to == at || other.from == at;
     let connection = build.connections.iter().find(touching);
     let connection = connection.ok_or_else(|| Misread(format!("no cable is in {at}")))?;
     let commands = vec![Command::Disconnect {
@@ -177,13 +177,13 @@ fn add(
         Some(unit) => build
             .units
             .iter()
-            .find(|known| known.id == unit || known.name.eq_ignore_ascii_case(unit)),
+            .find(|other| other.id == unit || other.name.eq_ignore_ascii_case(unit)),
     };
     let unit = found.ok_or_else(|| {
-        let known: Vec<&str> = build.units.iter().map(|unit| unit.id.as_str()).collect();
+        let names: Vec<&str> = build.units.iter().map(|unit| unit.id.as_str()).collect();
         Misread(format!(
             "there is no such unit; there are {}",
-            known.join(", ")
+            names.join(", ")
         ))
     })?;
     let (build, unit, device) = (build.id.clone(), unit.id.clone(), device.id.clone());
@@ -213,7 +213,10 @@ pub fn complete(
             .and_then(|at| build.port(catalogue, &at, Direction::Out).ok());
         let mut inputs = ports(build, catalogue, Direction::In, typed.trim());
         inputs.sort_by_key(|(at, says, port)| {
-            let taken = build.connections.iter().any(|known| known.to == *at);
+            let taken = build
+                .connections
+                .iter()
+                .any(|connection| connection.to == *at);
             (
                 taken,
                 output.is_some_and(|output| output.wire != port.wire),
@@ -239,11 +242,11 @@ pub fn complete(
         let cables = build
             .connections
             .iter()
-            .filter(|known| known.to.to_string().starts_with(typed.trim()));
+            .filter(|connection| connection.to.to_string().starts_with(typed.trim()));
         cables
-            .map(|known| Completion {
-                line: format!("cut {}", known.to),
-                says: format!("{} > {}", known.from, known.to),
+            .map(|cable| Completion {
+                line: format!("cut {}", cable.to),
+                says: format!("{} > {}", cable.from, cable.to),
             })
             .collect()
     } else if let Some(typed) = line.trim_start().strip_prefix("add ") {
@@ -263,7 +266,12 @@ pub fn complete(
             .collect()
     } else {
         let outputs = ports(build, catalogue, Direction::Out, line.trim());
-        let free = |at: &PortRef| !build.connections.iter().any(|known| known.from == *at);
+        let free = |at: &PortRef| {
+            !build
+                .connections
+                .iter()
+                .any(|connection| connection.from == *at)
+        };
         let mut found: Vec<_> = outputs.into_iter().filter(|(at, ..)| free(at)).collect();
         found.sort_by(|a, b| a.0.cmp(&b.0));
         found

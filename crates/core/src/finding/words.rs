@@ -16,14 +16,14 @@ impl Facts<'_, '_> {
 
     /// *the 70 m miniature coax from SDI of C camera to SDI in of C recorder*.
     pub(super) fn cable(&self, connection: ConnectionIx) -> String {
-        let link = self.floor.standing(connection);
+        let link = self.floor.link(connection);
         let length = self.floor.build.connections[connection].length;
         format!("{length} of {}", link.cable.name)
     }
 
     /// Both ends of a connection: its output and its input, spoken.
     pub(super) fn ends(&self, connection: ConnectionIx) -> (String, String) {
-        let link = self.floor.standing(connection);
+        let link = self.floor.link(connection);
         (self.port(link.from), self.port(link.to))
     }
 }

@@ -146,14 +146,14 @@ impl FromStr for FrameRate {
             .trim_end_matches("hz")
             .trim_end_matches('p')
             .trim();
-        let known = |n: u32| (1..=300).contains(&n);
+        let built = |n: u32| (1..=300).contains(&n);
         if let Some((over, under)) = number.split_once('/') {
             let over: u32 = over.trim().parse().map_err(|_| refuse())?;
             return match under.trim() {
-                "1001" if over.is_multiple_of(1000) && known(over / 1000) => {
+                "1001" if over.is_multiple_of(1000) && built(over / 1000) => {
                     Ok(Self::per_1001(over / 1000))
                 }
-                "1" if known(over) => Ok(Self::whole(over)),
+                "1" if built(over) => Ok(Self::whole(over)),
                 _ => Err(refuse()),
             };
         }
@@ -172,7 +172,7 @@ impl FromStr for FrameRate {
         let ntsc = Self::per_1001(nominal as u32);
         if number.contains('.') && (ntsc.as_f64() - value).abs() < 0.0051 {
             Ok(ntsc)
-        } else if value.fract() == 0.0 && known(value as u32) {
+        } else if value.fract() == 0.0 && built(value as u32) {
             Ok(Self::whole(value as u32))
         } else {
             Err(refuse())

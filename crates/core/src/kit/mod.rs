@@ -90,7 +90,7 @@ pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> V
         }
     }
     let line = |(item, length): (&str, Option<Length>)| {
-        let own = production
+        let in_kit = production
             .kit
             .iter()
             .find(|line| line.item == item && line.length == length);
@@ -98,8 +98,8 @@ pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> V
             item: item.into(),
             name: catalogue.item_name(item).unwrap_or(item).into(),
             length,
-            owned: own.map_or(0, |line| line.quantity),
-            hired: own.map_or(0, |line| line.hired),
+            owned: in_kit.map_or(0, |line| line.quantity),
+            hired: in_kit.map_or(0, |line| line.hired),
             used: used.get(&(item, length)).copied().unwrap_or(0),
         }
     };
@@ -108,7 +108,7 @@ pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> V
 
 /// The kit with `more` of an item hired.
 pub fn hired(production: &Production, item: &str, length: Option<Length>, more: u32) -> KitChange {
-    let own = production
+    let in_kit = production
         .kit
         .iter()
         .find(|line| line.item == item && line.length == length);
@@ -116,6 +116,6 @@ pub fn hired(production: &Production, item: &str, length: Option<Length>, more: 
         item: item.into(),
         length,
         quantity: None,
-        hired: Some(own.map_or(0, |line| line.hired).saturating_add(more)),
+        hired: Some(in_kit.map_or(0, |line| line.hired).saturating_add(more)),
     }
 }

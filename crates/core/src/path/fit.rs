@@ -41,7 +41,7 @@ pub fn candidates(floor: &Floor, resolved: &Resolved, output: PortIx) -> Vec<Can
                     TAKEN,
                     format!(
                         "has a cable already, from {}",
-                        floor.name(floor.standing(number).from)
+                        floor.name(floor.link(number).from)
                     ),
                 ),
                 (None, Some(obstacle)) => obstacle,

@@ -88,10 +88,10 @@ impl<'a> Floor<'a> {
                 .entry(build.placements[placement].id.as_str())
                 .or_insert(placement);
             first_port.push(ports.len());
-            let known = device
+            let node = device
                 .iter()
                 .flat_map(|device| device.ports.iter().enumerate());
-            ports.extend(known.map(|(number, port)| PortNode {
+            ports.extend(node.map(|(number, port)| PortNode {
                 placement,
                 number,
                 port,
@@ -119,7 +119,7 @@ impl<'a> Floor<'a> {
                     floor.occupied[port] = true;
                 }
             }
-            let link = floor.link(connection);
+            let link = floor.join(connection);
             match link {
                 Ok(link) => {
                     floor.into[link.to] = Some(number);
@@ -135,7 +135,7 @@ impl<'a> Floor<'a> {
         floor
     }
 
-    fn link(&self, connection: &Connection) -> Result<Link<'a>, Refused> {
+    fn join(&self, connection: &Connection) -> Result<Link<'a>, Refused> {
         let facing = |at: &PortRef, direction| {
             let port = self.find(at)?;
             (self.ports[port].port.direction == direction).then_some(port)
@@ -204,8 +204,8 @@ impl<'a> Floor<'a> {
 
     /// What an input takes: its own word, or the catalogue's.
     pub fn takes(&self, port: PortIx) -> &'a Abilities {
-        let own = self.input_setting(port).map(|setting| &setting.takes);
-        own.unwrap_or(&self.ports[port].port.formats)
+        let set = self.input_setting(port).map(|setting| &setting.takes);
+        set.unwrap_or(&self.ports[port].port.formats)
     }
 
     /// Whether an input takes a format, rates aside.
@@ -221,17 +221,17 @@ impl<'a> Floor<'a> {
 
     /// The HDMI generation of a port, and its fastest fixed-rate link.
     pub fn hdmi(&self, port: PortIx) -> Option<(Generation, u8)> {
-        let known = self.ports[port].port;
+        let node = self.ports[port].port;
         match self.input_setting(port) {
             Some(setting) => Some((setting.hdmi, setting.frl_gbps.unwrap_or(0))),
-            None => Some(known.hdmi.as_ref()?.link()),
+            None => Some(node.hdmi.as_ref()?.link()),
         }
     }
 
     /// PCM channels that an HDMI port carries.
     pub fn hdmi_audio(&self, port: PortIx) -> usize {
-        let own = self.input_setting(port).map(|setting| setting.audio);
-        own.unwrap_or_else(|| self.ports[port].port.hdmi_audio())
+        let set = self.input_setting(port).map(|setting| setting.audio);
+        set.unwrap_or_else(|| self.ports[port].port.hdmi_audio())
     }
 
     /// The adapters and clamps on a connection, those that the catalogue has.
@@ -254,7 +254,7 @@ impl<'a> Floor<'a> {
     }
 
     /// Both ends and the cable of a connection that stands. Problems name only those.
-    pub fn standing(&self, connection: ConnectionIx) -> Link<'a> {
+    pub fn link(&self, connection: ConnectionIx) -> Link<'a> {
         self.links[connection]
             .unwrap_or_else(|| unreachable!("only connections that stand are resolved"))
     }

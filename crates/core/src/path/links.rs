@@ -64,7 +64,7 @@ fn sends_part(floor: &Floor, mut output: PortIx) -> bool {
         });
         let before = looped.and_then(|path| floor.input_for(output, path));
         match before.and_then(|input| floor.into[input]) {
-            Some(connection) => output = floor.standing(connection).from,
+            Some(connection) => output = floor.link(connection).from,
             None => return false,
         }
     }
@@ -90,8 +90,7 @@ pub fn order(floor: &Floor) -> Vec<(PortIx, PortIx)> {
                     Direction::Out if sends(floor, other).is_some() => pairs.push((first, other)),
                     Direction::In => {
                         let cable = floor.into[other];
-                        if cable.is_some_and(|cable| sends_part(floor, floor.standing(cable).from))
-                        {
+                        if cable.is_some_and(|cable| sends_part(floor, floor.link(cable).from)) {
                             pairs.push((other, first));
                         }
                     }
@@ -122,7 +121,7 @@ pub fn judge(
         return vec![Problem::Links(LinksProblem::LegMapping { connection, leg })];
     }
     let ports = grouped(floor, input);
-    let origin = floor.standing(connection).from;
+    let origin = floor.link(connection).from;
     let origin = signals[origin].picture.map(|picture| picture.origin);
     let mut found = vec![Some(leg.number)];
     let mut lengths = vec![floor.build.connections[connection].length];

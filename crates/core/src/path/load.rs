@@ -161,10 +161,10 @@ fn measure_air(floor: &Floor, connection: ConnectionIx, link: Link) -> (Load, Ve
             count: listeners.len(),
         }));
     }
-    let known = &floor.build.connections[connection];
+    let cable = &floor.build.connections[connection];
     let budget = sender.budget_to(receiver);
-    let margin_db = budget.margin_db(known.length, known.surroundings);
-    let reach = budget.reach(known.surroundings);
+    let margin_db = budget.margin_db(cable.length, cable.surroundings);
+    let reach = budget.reach(cable.surroundings);
     let margin = if margin_db < 0.0 {
         Margin::Stop
     } else if margin_db < FADE_DB {
@@ -180,11 +180,11 @@ fn measure_air(floor: &Floor, connection: ConnectionIx, link: Link) -> (Load, Ve
         }));
     }
     let load = RadioLoad {
-        loss_db: budget.loss_db(known.length, known.surroundings),
+        loss_db: budget.loss_db(cable.length, cable.surroundings),
         margin_db,
         budget,
         run: RunLength {
-            length: known.length,
+            length: cable.length,
             reach,
             margin,
         },

@@ -114,7 +114,7 @@ impl Walk<'_, '_> {
         let node = floor.ports[port].port;
         let link = floor.out_of[port]
             .first()
-            .map(|number| (*number, floor.standing(*number)));
+            .map(|number| (*number, floor.link(*number)));
         let Some((connection, link)) = link.filter(|_| !set && node.wire == Wire::Hdmi) else {
             return Ok(wanted);
         };

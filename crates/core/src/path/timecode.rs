@@ -5,7 +5,7 @@ use crate::carriage::wire::Wire;
 use crate::catalogue::Direction;
 
 /// What a device counts itself.
-pub(super) fn own(floor: &Floor, placement: usize) -> Timecode {
+pub(super) fn counted(floor: &Floor, placement: usize) -> Timecode {
     Timecode {
         origin: placement,
         rate: floor.counts(placement),

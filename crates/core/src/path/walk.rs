@@ -112,7 +112,7 @@ impl Walk<'_, '_> {
         let Some(connection) = floor.into[port] else {
             return;
         };
-        let link = floor.standing(connection);
+        let link = floor.link(connection);
         if let Some(problem) = misfit(floor, connection, link) {
             self.resolved.signals[port] = Signal::stopped(self.resolved.problems.len());
             self.resolved.problems.push(problem);
@@ -164,7 +164,7 @@ impl Walk<'_, '_> {
             Some(SignalKind::Picture) => self.begin_picture(port, &mut signal),
             Some(SignalKind::Sound) => signal.sound.push(Sound::from(port)),
             Some(SignalKind::Timecode) => {
-                signal.timecode = Some(timecode::own(floor, node.placement))
+                signal.timecode = Some(timecode::counted(floor, node.placement))
             }
             Some(SignalKind::Data) => signal.data = true,
             None => {}
@@ -183,8 +183,8 @@ impl Walk<'_, '_> {
         // A camera's own count travels beside its picture unless it follows another.
         let camera = signal.picture.is_some_and(|picture| picture.origin == port);
         if camera && device.keeps_timecode && node.port.wire == Wire::Sdi {
-            let own = timecode::own(floor, node.placement);
-            signal.timecode.get_or_insert(own);
+            let counted = timecode::counted(floor, node.placement);
+            signal.timecode.get_or_insert(counted);
         }
         self.resolved.signals[port] = signal;
     }

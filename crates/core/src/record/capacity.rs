@@ -74,12 +74,12 @@ mod tests {
         let house = Percent::whole(3);
         let plain = card("ssd-1000");
         assert_eq!(usable_capacity(&plain, house), 970_000_000_000);
-        let own = Medium {
+        let medium = Medium {
             reserve: Some(Percent::whole(10)),
             ..plain.clone()
         };
-        assert_eq!(usable_capacity(&own, house), 900_000_000_000);
-        let room = Room::of(&[&plain, &own], SlotUse::Relay, house);
+        assert_eq!(usable_capacity(&medium, house), 900_000_000_000);
+        let room = Room::of(&[&plain, &medium], SlotUse::Relay, house);
         assert_eq!(room.usable, 1_870_000_000_000);
         assert!(room.own_reserve && !Room::of(&[&plain], SlotUse::Relay, house).own_reserve);
     }

@@ -26,7 +26,7 @@ pub(super) fn drive_behind<'a>(
     port: &str,
 ) -> Option<DriveBehind<'a>> {
     let output = floor.port_of(placement, port)?;
-    let link = floor.standing(*floor.out_of[output].first()?);
+    let link = floor.link(*floor.out_of[output].first()?);
     let node = floor.ports[link.to];
     let drive = floor.devices[node.placement]?.drive?;
     let name = floor.build.placements[node.placement].name.as_str();

@@ -106,10 +106,10 @@ impl FromStr for AudioTracks {
         let [channels, sample_rate, bits] = parts[..] else {
             return Err(refuse());
         };
-        let known = channels <= 128
+        let possible = channels <= 128
             && (8_000..=192_000).contains(&sample_rate)
             && [16, 24, 32].contains(&bits);
-        if known {
+        if possible {
             Ok(Self {
                 channels,
                 sample_rate,

@@ -145,9 +145,9 @@ pub enum RecordProblem {
 /// What every recorder of the floor does, in the order of the build.
 pub fn recordings<'a>(floor: &Floor<'a>, resolved: &Resolved) -> Vec<Recording<'a>> {
     let placements = floor.build.placements.iter().enumerate();
-    let set = placements.filter_map(|(placement, known)| {
+    let set = placements.filter_map(|(placement, placed)| {
         let device = floor.devices[placement]?;
-        Some((placement, device, known.settings.recording.as_ref()?))
+        Some((placement, device, placed.settings.recording.as_ref()?))
     });
     set.filter_map(|(placement, device, setting)| {
         recording(floor, resolved, (placement, device), setting)
@@ -421,7 +421,7 @@ fn fill_time<'a>(
                 .formats
                 .formats_at(rate)
                 .iter()
-                .any(|known| known.raster == picture.raster);
+                .any(|other| other.raster == picture.raster);
         if !fits {
             recording
                 .problems
@@ -460,13 +460,13 @@ fn fill_time<'a>(
     let heat = ability
         .heat_limit
         .map(|limit| heat::limit(limit, air, setting).0);
-    let own = [
+    let limits = [
         (LimitKind::Clip, ability.clip_limit),
         (LimitKind::Heat, heat),
     ];
     recording
         .limits
-        .extend(own.into_iter().filter_map(|(kind, after)| {
+        .extend(limits.into_iter().filter_map(|(kind, after)| {
             Some(Limit {
                 kind,
                 after: after?,

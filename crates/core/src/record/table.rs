@@ -133,11 +133,11 @@ pub fn table(catalogue: &Catalogue, basis: Basis, family: Option<&str>) -> TimeT
             families.push(codec.family.clone());
         }
     }
-    let own = catalogue
+    let models = catalogue
         .codecs
         .iter()
         .filter(|codec| family.is_none_or(|family| codec.family == family));
-    let rows = own.map(|codec| TimeRow {
+    let rows = models.map(|codec| TimeRow {
         codec: codec.id.clone(),
         name: codec.name.clone(),
         rate_label: basis

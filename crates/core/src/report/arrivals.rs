@@ -247,10 +247,10 @@ fn cause<'f>(facts: &Facts, findings: &'f [Finding], problem: usize) -> Option<&
     };
     let on_device = |placement: usize, codes: &[Code]| {
         let id = &floor.build.placements[placement].id;
-        let own = |finding: &&Finding| {
+        let named_here = |finding: &&Finding| {
             finding.at.device.as_ref() == Some(id) && codes.contains(&finding.code)
         };
-        findings.iter().find(own)
+        findings.iter().find(named_here)
     };
     match &facts.resolved.problems[problem] {
         Problem::Wiring(WiringProblem::NoSuchPort { connection })

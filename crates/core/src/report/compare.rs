@@ -35,9 +35,9 @@ pub fn compare_builds(
         report(production, before, catalogue)?,
         report(production, after, catalogue)?,
     );
-    let with_own = catalogue.with(&production.custom);
+    let with_custom = catalogue.with(&production.custom);
     let in_words = |placement: &Placement| {
-        let model = with_own
+        let model = with_custom
             .item_name(&placement.device)
             .unwrap_or(&placement.device);
         if model == placement.name {
@@ -50,14 +50,14 @@ pub fn compare_builds(
         let only = these
             .placements
             .iter()
-            .filter(|known| those.placement(&known.id).is_none());
+            .filter(|placement| those.placement(&placement.id).is_none());
         only.map(&in_words).collect()
     };
     let kept = new
         .placements
         .iter()
         .filter_map(|placement| Some((old.placement(&placement.id)?, placement)));
-    let changed = kept.flat_map(|(old, new)| changes(old, new, &with_own));
+    let changed = kept.flat_map(|(old, new)| changes(old, new, &with_custom));
     Some(BuildComparison {
         added: missing(new, old),
         removed: missing(old, new),
@@ -149,19 +149,27 @@ fn rewired(old: &Build, new: &Build) -> Vec<String> {
         |one: &Connection, other: &Connection| one.from == other.from && one.to == other.to;
     let mut found = Vec::new();
     for cable in &new.connections {
-        match old.connections.iter().find(|known| same_ends(known, cable)) {
+        match old
+            .connections
+            .iter()
+            .find(|connection| same_ends(connection, cable))
+        {
             None => found.push(format!("new: {} > {}", cable.from, cable.to)),
-            Some(known) if known.cable != cable.cable || known.length != cable.length => {
+            Some(before) if before.cable != cable.cable || before.length != cable.length => {
                 found.push(format!(
                     "{} > {}: {} of {} in the place of {} of {}",
-                    cable.from, cable.to, cable.length, cable.cable, known.length, known.cable
+                    cable.from, cable.to, cable.length, cable.cable, before.length, before.cable
                 ));
             }
             Some(_) => {}
         }
     }
     for cable in &old.connections {
-        if !new.connections.iter().any(|known| same_ends(known, cable)) {
+        if !new
+            .connections
+            .iter()
+            .any(|connection| same_ends(connection, cable))
+        {
             found.push(format!("gone: {} > {}", cable.from, cable.to));
         }
     }
@@ -176,14 +184,16 @@ fn needs(old: &Build, new: &Build) -> Vec<String> {
     };
     let mut found = Vec::new();
     for need in &new.needs {
-        match old.needs.iter().find(|known| known.id == need.id) {
+        match old.needs.iter().find(|other| other.id == need.id) {
             None => found.push(format!("new, at {}", name(new, need))),
-            Some(known) if known != need => found.push(format!("another, at {}", name(new, need))),
+            Some(before) if before != need => {
+                found.push(format!("another, at {}", name(new, need)))
+            }
             Some(_) => {}
         }
     }
     for need in &old.needs {
-        if !new.needs.iter().any(|known| known.id == need.id) {
+        if !new.needs.iter().any(|other| other.id == need.id) {
             found.push(format!("gone, at {}", name(old, need)));
         }
     }

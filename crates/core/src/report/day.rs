@@ -25,8 +25,8 @@ fn with_recordings<T>(
     catalogue: &Catalogue,
     then: impl FnOnce(&Floor, &[Recording]) -> T,
 ) -> Option<T> {
-    let with_own = catalogue.with(&production.custom);
-    let floor = Floor::new(production, production.build(build)?, &with_own);
+    let with_custom = catalogue.with(&production.custom);
+    let floor = Floor::new(production, production.build(build)?, &with_custom);
     let resolved = resolve(&floor);
     let recordings = recordings(&floor, &resolved);
     Some(then(&floor, &recordings))
@@ -47,11 +47,11 @@ pub fn media_plan(
     build: &str,
     catalogue: &Catalogue,
 ) -> Option<MediaPlan> {
-    let own = day_of(production, build, catalogue)?;
+    let today = day_of(production, build, catalogue)?;
     let lines = production.job.iter().filter_map(|line| {
         let name = production.build(&line.build)?.name.clone();
         let bytes = if line.build == build {
-            own.as_ref().map_or(0, |day| day.bytes)
+            today.as_ref().map_or(0, |day| day.bytes)
         } else {
             day_of(production, &line.build, catalogue)?.map_or(0, |day| day.bytes)
         };
@@ -60,7 +60,7 @@ pub fn media_plan(
     let lines: Vec<(String, u32, u64)> = lines.collect();
     Some(MediaPlan {
         job: job(production, &lines),
-        day: own,
+        day: today,
     })
 }
 
@@ -99,10 +99,10 @@ pub fn compare_choices(
 ) -> Option<Vec<ChoiceReport>> {
     let now = &production.build(build)?.placement(device)?.settings;
     let now = now.recording.clone().unwrap_or_default();
-    let with_own = catalogue.with(&production.custom);
-    let name = |id: &str| with_own.item_name(id).unwrap_or(id).to_string();
+    let with_custom = catalogue.with(&production.custom);
+    let name = |id: &str| with_custom.item_name(id).unwrap_or(id).to_string();
     let one = |choice: &RecordingSetting| {
-        let codec = with_own.codec(&choice.codec);
+        let codec = with_custom.codec(&choice.codec);
         let mut report = ChoiceReport {
             codec: codec.map_or(choice.codec.clone(), |codec| codec.name.clone()),
             media: choice.media.iter().map(|id| name(id)).collect(),
@@ -128,13 +128,13 @@ pub fn compare_choices(
         };
         with_recordings(&edited, build, catalogue, |floor, recordings| {
             let placement = floor.placement(device);
-            let own = recordings
+            let recorded = recordings
                 .iter()
                 .find(|recording| Some(recording.placement) == placement);
-            if let Some(own) = own {
-                report.time = own.time.clone();
-                report.lasts = own.first_limit().map(|limit| limit.after.label());
-                report.keeps = own.effective.map(|quality| quality.to_string());
+            if let Some(recorded) = recorded {
+                report.time = recorded.time.clone();
+                report.lasts = recorded.first_limit().map(|limit| limit.after.label());
+                report.keeps = recorded.effective.map(|quality| quality.to_string());
             }
             if let Some(day) = day(floor, recordings) {
                 let pool = day

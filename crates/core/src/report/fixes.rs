@@ -29,7 +29,7 @@ pub fn fixes_of(
     finding: &str,
 ) -> Option<Vec<Fix>> {
     let before = report(production, build, catalogue)?;
-    let wanted = before.findings.iter().find(|known| known.id == finding)?;
+    let wanted = before.findings.iter().find(|other| other.id == finding)?;
     let bench = Bench {
         production,
         build,
@@ -37,7 +37,7 @@ pub fn fixes_of(
         before: &before,
     };
     let proposed = bench.proposals(production, Proposals::Of(finding))?;
-    let proposed = proposed.into_iter().find(|known| known.id == finding)?;
+    let proposed = proposed.into_iter().find(|other| other.id == finding)?;
     Some(bench.offered(wanted, proposed.fixes))
 }
 
@@ -135,9 +135,9 @@ impl Bench<'_> {
     }
 
     fn good(&self, finding: &Finding, proposed: Vec<Fix>) -> Vec<Fix> {
-        let mut known = HashSet::new();
+        let mut seen = HashSet::new();
         let proposed = proposed.into_iter().take(TRIED);
-        let new = proposed.filter(|fix| known.insert(fix.id.clone()));
+        let new = proposed.filter(|fix| seen.insert(fix.id.clone()));
         let tried = new.filter_map(|fix| self.tried(finding, fix));
         let mending = tried.filter(|trial| trial.mends).enumerate();
         let (mut good, bringing): (Vec<_>, Vec<_>) =
@@ -157,17 +157,16 @@ impl Bench<'_> {
     fn tried(&self, finding: &Finding, fix: Fix) -> Option<Trial> {
         let edited = self.production.edited(self.catalogue, &fix.commands).ok()?;
         let after = report(&edited.production, self.build, self.catalogue)?;
-        let stands = after.findings.iter().find(|left| left.id == finding.id);
-        let mends = stands.is_none_or(|left| left.severity < finding.severity);
+        let remains = after.findings.iter().find(|left| left.id == finding.id);
+        let mends = remains.is_none_or(|left| left.severity < finding.severity);
         let come = |severity: Severity| {
-            let new = after.findings.iter().filter(move |left| {
-                left.severity == severity
-                    && !self
-                        .before
-                        .findings
-                        .iter()
-                        .any(|known| known.id == left.id && known.severity >= left.severity)
-            });
+            let new =
+                after.findings.iter().filter(move |left| {
+                    left.severity == severity
+                        && !self.before.findings.iter().any(|finding| {
+                            finding.id == left.id && finding.severity >= left.severity
+                        })
+                });
             new.cloned().collect::<Vec<Finding>>()
         };
         Some(Trial {
@@ -246,7 +245,7 @@ impl Bench<'_> {
             return None;
         };
         let proposed = self.proposals(&trial.production, Proposals::Of(&stop.id))?;
-        let next = proposed.into_iter().find(|known| known.id == stop.id)?;
+        let next = proposed.into_iter().find(|other| other.id == stop.id)?;
         let next = next.fixes.into_iter().take(3).filter_map(|next| {
             let both = self.tried(finding, trial.fix.clone().then(next))?;
             (both.mends && both.new_stops.is_empty()).then_some(both)

@@ -38,8 +38,8 @@ pub fn follow(
     catalogue: &Catalogue,
     device: &Handle,
 ) -> Option<Vec<Hop>> {
-    let with_own = catalogue.with(&production.custom);
-    let floor = Floor::new(production, production.build(build)?, &with_own);
+    let with_custom = catalogue.with(&production.custom);
+    let floor = Floor::new(production, production.build(build)?, &with_custom);
     let placement = floor.placement(device)?;
     let resolved = resolve(&floor);
     let arrival = resolved
@@ -77,24 +77,21 @@ fn way(floor: &Floor, port: PortIx) -> (String, String) {
         let Some(connection) = floor.into[port] else {
             return ("no cable".into(), String::new());
         };
-        let link = floor.standing(connection);
-        let known = &floor.build.connections[connection];
+        let link = floor.link(connection);
+        let run = &floor.build.connections[connection];
         return if link.cable.is_air() {
             (
-                format!(
-                    "{} over the air, through {}",
-                    known.length, known.surroundings
-                ),
+                format!("{} over the air, through {}", run.length, run.surroundings),
                 "the air between the antennas".into(),
             )
         } else {
-            let on_it = match known.adapters.len() {
+            let on_it = match run.adapters.len() {
                 0 => String::new(),
                 1 => ", with 1 thing on it".into(),
                 n => format!(", with {n} things on it"),
             };
             (
-                format!("{} of {}{on_it}", known.length, link.cable.name),
+                format!("{} of {}{on_it}", run.length, link.cable.name),
                 "the cable".into(),
             )
         };
@@ -105,7 +102,7 @@ fn way(floor: &Floor, port: PortIx) -> (String, String) {
         let mut paths = device.paths.iter();
         paths.find(|path| path.carries_picture() && path.to.contains(&node.port.id))
     });
-    let power = if device.is_some_and(|device| device.kind.has_own_battery()) {
+    let power = if device.is_some_and(|device| device.kind.has_a_battery()) {
         format!("the battery of {name}")
     } else {
         format!("the power of {name}")

@@ -39,8 +39,8 @@ pub fn modes(
     catalogue: &Catalogue,
     device: &Handle,
 ) -> Option<ModesReport> {
-    let with_own = catalogue.with(&production.custom);
-    let floor = Floor::new(production, production.build(build)?, &with_own);
+    let with_custom = catalogue.with(&production.custom);
+    let floor = Floor::new(production, production.build(build)?, &with_custom);
     let placement = floor.placement(device)?;
     let device = floor.devices[placement].filter(|device| !device.modes.is_empty())?;
     let ports: Vec<_> = device
@@ -59,8 +59,8 @@ pub fn modes(
             .iter()
             .map(|port| {
                 let leaves = mode.leaves.iter();
-                let mut own = leaves.filter(|leaves| leaves.ports.contains(&port.id));
-                match own.next().map(|leaves| &leaves.formats) {
+                let mut named = leaves.filter(|leaves| leaves.ports.contains(&port.id));
+                match named.next().map(|leaves| &leaves.formats) {
                     None => "as ever".into(),
                     Some(None) => "off".into(),
                     Some(Some(formats)) => formats.in_words(),

@@ -47,7 +47,7 @@ pub(super) fn list(
     let floor = facts.floor;
     let one = |need: &Need| {
         let placement = floor.placement(&need.at);
-        let own: Vec<&Finding> = findings
+        let unmet: Vec<&Finding> = findings
             .iter()
             .filter(|finding| finding.severity == Severity::Stop && concerns(finding, need))
             .collect();
@@ -69,8 +69,8 @@ pub(super) fn list(
         };
         // What stops the picture on its way stands in the way of the need too.
         let row = arrivals.iter().find(|row| row.device == need.at);
-        let row = row.filter(|row| own.is_empty() && row.standing == Standing::Stop);
-        let says = match (own.first(), there, need.purpose) {
+        let row = row.filter(|row| unmet.is_empty() && row.standing == Standing::Stop);
+        let says = match (unmet.first(), there, need.purpose) {
             (Some(finding), ..) => finding.text.clone(),
             _ if row.is_some() => row.map_or_else(String::new, |row| row.says.clone()),
             (None, true, _) => "Met.".into(),
@@ -85,14 +85,14 @@ pub(super) fn list(
                 .placement(&need.at)
                 .map_or(need.at.clone(), |placement| placement.name.clone()),
             asks: asks(facts, need),
-            met: there && own.is_empty() && row.is_none(),
-            severity: if own.is_empty() && row.is_none() {
+            met: there && unmet.is_empty() && row.is_none(),
+            severity: if unmet.is_empty() && row.is_none() {
                 None
             } else {
                 Some(Severity::Stop)
             },
             says,
-            findings: own
+            findings: unmet
                 .into_iter()
                 .map(|finding| finding.id.clone())
                 .chain(row.and_then(|row| row.finding.clone()))
@@ -151,8 +151,8 @@ pub fn usual_needs(
         }
     }
     let camera = |unit: &str| {
-        let own = cameras.get(unit).copied().or(first_camera);
-        own.map(|placement| placement.id.clone())
+        let camera = cameras.get(unit).copied().or(first_camera);
+        camera.map(|placement| placement.id.clone())
     };
     let said: HashMap<&str, Purpose> = build
         .needs

@@ -145,7 +145,7 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
     let truth = file
         .zip(recording.effective)
         .filter(|(file, effective)| !effective.reaches(*file));
-    let is_own = |finding: &&Finding| {
+    let of_this_row = |finding: &&Finding| {
         finding.at.device.as_ref() == Some(&placement.id)
             && matches!(finding.code.area(), Area::Recording | Area::Sound)
     };
@@ -197,7 +197,7 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
         says,
         worst: findings
             .iter()
-            .filter(is_own)
+            .filter(of_this_row)
             .map(|finding| finding.severity)
             .max(),
     }

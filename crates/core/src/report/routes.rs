@@ -61,11 +61,11 @@ pub fn find_routes(
     catalogue: &Catalogue,
     ends: Ends,
 ) -> Result<RoutesReport, String> {
-    let with_own = catalogue.with(&production.custom);
-    let known = production
+    let with_custom = catalogue.with(&production.custom);
+    let floor_build = production
         .build(build)
         .ok_or_else(|| format!("there is no build “{build}”"))?;
-    let floor = Floor::new(production, known, &with_own);
+    let floor = Floor::new(production, floor_build, &with_custom);
     let resolved = resolve(&floor);
     let (source, output) = place(&floor, ends.from)?;
     let (target, input) = place(&floor, ends.to)?;
@@ -103,7 +103,7 @@ pub fn find_routes(
         let Some(after) = report(&edited.production, build, catalogue) else {
             continue;
         };
-        let handle = &known.placements[target].id;
+        let handle = &floor_build.placements[target].id;
         let row = after.arrivals.iter().find(|row| row.device == *handle);
         if row.is_some_and(|row| row.picture.is_none()) {
             continue;
@@ -158,17 +158,17 @@ fn in_words(
         .build
         .connections
         .iter()
-        .map(|known| (&known.from, &known.to))
+        .map(|connection| (&connection.from, &connection.to))
         .collect::<Vec<_>>();
     let cables = after
         .build(build)
         .into_iter()
         .flat_map(|build| &build.connections);
-    let new = cables.filter(|known| !old.contains(&(&known.from, &known.to)));
-    let new = new.filter(|known| {
+    let new = cables.filter(|cable| !old.contains(&(&cable.from, &cable.to)));
+    let new = new.filter(|other| {
         floor
             .catalogue
-            .cable(&known.cable)
+            .cable(&other.cable)
             .is_some_and(|cable| !cable.is_air())
     });
     let mut adds: Vec<String> = route
@@ -176,14 +176,14 @@ fn in_words(
         .iter()
         .map(|placed| name(&placed.device))
         .collect();
-    adds.extend(new.map(|known| format!("{} of {}", known.length, name(&known.cable))));
+    adds.extend(new.map(|entry| format!("{} of {}", entry.length, name(&entry.cable))));
     let short = after
         .build(build)
         .map(|build| kit::lines(after, build, floor.catalogue))
         .unwrap_or_default();
     let was_short = kit::lines(floor.production, floor.build, floor.catalogue);
     let before = |line: &kit::Line| {
-        let same = |known: &&kit::Line| known.item == line.item && known.length == line.length;
+        let same = |other: &&kit::Line| other.item == line.item && other.length == line.length;
         was_short.iter().find(same).map_or(0, kit::Line::short)
     };
     let mut hires: Vec<String> = route

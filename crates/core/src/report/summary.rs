@@ -133,10 +133,10 @@ pub struct DeviceReport {
 /// Every device of the floor, in the order of the build.
 pub(super) fn devices(facts: &Facts, findings: &[Finding]) -> Vec<DeviceReport> {
     let worst = |id: &str| {
-        let own = findings
+        let of_stage = findings
             .iter()
             .filter(|finding| finding.at.device.as_deref() == Some(id));
-        own.map(|finding| finding.severity).max()
+        of_stage.map(|finding| finding.severity).max()
     };
     let placements = facts
         .floor

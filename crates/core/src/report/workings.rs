@@ -33,8 +33,8 @@ pub(super) fn of(
 }
 
 fn titled(facts: &Facts, connection: ConnectionIx, format: PictureFormat) -> Working {
-    let known = &facts.floor.build.connections[connection];
-    Working::new(format!("{} > {}", known.from, known.to)).term(
+    let cable = &facts.floor.build.connections[connection];
+    Working::new(format!("{} > {}", cable.from, cable.to)).term(
         "Picture",
         format.to_string(),
         "what the output gives",
@@ -160,10 +160,10 @@ fn over_hdmi(working: Working, load: &HdmiLoad, cable: &str) -> Working {
 
 /// How the margin over the air was reached.
 fn over_air(facts: &Facts, connection: ConnectionIx, radio: &RadioLoad) -> Working {
-    let known = &facts.floor.build.connections[connection];
-    let (exponent, besides) = known.surroundings.loss_law();
+    let cable = &facts.floor.build.connections[connection];
+    let (exponent, besides) = cable.surroundings.loss_law();
     let one_metre = radio.budget.loss_db(Length(1_000), Surroundings::Open);
-    Working::new(format!("{} > {}", known.from, known.to))
+    Working::new(format!("{} > {}", cable.from, cable.to))
         .term(
             "Radiated",
             format!("{} dBm", radio.budget.radiated_dbm),
@@ -182,11 +182,11 @@ fn over_air(facts: &Facts, connection: ConnectionIx, radio: &RadioLoad) -> Worki
             format!(
                 "{:.1} dB over {}",
                 radio.loss_db - one_metre - besides,
-                known.length
+                cable.length
             ),
             format!(
                 "10 × {exponent} × log of the metres, through {}",
-                known.surroundings
+                cable.surroundings
             ),
         )
         .when(besides > 0.0, |working| {

@@ -46,10 +46,10 @@ fn hired(floor: &Floor, route: &Route) -> Vec<Command> {
 /// The output that the route begins at, set to a format.
 fn set_tap(floor: &Floor, route: &Route, format: PictureFormat) -> Command {
     let at = floor.name(route.tap);
-    let known = floor.output_setting(route.tap).cloned().unwrap_or_default();
+    let current = floor.output_setting(route.tap).cloned().unwrap_or_default();
     let setting = OutputSetting {
         format: Some(format),
-        ..known.clone()
+        ..current.clone()
     };
     let port = floor.ports[route.tap].port;
     let device = floor.devices[floor.ports[route.tap].placement];
@@ -59,7 +59,7 @@ fn set_tap(floor: &Floor, route: &Route, format: PictureFormat) -> Command {
     Command::SetOutput {
         build: floor.build.id.clone(),
         at,
-        change: Change::between(&known, &setting),
+        change: Change::between(&current, &setting),
     }
 }
 
@@ -115,15 +115,15 @@ fn place_boxes(floor: &Floor, route: &Route, split: Option<usize>, commands: &mu
         air = on_air;
         // The cable that was in the split output goes on from another exit.
         if let (0, Some(split)) = (number, split) {
-            let known = &floor.build.connections[split];
+            let connection = &floor.build.connections[split];
             let mut exits = device.ports_facing(Direction::Out);
             if let Some(exit) = exits.find(|port| port.id != placed.exit) {
                 commands.push(Command::Connect {
                     build: build(),
                     from: PortRef::new(&handle, &exit.id),
-                    to: known.to.clone(),
-                    cable: Some(known.cable.clone()),
-                    length: Some(known.length),
+                    to: connection.to.clone(),
+                    cable: Some(connection.cable.clone()),
+                    length: Some(connection.length),
                 });
             }
         }

@@ -419,7 +419,7 @@ impl<'a> Search<'_, 'a> {
         // What is there already is no new way.
         let cable = self.floor.into[input];
         if state.ways.is_empty()
-            && cable.is_some_and(|cable| self.floor.standing(cable).from == tap.port)
+            && cable.is_some_and(|cable| self.floor.link(cable).from == tap.port)
         {
             return None;
         }
@@ -475,7 +475,7 @@ impl<'a> Search<'_, 'a> {
         let hops = crate::path::hops_to(self.resolved, route.tap);
         let relayed = hops.iter().any(|port| {
             let device = self.floor.devices[self.floor.ports[*port].placement];
-            device.is_some_and(|device| device.kind.has_own_battery())
+            device.is_some_and(|device| device.kind.has_a_battery())
         });
         relayed
             != self

@@ -490,7 +490,7 @@ fn choices_stand_side_by_side() {
     };
     let choices = [now, light, impossible];
     let found = compare_choices(&production, "night", catalogue(), &"a".into(), &choices).unwrap();
-    let told = |choice: &ChoiceReport| match &choice.refusal {
+    let in_words = |choice: &ChoiceReport| match &choice.refusal {
         Some(refusal) => refusal.clone(),
         None => format!(
             "{}: {}, {} a card, {} cards, copied {} after wrap, {} in all, holds {}",
@@ -503,7 +503,7 @@ fn choices_stand_side_by_side() {
             choice.keeps.as_ref().unwrap()
         ),
     };
-    let lines: Vec<String> = found.iter().map(told).collect();
+    let lines: Vec<String> = found.iter().map(in_words).collect();
     assert_snapshot!(lines.join("\n"));
 }
 

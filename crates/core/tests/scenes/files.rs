@@ -28,7 +28,7 @@ fn a_file_of_version_1_is_read_and_written_as_today() {
     let again = ProductionFile::read(&read.to_text()).unwrap();
     assert_eq!(again, read);
     // What it says is what the same floor says today.
-    let told = |production: &Production| {
+    let in_words = |production: &Production| {
         let findings = report(production, "night", Catalogue::shipped())
             .unwrap()
             .findings;
@@ -36,8 +36,8 @@ fn a_file_of_version_1_is_read_and_written_as_today() {
         codes
     };
     assert_eq!(
-        told(&read.production),
-        told(&demo::productions().remove(0).1)
+        in_words(&read.production),
+        in_words(&demo::productions().remove(0).1)
     );
 }
 

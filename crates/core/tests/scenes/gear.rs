@@ -23,7 +23,7 @@ fn recording_to_a_drive_switches_outputs_off() {
         .line("a.data > d.data usb-c-10 0.5 m")
         .line("a.hdmi > mon.hdmi 0.5 m")
         .on_a_drive("a", "mezzanine-high");
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -32,7 +32,7 @@ fn a_charging_cable_is_too_slow_for_a_drive() {
         .with("d", "castor-d2")
         .line("a.data > d.data usb-c-charge 1 m")
         .on_a_drive("a", "mezzanine-high");
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -57,7 +57,7 @@ fn faster_than_sixty_leaves_the_outputs_less() {
         .as_mut()
         .unwrap()
         .format = Some("2160p120".parse().unwrap());
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -68,7 +68,7 @@ fn a_body_that_records_inside_and_is_fast_gives_no_hdmi() {
         .line("b.hdmi > rec.hdmi hdmi-d-a 1 m")
         .on_it(&["clamp-d"])
         .records("b", "h264-100", &["sd-v60-128"], 0);
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -81,7 +81,7 @@ fn playback_takes_the_monitor_output_away() {
             device: "a".into(),
             playback: true,
         });
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -92,7 +92,7 @@ fn one_socket_in_use_switches_another_off() {
         .with("small", "ashgill-5h")
         .line("a.sdi > mon.sdi thin 0.5 m")
         .line("a.hdmi > small.hdmi 0.5 m");
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 fn links(mapping: &str, of: u8) -> OutputSetting {
@@ -117,7 +117,7 @@ fn four(mapping: &str, cables: &[(u8, u8, &str)]) -> Scene {
 #[test]
 fn four_links_in_order_make_a_picture() {
     let all = [(1, 1, "5 m"), (2, 2, "5 m"), (3, 3, "5 m"), (4, 4, "5 m")];
-    assert_snapshot!(four("square", &all).told());
+    assert_snapshot!(four("square", &all).in_words());
 }
 
 #[test]
@@ -131,7 +131,7 @@ fn two_hd_links_carry_1080p50() {
         scene = scene.line(&format!("a.sdi{number} > rec.sdi{number} rg59 60 m"));
     }
     let scene = scene.records("rec", "mezzanine-high", &["ssd-1000"], 0);
-    assert!(scene.codes().is_empty(), "{}", scene.told());
+    assert!(scene.codes().is_empty(), "{}", scene.in_words());
     let cable = &scene.report().connections[1];
     assert_eq!(cable.label, "1080p50 2/2 · 2 × HD");
 }
@@ -141,20 +141,20 @@ fn a_link_that_is_missing() {
     assert_snapshot!(
         four("two-sample", &[(1, 1, "5 m"), (2, 2, "5 m"), (4, 4, "5 m")])
             .every_fix_mends()
-            .told()
+            .in_words()
     );
 }
 
 #[test]
 fn links_that_changed_places() {
     let crossed = [(1, 1, "5 m"), (3, 2, "5 m"), (2, 3, "5 m"), (4, 4, "5 m")];
-    assert_snapshot!(four("square", &crossed).every_fix_mends().told());
+    assert_snapshot!(four("square", &crossed).every_fix_mends().in_words());
 }
 
 #[test]
 fn links_of_different_lengths() {
     let uneven = [(1, 1, "5 m"), (2, 2, "5 m"), (3, 3, "20 m"), (4, 4, "5 m")];
-    assert_snapshot!(four("square", &uneven).every_fix_mends().told());
+    assert_snapshot!(four("square", &uneven).every_fix_mends().in_words());
 }
 
 #[test]
@@ -166,7 +166,7 @@ fn a_mapping_that_the_monitor_does_not_know() {
     for number in 1..=4 {
         scene = scene.line(&format!("a.sdi{number} > mon.sdi{number} mini 5 m"));
     }
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -175,7 +175,7 @@ fn one_link_of_four_on_an_input_for_whole_pictures() {
         .with("mon", "ashgill-7")
         .output("a", "sdi1", links("square", 4))
         .line("a.sdi1 > mon.sdi thin 1 m");
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -188,7 +188,7 @@ fn four_links_become_one_in_a_converter() {
     for number in 1..=4 {
         scene = scene.line(&format!("a.sdi{number} > q.sdi{number} thin 1 m"));
     }
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -203,7 +203,7 @@ fn four_links_through_a_monitors_loops() {
             .line(&format!("a.sdi{number} > mon.sdi{number} mini 5 m"))
             .line(&format!("mon.loop{number} > rec.sdi{number} mini 5 m"));
     }
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -216,7 +216,7 @@ fn raw_goes_only_where_its_name_is_known() {
         .line("a.sdi2 > x.sdi thin 0.5 m")
         .line("x.sdi-loop > mon.sdi thin 0.5 m")
         .records("x", "raw-5to1", &["ssd-1000"], 0);
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -228,7 +228,7 @@ fn raw_out_leaves_the_other_outputs_1080() {
         .output("a", "sdi2", raw)
         .line("a.sdi2 > x.sdi thin 0.5 m")
         .line("a.sdi1 > mon.sdi thin 0.5 m");
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -244,7 +244,7 @@ fn an_anamorphic_lens_on_screens_that_can_and_cannot() {
             device: "a".into(),
             squeeze: Some("2x".parse().unwrap()),
         });
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -265,7 +265,7 @@ fn a_look_twice_and_a_look_that_is_missing() {
         })
         .needs("dir", Purpose::Directing, |need| need.look = Some(true))
         .needs("mon", Purpose::Operating, |need| need.look = Some(false));
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -295,7 +295,7 @@ fn a_pocket_body_is_never_clean() {
         .with("rec", "ashgill-5r")
         .line("p.hdmi > rec.hdmi hdmi-c-a 1 m")
         .needs("rec", Purpose::Record, |need| need.clean = true);
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -304,7 +304,7 @@ fn an_hdmi_sink_that_takes_fast_pictures_in_4_2_0_only() {
         .with("h", "tamsin-m4")
         .with("p", "ashgill-p1")
         .line("h.hdmi > p.hdmi 3 m");
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -313,7 +313,7 @@ fn a_fixed_rate_link_beyond_the_sinks() {
         .with("h", "tamsin-m4")
         .with("mon", "ashgill-31")
         .line("h.hdmi > mon.hdmi hdmi-a-a-48 2 m");
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -355,7 +355,7 @@ fn a_relay_on_the_monitors_battery() {
         .line("a.sdi1 > mon.sdi thin 0.5 m")
         .line("mon.sdi-loop > rec.sdi mini 5 m")
         .records("rec", "mezzanine-high", &["ssd-1000"], 0);
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -371,7 +371,7 @@ fn a_relay_with_no_other_output_is_fed_by_a_distribution_amplifier() {
         .line("tx.air > rx.air 20 m")
         .line("rx.sdi1 > dir.sdi mini 2 m")
         .needs("dir", Purpose::Directing, |_| {});
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -386,7 +386,7 @@ fn passive_loops_add_up_and_adapters_cost() {
             .line(&format!("mon.sdi-loop > rec.sdi mini {second}"))
     };
     assert!(chain("5 m").codes().is_empty());
-    assert_snapshot!([chain("15 m").told(), chain("30 m").told()].join("\n--\n"));
+    assert_snapshot!([chain("15 m").in_words(), chain("30 m").in_words()].join("\n--\n"));
 }
 
 #[test]
@@ -420,7 +420,7 @@ fn sound_and_picture_that_arrive_apart() {
         .line("rx.hdmi > c.hdmi1 2 m")
         .needs("c", Purpose::Client, |need| need.sound = 1);
     // Both are delayed alike: together.
-    assert!(scene.codes().is_empty(), "{}", scene.told());
+    assert!(scene.codes().is_empty(), "{}", scene.in_words());
     let late = scene
         .with("k", "tamsin-k2")
         .with("rec", "ashgill-5r")
@@ -430,5 +430,5 @@ fn sound_and_picture_that_arrive_apart() {
         .line("m2.out > rec.mic")
         .records("rec", "h264-100", &["ssd-240"], 1)
         .needs("rec", Purpose::Record, |need| need.sound = 1);
-    assert_snapshot!(late.told());
+    assert_snapshot!(late.in_words());
 }

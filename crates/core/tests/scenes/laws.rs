@@ -301,7 +301,7 @@ fn has(report: &Report, codes: &[&str]) -> bool {
 }
 
 /// What the findings say, whatever their order.
-fn told(report: &Report) -> Vec<(String, String)> {
+fn in_words(report: &Report) -> Vec<(String, String)> {
     let findings = report.findings.iter();
     let mut told: Vec<_> = findings
         .map(|finding| (finding.id.clone(), finding.text.clone()))
@@ -439,7 +439,7 @@ proptest! {
         let other = report(&turned, "main", catalogue()).unwrap();
         prop_assert_eq!(&one.arrivals, &other.arrivals);
         prop_assert_eq!(&one.recordings, &other.recordings);
-        prop_assert_eq!(told(&one), told(&other));
+        prop_assert_eq!(in_words(&one), in_words(&other));
     }
 
     #[test]

@@ -8,7 +8,7 @@ fn a_camera_and_its_monitor() {
         .with("a", "orrell-c4")
         .with("mon", "ashgill-7")
         .line("a.sdi1 > mon.sdi thin 0.5 m");
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -18,7 +18,7 @@ fn nothing_arrives() {
         .with("mon", "ashgill-5")
         .with("rx", "pellow-w1r")
         .with("dir", "ashgill-17");
-    assert_snapshot!(scene.line("rx.sdi1 > dir.sdi").every_fix_mends().told());
+    assert_snapshot!(scene.line("rx.sdi1 > dir.sdi").every_fix_mends().in_words());
 }
 
 #[test]
@@ -27,7 +27,7 @@ fn an_input_that_does_not_take_the_format() {
         .with("b", "tamsin-m2")
         .with("client", "ashgill-24")
         .line("b.hdmi > client.hdmi1 hdmi-d-a 2 m");
-    assert_snapshot!(scene.kit("merrin-x", None).every_fix_mends().told());
+    assert_snapshot!(scene.kit("merrin-x", None).every_fix_mends().in_words());
 }
 
 #[test]
@@ -36,7 +36,7 @@ fn a_wire_rate_above_the_port() {
         .with("a", "orrell-c4")
         .with("mon", "ashgill-5")
         .line("a.sdi1 > mon.sdi thin 0.5 m");
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -45,7 +45,12 @@ fn a_wire_rate_above_the_cable() {
         .with("a", "orrell-c4")
         .with("mon", "ashgill-7")
         .line("a.sdi1 > mon.sdi coax-old 5 m");
-    assert_snapshot!(scene.kit("coax-mini", Some("5 m")).every_fix_mends().told());
+    assert_snapshot!(
+        scene
+            .kit("coax-mini", Some("5 m"))
+            .every_fix_mends()
+            .in_words()
+    );
 }
 
 #[test]
@@ -59,7 +64,7 @@ fn two_levels_of_3g() {
         .with("dir", "ashgill-17")
         .line("a.sdi2 > dir.sdi")
         .output("a", "sdi2", level);
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -72,7 +77,7 @@ fn plugs_that_look_alike() {
         scene
             .kit("hdmi-d-a", Some("0.5 m"))
             .every_fix_mends()
-            .told()
+            .in_words()
     );
 }
 
@@ -87,7 +92,7 @@ fn sdi_into_hdmi() {
             .kit("merrin-sh", None)
             .kit("merrin-x", None)
             .every_fix_mends()
-            .told()
+            .in_words()
     );
 }
 
@@ -101,7 +106,7 @@ fn runs_near_and_beyond_their_reach() {
             .line(&format!("c.sdi > rec.sdi rg59 {length}"))
             .kit("coax-rg6", Some("65 m"))
             .every_fix_mends()
-            .told()
+            .in_words()
     };
     assert_snapshot!([run("50 m"), run("60 m"), run("64 m"), run("70 m")].join("\n--\n"));
 }
@@ -125,7 +130,7 @@ fn cables_that_go_in_a_circle() {
         .line("m1.sdi-loop > m2.sdi")
         .line("m2.sdi-loop > m1.sdi")
         .line("m2.hdmi-loop > m3.hdmi");
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -134,7 +139,12 @@ fn an_output_set_to_what_it_does_not_give() {
         .with("a", "orrell-c4")
         .with("mon", "ashgill-7")
         .line("a.sdi2 > mon.sdi thin 1 m");
-    assert_snapshot!(scene.gives("a", "sdi2", "2160p25").every_fix_mends().told());
+    assert_snapshot!(
+        scene
+            .gives("a", "sdi2", "2160p25")
+            .every_fix_mends()
+            .in_words()
+    );
 }
 
 #[test]
@@ -143,7 +153,7 @@ fn a_project_rate_that_an_output_does_not_have() {
         .with("b", "tamsin-m2")
         .with("rec", "ashgill-5r")
         .line("b.hdmi > rec.hdmi hdmi-d-a 0.5 m");
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -160,7 +170,7 @@ fn a_radio_link_lowers_quality_and_adds_delay() {
     let scene = scene.needs("dir", Purpose::Focus, |need| {
         need.bits = Some("10".parse().unwrap())
     });
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -203,7 +213,7 @@ fn a_need_for_another_camera_clean_and_sooner() {
             need.clean = true;
             need.within = Some("20 ms".parse().unwrap());
         });
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]

@@ -67,7 +67,7 @@ fn each_model_gives_its_rate() {
         (RateModel::SoundOnly, hd25, [0; 3]),
     ];
     for (model, (raster, rate), expected) in cases {
-        let told = format!("{model:?} at {raster} {rate}");
+        let in_words = format!("{model:?} at {raster} {rate}");
         let band = video_rate(
             &codec(model),
             raster.parse::<Raster>().unwrap(),
@@ -76,7 +76,7 @@ fn each_model_gives_its_rate() {
         assert_eq!(
             [band.low_bps, band.typical_bps, band.high_bps],
             expected,
-            "{told}"
+            "{in_words}"
         );
     }
 }

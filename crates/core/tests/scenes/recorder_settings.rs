@@ -36,7 +36,7 @@ fn lasts(scene: &Scene) -> (String, u64) {
 #[test]
 fn a_small_card_splits_a_clip() {
     let scene = body("2160p25", "tamsin-m2", setting("h264-100", &["sd-v30-32"]));
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
     let same = body("2160p25", "tamsin-m2", setting("h264-100", &["sd-v30-64"]));
     assert!(!same.codes().contains(&"R-106".to_string()));
 }
@@ -49,7 +49,7 @@ fn a_codec_that_is_not_made_for_the_raster() {
         .line("c.sdi > rec.sdi rg6 10 m")
         .records("rec", "h264-50", &["ssd-1000"], 0);
     assert!(scene.codes().contains(&"R-102".to_string()));
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -60,7 +60,7 @@ fn a_proxy_with_no_card_of_its_own() {
         ..setting("mezzanine-high", media)
     };
     let scene = body("2160p25", "orrell-c4", proxy(&["cfx-b-512"]));
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
     let with = body("2160p25", "orrell-c4", proxy(&["cfx-b-512", "cfx-b-512"]));
     // Each on its own card: the main one lasts as if it were alone.
     let alone = body(

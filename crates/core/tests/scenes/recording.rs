@@ -22,7 +22,7 @@ fn a_file_larger_than_its_picture() {
         scene
             .records("rec", "mezzanine-high", &["ssd-1000"], 0)
             .every_fix_mends()
-            .told()
+            .in_words()
     );
 }
 
@@ -30,7 +30,7 @@ fn a_file_larger_than_its_picture() {
 fn a_file_of_a_camera_that_fills_its_container_with_less() {
     // The block body makes 10-bit 4:2:2 whatever its output is set to.
     let scene = recorder("2160p25 4:4:4 12", "mezzanine-444", &["ssd-1000"]);
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -39,7 +39,7 @@ fn a_medium_too_slow() {
         recorder("2160p50", "uncompressed-422-10", &["ssd-240"])
             .kit("ssd-2000", None)
             .every_fix_mends()
-            .told()
+            .in_words()
     );
 }
 
@@ -49,7 +49,7 @@ fn a_medium_that_ends_before_the_need() {
     let scene = scene.needs("rec", Purpose::Record, |need| {
         need.length = Some("1 h 10 min".parse().unwrap())
     });
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -73,7 +73,7 @@ fn nothing_to_record_on() {
         recorder("2160p25", "mezzanine-high", &[])
             .kit("ssd-240", None)
             .every_fix_mends()
-            .told()
+            .in_words()
     );
 }
 
@@ -86,7 +86,7 @@ fn a_body_that_stops_by_itself() {
     let scene = scene.needs("b", Purpose::Record, |need| {
         need.length = Some("40 min".parse().unwrap())
     });
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -95,7 +95,7 @@ fn a_body_that_does_not_record_at_the_project_rate() {
         scene("2160p50")
             .with("b", "tamsin-m2")
             .records("b", "h264-100", &["sd-v60-128"], 0)
-            .told()
+            .in_words()
     );
 }
 

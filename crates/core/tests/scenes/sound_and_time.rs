@@ -12,7 +12,7 @@ fn a_microphone_reaches_the_recorder_through_the_camera() {
         .line("a.sdi1 > rec.sdi rg6 5 m")
         .records("rec", "mezzanine-high", &["ssd-1000"], 1);
     assert!(scene.codes().is_empty());
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -21,7 +21,7 @@ fn sound_that_is_not_there() {
         .with("mic", "dunmore-b1")
         .with("a", "orrell-c4")
         .records("a", "mezzanine-high", &["cfx-b-512"], 2);
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -66,7 +66,7 @@ fn timecode_rates_that_differ() {
     let scene = scene
         .line("box.tc > a.tc thin 0.5 m")
         .line("a.sdi1 > rec.sdi thin 1 m");
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -80,7 +80,7 @@ fn drop_frame_against_non_drop() {
         .line("a.sdi1 > rec.sdi rg6 3 m")
         .counts("rec", "29.97 drop");
     scene.0.builds[0].timecode_master = Some("box".into());
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -100,5 +100,5 @@ fn a_need_for_sound_that_does_not_arrive() {
         west_rail_core::document::Purpose::Directing,
         |need| need.sound = 1,
     );
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }

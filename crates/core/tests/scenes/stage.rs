@@ -144,7 +144,7 @@ impl Scene {
     }
 
     /// The wiring; then findings with their reasons and fixes, what arrives and what is recorded.
-    pub fn told(&self) -> String {
+    pub fn in_words(&self) -> String {
         format!("{}\n\n{}", self.wiring(), tell(&self.report()))
     }
 
@@ -255,10 +255,10 @@ pub const IDLE: [&str; 4] = ["R-109", "V-126", "S-103", "S-104"];
 pub fn tell(report: &Report) -> String {
     let mut lines = vec![report.verdict.text.clone()];
     // A bare body is no fault of the scene's.
-    let told = report.findings.iter().filter(|finding| {
+    let worth_a_line = report.findings.iter().filter(|finding| {
         finding.severity > Severity::Note || !IDLE.contains(&finding.code.to_string().as_str())
     });
-    lines.extend(told.map(tell_finding));
+    lines.extend(worth_a_line.map(tell_finding));
     for row in &report.arrivals {
         let picture = row.picture.as_ref().map_or("nothing".into(), |picture| {
             let inflated = if picture.inflated {

@@ -19,7 +19,7 @@ fn a_film_bodys_video_tap_on_a_composite_monitor_and_up_to_sdi() {
         format: Some("1080i50 4:2:2 10".parse().unwrap()),
         ..OutputSetting::default()
     };
-    assert_snapshot!(scene.output("cs", "sdi", dir).told());
+    assert_snapshot!(scene.output("cs", "sdi", dir).in_words());
 }
 
 #[test]
@@ -29,7 +29,7 @@ fn composite_does_not_go_into_sdi() {
         .with("dir", "ashgill-17")
         .with("cs", "merrin-sh");
     let scene = scene.line("f.tap > dir.sdi").kit("merrin-cs", None);
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -42,7 +42,7 @@ fn fibre_takes_12g_a_kilometre() {
         .line("a.sdi > ot.sdi thin 0.5 m")
         .line("ot.fibre > or.fibre 1000 m")
         .line("or.sdi1 > rec.sdi mini 5 m");
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -56,7 +56,7 @@ fn fibre_and_usb_have_an_end_too() {
         .line("a.sdi > ot.sdi thin 0.5 m")
         .line("ot.fibre > or.fibre 11000 m")
         .line("c.data > d.data usb-c-10 3 m");
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 /// A camera on a radio link to a director, through something.
@@ -92,13 +92,13 @@ fn a_radio_link_through_open_air_a_crowd_walls_and_metal() {
     assert_snapshot!(
         link("pellow-w1t", "pellow-w1r", "80 m", Surroundings::Walls)
             .every_fix_mends()
-            .told()
+            .in_words()
     );
     assert_snapshot!(
         "no_link",
         link("pellow-w1t", "pellow-w1r", "300 m", Surroundings::Metal)
             .every_fix_mends()
-            .told()
+            .in_words()
     );
 }
 
@@ -107,7 +107,7 @@ fn two_ends_of_different_systems() {
     assert_snapshot!(
         link("pellow-x12t", "pellow-w1r", "20 m", Surroundings::Open)
             .every_fix_mends()
-            .told()
+            .in_words()
     );
 }
 
@@ -125,7 +125,7 @@ fn more_receivers_than_a_cheap_transmitter_serves() {
             .line(&format!("tx.air > rx{number}.air 10 m"))
             .line(&format!("rx{number}.hdmi > c{number}.hdmi1 2 m"));
     }
-    assert_snapshot!(scene.every_fix_mends().told());
+    assert_snapshot!(scene.every_fix_mends().in_words());
 }
 
 #[test]
@@ -137,7 +137,7 @@ fn app_viewers_get_it_later_and_poorer() {
         .line("a.sdi1 > tx.sdi thin 0.5 m")
         .line("tx.app > phone.app 10 m")
         .needs("phone", Purpose::Client, |_| {});
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -157,7 +157,7 @@ fn transmitters_take_channels_of_their_own_until_none_is_left() {
             .line(&format!("{}.sdi2 > {}.sdi thin 1 m", names[0], names[1]))
             .line(&format!("{}.air > {}.air 10 m", names[1], names[2]));
     }
-    assert!(scene.codes().is_empty(), "{}", scene.told());
+    assert!(scene.codes().is_empty(), "{}", scene.in_words());
     let channel = |channel| OutputSetting {
         channel: Some(channel),
         ..OutputSetting::default()
@@ -165,7 +165,7 @@ fn transmitters_take_channels_of_their_own_until_none_is_left() {
     let same = scene
         .output("tx1", "air", channel(2))
         .output("tx3", "air", channel(2));
-    assert_snapshot!(same.every_fix_mends().told());
+    assert_snapshot!(same.every_fix_mends().in_words());
 }
 
 #[test]
@@ -224,7 +224,7 @@ fn a_scaler_keeps_the_rate_and_a_frame_rate_converter_changes_it() {
         .line("a.sdi1 > x.sdi thin 1 m")
         .line("x.sdi-out > dir.sdi mini 5 m")
         .output("x", "sdi-out", to("1080p50"));
-    assert_snapshot!(scaled.every_fix_mends().told());
+    assert_snapshot!(scaled.every_fix_mends().in_words());
     let made = scene("1080p25")
         .with("a", "orrell-c4")
         .with("x", "merrin-fr")
@@ -232,7 +232,7 @@ fn a_scaler_keeps_the_rate_and_a_frame_rate_converter_changes_it() {
         .line("a.sdi1 > x.sdi thin 1 m")
         .line("x.sdi-out > dir.sdi mini 5 m")
         .output("x", "sdi-out", to("1080p50"));
-    assert_snapshot!("frame_rate_made", made.told());
+    assert_snapshot!("frame_rate_made", made.in_words());
 }
 
 #[test]
@@ -249,7 +249,7 @@ fn a_cross_converter_makes_interlaced_of_progressive() {
         .line("a.sdi2 > x.sdi thin 1 m")
         .line("x.sdi-out > s.sdi1 mini 2 m")
         .line("s.program > e.sdi mini 2 m");
-    assert_snapshot!(scene.output("x", "sdi-out", to).told());
+    assert_snapshot!(scene.output("x", "sdi-out", to).in_words());
 }
 
 #[test]
@@ -265,7 +265,7 @@ fn one_output_for_four_screens() {
             .with(&format!("m{number}"), "ashgill-7")
             .line(&format!("d.out{number} > m{number}.sdi mini 10 m"));
     }
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -281,7 +281,7 @@ fn a_port_box_holds_the_small_socket() {
         .line("h.out1 > mon.hdmi 1 m")
         .line("h.out2 > wall.hdmi hdmi-optical 25 m")
         .needs("wall", Purpose::Stage, |_| {});
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]
@@ -306,7 +306,7 @@ fn timecode_and_sound_through_a_port_box() {
         .line("pb.tc-out > a.tc tc-bnc-pin5 0.5 m")
         .line("a.sdi > rec.sdi mini 2 m");
     // A 5-pin plug doesn't go onto the box's 5-pin by a BNC cable: the cable with the right ends is missing.
-    assert_snapshot!(scene.told());
+    assert_snapshot!(scene.in_words());
 }
 
 #[test]

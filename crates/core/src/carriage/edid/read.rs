@@ -248,10 +248,10 @@ impl Sink {
             return;
         }
         let millihertz = clock * 1000 / pixels;
-        let known = FrameRate::STANDARD
+        let standard = FrameRate::STANDARD
             .into_iter()
             .find(|rate| rate.per_second(1000).abs_diff(millihertz) < 20);
-        if let Some(rate) = known {
+        if let Some(rate) = standard {
             let scan = if interlaced {
                 Scan::Interlaced
             } else {
@@ -317,7 +317,7 @@ impl Sink {
                 if let Some(rate) = rest.get(3).filter(|rate| **rate > 0) {
                     self.tmds_mhz = self.tmds_mhz.max(u64::from(*rate) * 5);
                 }
-                self.own_2160(rest);
+                self.timings_of_2160(rest);
             }
             // HDMI forum, 2.x: identifier C4-5D-D8.
             (3, [0xd8, 0x5d, 0xc4, rest @ ..]) => {
@@ -365,7 +365,7 @@ impl Sink {
     }
 
     /// 2160-line frames that HDMI 1.4 lists by codes of its own, before CTA-861 had them.
-    fn own_2160(&mut self, rest: &[u8]) {
+    fn timings_of_2160(&mut self, rest: &[u8]) {
         let Some(flags) = rest.get(4) else { return };
         // Latency fields come before the video fields, where they are there.
         let mut at =

@@ -102,10 +102,10 @@ impl Build {
     fn run(&mut self, wanted: Connection, air: bool) -> Result<Command, Refusal> {
         // Any number of receivers listen to one transmitter; a socket takes one plug.
         let occupied =
-            |known: &&Connection| known.to == wanted.to || (!air && known.from == wanted.from);
-        if let Some(known) = self.connections.iter().find(occupied) {
-            let cable = format!("{} > {}", known.from, known.to);
-            let port = if known.to == wanted.to {
+            |other: &&Connection| other.to == wanted.to || (!air && other.from == wanted.from);
+        if let Some(existing) = self.connections.iter().find(occupied) {
+            let cable = format!("{} > {}", existing.from, existing.to);
+            let port = if existing.to == wanted.to {
                 wanted.to
             } else {
                 wanted.from

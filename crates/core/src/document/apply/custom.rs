@@ -14,13 +14,13 @@ impl Production {
         at: Option<usize>,
     ) -> Result<Command, Refusal> {
         check_entry(catalogue, &entry)?;
-        if let Some(known) = self
+        if let Some(existing) = self
             .custom
             .devices
             .iter_mut()
-            .find(|known| known.id == entry.id)
+            .find(|device| device.id == entry.id)
         {
-            let entry = Box::new(std::mem::replace(known, entry));
+            let entry = Box::new(std::mem::replace(existing, entry));
             return Ok(Command::PutEntry { entry, at: None });
         }
         if self.custom.devices.len() >= Limits::ENTRIES {
@@ -38,7 +38,11 @@ impl Production {
 
     /// Takes a description out.
     pub(super) fn remove_entry(&mut self, id: &str) -> Result<Command, Refusal> {
-        let at = self.custom.devices.iter().position(|known| known.id == id);
+        let at = self
+            .custom
+            .devices
+            .iter()
+            .position(|device| device.id == id);
         let at = at.ok_or_else(|| missing("description of your own called", id))?;
         let entry = Box::new(self.custom.devices.remove(at));
         Ok(Command::PutEntry {
@@ -58,13 +62,13 @@ impl Production {
             ..codec
         };
         check_codec(catalogue, &codec)?;
-        if let Some(known) = self
+        if let Some(existing) = self
             .custom
             .codecs
             .iter_mut()
-            .find(|known| known.id == codec.id)
+            .find(|other| other.id == codec.id)
         {
-            let codec = Box::new(std::mem::replace(known, codec));
+            let codec = Box::new(std::mem::replace(existing, codec));
             return Ok(Command::PutCodec { codec, at: None });
         }
         if self.custom.codecs.len() >= Limits::ENTRIES {
@@ -81,7 +85,7 @@ impl Production {
     }
 
     pub(super) fn remove_codec(&mut self, id: &str) -> Result<Command, Refusal> {
-        let at = self.custom.codecs.iter().position(|known| known.id == id);
+        let at = self.custom.codecs.iter().position(|codec| codec.id == id);
         let at = at.ok_or_else(|| missing("codec of your own called", id))?;
         let codec = Box::new(self.custom.codecs.remove(at));
         Ok(Command::PutCodec {
@@ -128,7 +132,7 @@ pub fn check_device(entry: &Device) -> Result<(), Refusal> {
         }
         if entry.ports[..number]
             .iter()
-            .any(|known| known.id == port.id)
+            .any(|other| other.id == port.id)
         {
             return Err(bad(format!("two ports are called “{}”", port.id)));
         }
@@ -168,7 +172,9 @@ const FASTEST: u64 = 1_000_000_000_000;
 pub fn check_codec(catalogue: &Catalogue, codec: &Codec) -> Result<(), Refusal> {
     check_codec_figures(codec)?;
     // An own one may be put in its own place.
-    let in_place = catalogue.codec(&codec.id).is_some_and(|known| known.custom);
+    let in_place = catalogue
+        .codec(&codec.id)
+        .is_some_and(|existing| existing.custom);
     if !in_place && catalogue.item_name(&codec.id).is_some() {
         return Err(Refusal::Taken(codec.id.clone()));
     }

@@ -22,8 +22,8 @@ impl Build {
             self.able_to_plan(&entry)?;
         }
         let build = self.id.clone();
-        if let Some(known) = self.schedule.iter_mut().find(|known| known.id == entry.id) {
-            let entry = std::mem::replace(known, entry);
+        if let Some(existing) = self.schedule.iter_mut().find(|other| other.id == entry.id) {
+            let entry = std::mem::replace(existing, entry);
             return Ok(Command::PutScheduleEntry {
                 build,
                 entry,
@@ -69,13 +69,13 @@ impl Build {
         {
             return Err(missing("recorder", gone));
         }
-        let others = self.schedule.iter().filter(|known| known.id != entry.id);
+        let others = self.schedule.iter().filter(|other| other.id != entry.id);
         refuse_overlap(others, entry)?;
         Ok(())
     }
 
     pub(super) fn remove_schedule(&mut self, id: &str) -> Result<Command, Refusal> {
-        let at = self.schedule.iter().position(|known| known.id == id);
+        let at = self.schedule.iter().position(|entry| entry.id == id);
         let at = at.ok_or_else(|| missing("part of the day called", id))?;
         Ok(Command::PutScheduleEntry {
             build: self.id.clone(),

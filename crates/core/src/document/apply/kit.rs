@@ -22,7 +22,7 @@ impl Production {
         let at = self
             .kit
             .iter()
-            .position(|known| known.item == line.item && known.length == length);
+            .position(|other| other.item == line.item && other.length == length);
         let (quantity, hired) = at.map_or((0, 0), |at| (self.kit[at].quantity, self.kit[at].hired));
         let new = KitLine {
             item: line.item.clone(),

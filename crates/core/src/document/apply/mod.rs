@@ -154,9 +154,9 @@ impl Production {
     ) -> Result<Edited, Refusal> {
         let mut production = self.clone();
         let mut inverse = Vec::new();
-        let mut with_own = catalogue.with(&production.custom);
+        let mut with_custom = catalogue.with(&production.custom);
         for command in commands {
-            inverse.push(production.apply(&with_own, command.clone(), strictness)?);
+            inverse.push(production.apply(&with_custom, command.clone(), strictness)?);
             if matches!(
                 command,
                 Command::PutEntry { .. }
@@ -164,7 +164,7 @@ impl Production {
                     | Command::PutCodec { .. }
                     | Command::RemoveCodec { .. }
             ) {
-                with_own = catalogue.with(&production.custom);
+                with_custom = catalogue.with(&production.custom);
             }
         }
         inverse.reverse();

@@ -23,8 +23,8 @@ impl Build {
             return Err(bad_handle(need.id));
         }
         let build = self.id.clone();
-        if let Some(known) = self.needs.iter_mut().find(|known| known.id == need.id) {
-            let need = replace(known, need);
+        if let Some(existing) = self.needs.iter_mut().find(|other| other.id == need.id) {
+            let need = replace(existing, need);
             return Ok(Command::PutNeed { build, need });
         }
         if self.needs.len() >= Limits::NEEDS {
@@ -55,7 +55,7 @@ impl Build {
     }
 
     pub(super) fn remove_need(&mut self, need: &str) -> Result<Command, Refusal> {
-        let at = self.needs.iter().position(|known| known.id == need);
+        let at = self.needs.iter().position(|other| other.id == need);
         let at = at.ok_or_else(|| missing("need", need))?;
         let kept = Kept {
             needs: vec![(at, self.needs.remove(at))],

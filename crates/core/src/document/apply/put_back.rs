@@ -53,13 +53,13 @@ impl Build {
             if self
                 .connections
                 .iter()
-                .any(|known| known.id == connection.id)
+                .any(|other| other.id == connection.id)
             {
                 return Err(Refusal::Taken(connection.id.clone()));
             }
         }
         for (_, need) in &kept.needs {
-            if self.needs.iter().any(|known| known.id == need.id) {
+            if self.needs.iter().any(|other| other.id == need.id) {
                 return Err(Refusal::Taken(need.id.clone()));
             }
         }

@@ -41,7 +41,7 @@ pub fn free_channel(facts: &Facts, placement: usize) -> Option<Fix> {
 /// pairing out.
 pub fn same_system(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
     let floor = facts.floor;
-    let link = floor.standing(connection);
+    let link = floor.link(connection);
     let [sender, receiver] = [link.from, link.to].map(|port| floor.ports[port].placement);
     let mut fixes = Vec::new();
     if let Some(system) = radio(facts, sender).map(|radio| &radio.system) {
@@ -71,7 +71,7 @@ pub fn same_system(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
 /// listens to it.
 pub fn stronger_system(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let floor = facts.floor;
-    let link = floor.standing(connection);
+    let link = floor.link(connection);
     let sender = floor.ports[link.from].placement;
     let listeners: Vec<ConnectionIx> = floor.out_of[link.from].clone();
     let strong = |transmitter: &Device, receiver: &Device| {
@@ -82,8 +82,8 @@ pub fn stronger_system(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
         from.system == to.system
             && from.receivers >= listeners.len()
             && listeners.iter().all(|cable| {
-                let known = &floor.build.connections[*cable];
-                budget.margin_db(known.length, known.surroundings) >= FADE_DB
+                let run = &floor.build.connections[*cable];
+                budget.margin_db(run.length, run.surroundings) >= FADE_DB
             })
     };
     let of = |kind: DeviceKind| {
@@ -112,24 +112,24 @@ pub fn stronger_system(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
 }
 
 fn receiving(facts: &Facts, cable: ConnectionIx) -> usize {
-    let to: PortIx = facts.floor.standing(cable).to;
+    let to: PortIx = facts.floor.link(cable).to;
     facts.floor.ports[to].placement
 }
 
 /// Where no system does: the distance that this one allows.
 fn nearer(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let floor = facts.floor;
-    let link = floor.standing(connection);
+    let link = floor.link(connection);
     let [sender, receiver] = [link.from, link.to].map(|port| floor.ports[port].placement);
-    let known = &floor.build.connections[connection];
+    let run = &floor.build.connections[connection];
     let budget = radio(facts, sender)?.budget_to(radio(facts, receiver)?);
-    let reach = budget.reach(known.surroundings);
+    let reach = budget.reach(run.surroundings);
     (reach.0 > 0).then(|| {
         Fix::new(
             format!("Bring the antennas to {reach} of each other"),
             vec![Command::SetCable {
                 build: build(facts),
-                connection: known.id.clone(),
+                connection: run.id.clone(),
                 cable: None,
                 length: Some(reach),
             }],

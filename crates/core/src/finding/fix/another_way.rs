@@ -48,7 +48,7 @@ fn wanted(facts: &Facts, finding: &Finding) -> Option<Wanted> {
                 .build
                 .connections
                 .iter()
-                .position(|known| known.id == *id)?;
+                .position(|connection| connection.id == *id)?;
             let link = floor.links[number]?;
             let picture = facts.resolved.signals[link.from].picture?;
             (floor.ports[picture.origin].placement, Some(link.to))
@@ -132,11 +132,11 @@ fn fix(facts: &Facts, asked: &Asked, route: &Route) -> Fix {
         .iter()
         .map(|placed| {
             let device = floor.catalogue.device(&placed.device);
-            let known = device.map_or(placed.device.as_str(), |device| device.name.as_str());
+            let called = device.map_or(placed.device.as_str(), |device| device.name.as_str());
             if placed.hired {
-                format!("a hired {known}")
+                format!("a hired {called}")
             } else {
-                format!("the {known}")
+                format!("the {called}")
             }
         })
         .collect();

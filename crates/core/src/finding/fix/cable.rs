@@ -32,17 +32,17 @@ pub(super) fn set_cable(
     length: Length,
     how: &str,
 ) -> Fix {
-    let known = &facts.floor.build.connections[connection];
+    let run = &facts.floor.build.connections[connection];
     let commands = vec![Command::SetCable {
         build: build(facts),
-        connection: known.id.clone(),
-        cable: (cable.id != known.cable).then(|| cable.id.clone()),
-        length: (length != known.length).then_some(length),
+        connection: run.id.clone(),
+        cable: (cable.id != run.cable).then(|| cable.id.clone()),
+        length: (length != run.length).then_some(length),
     }];
     Fix::new(
         format!(
             "Use {length} of {}{how} from {} to {}",
-            cable.name, known.from, known.to
+            cable.name, run.from, run.to
         ),
         commands,
     )
@@ -50,7 +50,7 @@ pub(super) fn set_cable(
 
 /// A cable whose plugs fit: of the kit, else of the catalogue, to hire.
 pub fn right_cable(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
-    let link = facts.floor.standing(connection);
+    let link = facts.floor.link(connection);
     let (output, input) = (
         facts.floor.ports[link.from].port,
         facts.floor.ports[link.to].port,
@@ -77,7 +77,7 @@ pub fn right_cable(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
 
 /// A cable of the kit that carries the picture with more room than the one in use.
 pub fn better_cable(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
-    let link = facts.floor.standing(connection);
+    let link = facts.floor.link(connection);
     let format = facts.resolved.signals[link.from].picture?.format;
     let (output, input) = (
         facts.floor.ports[link.from].port,

@@ -12,7 +12,7 @@ use crate::path::{ConnectionIx, takes_rate};
 /// on it: then the converter comes first.
 pub fn format_or_converter(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
     let next_door = settable_upstream(facts, connection)
-        .is_some_and(|(output, _)| output == facts.floor.standing(connection).from);
+        .is_some_and(|(output, _)| output == facts.floor.link(connection).from);
     let (format, converters) = (
         output_format(facts, connection),
         converter(facts, connection),
@@ -28,7 +28,7 @@ pub fn format_or_converter(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> 
 /// takes.
 pub fn converter(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
     let floor = facts.floor;
-    let link = floor.standing(connection);
+    let link = floor.link(connection);
     let Some(picture) = facts.resolved.signals[link.from].picture else {
         return Vec::new();
     };
@@ -108,15 +108,15 @@ fn insert(
     format: PictureFormat,
 ) -> Fix {
     let floor = facts.floor;
-    let known = &floor.build.connections[connection];
-    let link = floor.standing(connection);
+    let run = &floor.build.connections[connection];
+    let link = floor.link(connection);
     let handle = handle_from(device, |handle| floor.build.placement(handle).is_some());
     // The cable that is there goes on to the converter where its plugs fit.
     let keeps = link
         .cable
         .joins(floor.ports[link.from].port.connector, entry.connector);
     let (cable, length) = if keeps {
-        (Some(known.cable.clone()), Some(known.length))
+        (Some(run.cable.clone()), Some(run.length))
     } else {
         (None, None)
     };
@@ -138,20 +138,15 @@ fn insert(
         },
         Command::Disconnect {
             build: build(facts),
-            connection: known.id.clone(),
+            connection: run.id.clone(),
         },
         connect(
-            known.from.clone(),
+            run.from.clone(),
             PortRef::new(&handle, &entry.id),
             cable,
             length,
         ),
-        connect(
-            PortRef::new(&handle, &exit.id),
-            known.to.clone(),
-            None,
-            None,
-        ),
+        connect(PortRef::new(&handle, &exit.id), run.to.clone(), None, None),
     ];
     if !exit.formats.is_open() {
         let setting = OutputSetting {
@@ -166,7 +161,7 @@ fn insert(
     }
     let title = format!(
         "Put the {name} between {} and {}, giving {format}",
-        known.from, known.to
+        run.from, run.to
     );
     Fix::new(title, commands)
 }

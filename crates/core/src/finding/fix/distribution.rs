@@ -73,7 +73,7 @@ pub(super) fn ahead(facts: &Facts, output: PortIx, behind: ConnectionIx) -> Opti
     let connections = &floor.build.connections;
     let (first, second) = (&connections[floor.into[relay]?], &connections[behind]);
     let wire = floor.ports[relay].port.wire;
-    if wire != floor.ports[floor.standing(behind).to].port.wire {
+    if wire != floor.ports[floor.link(behind).to].port.wire {
         return None;
     }
     let picture = facts.resolved.signals[relay].picture?;
@@ -94,8 +94,8 @@ pub(super) fn ahead(facts: &Facts, output: PortIx, behind: ConnectionIx) -> Opti
         build: build(facts),
         from,
         to,
-        cable: as_before.map(|known| known.cable.clone()),
-        length: as_before.map(|known| known.length),
+        cable: as_before.map(|run| run.cable.clone()),
+        length: as_before.map(|run| run.length),
     };
     let entry = put.port(Direction::In, 0)?;
     let (one, other) = (put.port(Direction::Out, 0)?, put.port(Direction::Out, 1)?);
@@ -118,7 +118,7 @@ pub(super) fn ahead(facts: &Facts, output: PortIx, behind: ConnectionIx) -> Opti
 /// A device of the kit, or to hire, that makes the picture anew half-way along a run.
 pub fn reclock(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let floor = facts.floor;
-    let link = floor.standing(connection);
+    let link = floor.link(connection);
     let picture = facts.resolved.signals[link.from].picture?;
     let wire = floor.ports[link.from].port.wire;
     if wire != Wire::Sdi || picture.leg.is_some() || picture.raw {
@@ -131,21 +131,21 @@ pub fn reclock(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
                 port.wire == wire && port.takes(picture.format) && port.carries_rate(picture.format)
             })
     })?;
-    let known = &floor.build.connections[connection];
-    let half = Length(known.length.0.div_ceil(2).next_multiple_of(1000));
+    let whole = &floor.build.connections[connection];
+    let half = Length(whole.length.0.div_ceil(2).next_multiple_of(1000));
     let run = |from: PortRef, to: PortRef| Command::Connect {
         build: build(facts),
         from,
         to,
-        cable: Some(known.cable.clone()),
+        cable: Some(whole.cable.clone()),
         length: Some(half),
     };
     let (entry, exit) = (put.port(Direction::In, 0)?, put.port(Direction::Out, 0)?);
     let mut commands = put.put(facts, link.to);
     commands.extend([
-        out(facts, known),
-        run(known.from.clone(), entry),
-        run(exit, known.to.clone()),
+        out(facts, whole),
+        run(whole.from.clone(), entry),
+        run(exit, whole.to.clone()),
     ]);
     let title = format!(
         "{} half-way, with {half} of {} on either side",

@@ -16,11 +16,11 @@ pub fn other_output(facts: &Facts, port: PortIx) -> Option<Fix> {
     let floor = facts.floor;
     let node = floor.ports[port];
     let connection = *floor.out_of[port].first()?;
-    let link = floor.standing(connection);
+    let link = floor.link(connection);
     let others = (0..floor.ports.len()).filter(|other| {
-        let known = floor.ports[*other];
-        known.placement == node.placement
-            && known.port.direction == Direction::Out
+        let socket = floor.ports[*other];
+        socket.placement == node.placement
+            && socket.port.direction == Direction::Out
             && !floor.occupied[*other]
             && facts.resolved.signals[*other].picture.is_some()
     });
@@ -51,8 +51,8 @@ pub fn leave_mode(facts: &Facts, placement: usize, mode: &Mode) -> Vec<Fix> {
 
 fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> {
     let floor = facts.floor;
-    let known = &floor.build.placements[placement];
-    let (name, device) = (facts.device(placement), known.id.clone());
+    let placed = &floor.build.placements[placement];
+    let (name, device) = (facts.device(placement), placed.id.clone());
     Some(match condition {
         Condition::Playback => Fix::new(
             format!("End the playback of {name}"),
@@ -75,7 +75,7 @@ fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> 
             }],
         ),
         Condition::RawOut => {
-            let outputs = known.settings.outputs.iter();
+            let outputs = placed.settings.outputs.iter();
             let raw = outputs
                 .into_iter()
                 .find(|(_, setting)| setting.raw.is_some())?;
@@ -88,12 +88,12 @@ fn leave(facts: &Facts, placement: usize, condition: &Condition) -> Option<Fix> 
         }
         // The rate is the picture's own: which one to shoot is the crew's choice.
         Condition::Faster { than } => {
-            let sent = known.settings.outputs.values();
+            let sent = placed.settings.outputs.values();
             let mut sent = sent.filter_map(|output| output.format);
             if floor.production.format.rate > *than || sent.any(|format| format.rate > *than) {
                 return None;
             }
-            known.settings.recording.as_ref()?.format?;
+            placed.settings.recording.as_ref()?.format?;
             let title = format!("Record at the project’s rate in {name}");
             change_recording(facts, placement, &title, |setting| setting.format = None)?
         }
@@ -119,15 +119,15 @@ pub fn picture_not_raw(facts: &Facts, output: PortIx) -> Fix {
 /// Puts a clamp on a cable: of the kit, or to hire.
 pub fn clamp(facts: &Facts, connection: ConnectionIx, socket: Connector) -> Option<Fix> {
     let floor = facts.floor;
-    let known = &floor.build.connections[connection];
+    let cable = &floor.build.connections[connection];
     let mut clamps = floor.catalogue.adapters.iter();
     let clamp = clamps.find(|one| one.kind == AdapterKind::Clamp && one.into == socket)?;
     let own = floor.production.owned(&clamp.id, None);
-    let mut adapters = known.adapters.clone();
+    let mut adapters = cable.adapters.clone();
     adapters.push(clamp.id.clone());
     let mut commands = vec![Command::SetAdapters {
         build: build(facts),
-        connection: known.id.clone(),
+        connection: cable.id.clone(),
         adapters,
     }];
     let hired = own <= floor.build.adapters_used(&clamp.id);
@@ -139,8 +139,8 @@ pub fn clamp(facts: &Facts, connection: ConnectionIx, socket: Connector) -> Opti
     let title = format!(
         "Put a {} on {} > {}{}",
         clamp.name.to_lowercase().replace("hdmi", "HDMI"),
-        known.from,
-        known.to,
+        cable.from,
+        cable.to,
         if hired { ", hired" } else { "" }
     );
     Some(Fix::new(title, commands))
@@ -189,16 +189,16 @@ fn set_screen(
     what: &str,
     change: impl FnOnce(&mut (bool, bool)),
 ) -> Fix {
-    let known = &facts.floor.build.placements[placement];
-    let mut screen = (known.settings.desqueeze, known.settings.look);
+    let placed = &facts.floor.build.placements[placement];
+    let mut screen = (placed.settings.desqueeze, placed.settings.look);
     change(&mut screen);
     Fix::new(
         format!("Let {} {what}", facts.device(placement)),
         vec![Command::SetScreen {
             build: build(facts),
-            device: known.id.clone(),
-            desqueeze: (screen.0 != known.settings.desqueeze).then_some(screen.0),
-            look: (screen.1 != known.settings.look).then_some(screen.1),
+            device: placed.id.clone(),
+            desqueeze: (screen.0 != placed.settings.desqueeze).then_some(screen.0),
+            look: (screen.1 != placed.settings.look).then_some(screen.1),
         }],
     )
 }
@@ -296,7 +296,7 @@ pub fn look(facts: &Facts, placement: usize, input: PortIx, wanted: bool) -> Opt
 pub fn around(facts: &Facts, output: PortIx) -> Option<Fix> {
     let floor = facts.floor;
     let connection = *floor.out_of[output].first()?;
-    let behind = floor.standing(connection).to;
+    let behind = floor.link(connection).to;
     let origin = facts.resolved.signals[output].picture?.origin;
     let camera = floor.ports[origin].placement;
     let own = (0..floor.ports.len()).filter(|port| {

@@ -69,7 +69,7 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
     }
     let (mut commands, names) = hired_for(facts, changes);
     for (change, handle) in changes.iter().zip(&handles) {
-        let known = &floor.build.placements[change.placement];
+        let placement = &floor.build.placements[change.placement];
         commands.push(Command::RemoveDevice {
             build: build(facts),
             device: handle.clone(),
@@ -77,8 +77,8 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
         commands.push(Command::AddDevice {
             build: build(facts),
             device: change.device.id.clone(),
-            unit: known.unit.clone(),
-            name: Some(known.name.clone()),
+            unit: placement.unit.clone(),
+            name: Some(placement.name.clone()),
             handle: Some(handle.clone()),
         });
     }

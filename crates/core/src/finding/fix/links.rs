@@ -9,7 +9,7 @@ use crate::quantity::Length;
 
 /// The output where the picture that a connection carries part of begins.
 fn origin(facts: &Facts, connection: ConnectionIx) -> Option<PortIx> {
-    let link = facts.floor.standing(connection);
+    let link = facts.floor.link(connection);
     Some(facts.resolved.signals[link.from].picture?.origin)
 }
 
@@ -25,8 +25,8 @@ pub fn one_link(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
 pub fn missing_links(facts: &Facts, connection: ConnectionIx, missing: &[u8]) -> Option<Fix> {
     let floor = facts.floor;
     let outputs = grouped(floor, origin(facts, connection)?);
-    let inputs = grouped(facts.floor, floor.standing(connection).to);
-    let known = &floor.build.connections[connection];
+    let inputs = grouped(facts.floor, floor.link(connection).to);
+    let run = &floor.build.connections[connection];
     let mut commands = Vec::new();
     for number in missing {
         let (output, input) = (
@@ -40,13 +40,13 @@ pub fn missing_links(facts: &Facts, connection: ConnectionIx, missing: &[u8]) ->
             build: build(facts),
             from: floor.name(output),
             to: floor.name(input),
-            cable: Some(known.cable.clone()),
-            length: Some(known.length),
+            cable: Some(run.cable.clone()),
+            length: Some(run.length),
         });
     }
     let title = format!(
         "Connect the missing links with {} of the same cable each",
-        known.length
+        run.length
     );
     Some(Fix::new(title, commands))
 }
@@ -54,13 +54,13 @@ pub fn missing_links(facts: &Facts, connection: ConnectionIx, missing: &[u8]) ->
 /// Runs every link of a picture to the input of its number.
 pub fn links_in_order(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let floor = facts.floor;
-    let inputs = grouped(facts.floor, floor.standing(connection).to);
+    let inputs = grouped(facts.floor, floor.link(connection).to);
     let mut ends = Vec::new();
     for input in &inputs {
         let Some(cable) = floor.into[*input] else {
             continue;
         };
-        let link = floor.standing(cable);
+        let link = floor.link(cable);
         let leg = facts.resolved.signals[link.from].picture?.leg?;
         ends.push((leg.number, cable, link.from));
     }
@@ -70,13 +70,13 @@ pub fn links_in_order(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     });
     let mut commands: Vec<Command> = disconnects.collect();
     for (number, cable, output) in &ends {
-        let known = &floor.build.connections[*cable];
+        let run = &floor.build.connections[*cable];
         commands.push(Command::Connect {
             build: build(facts),
             from: floor.name(*output),
             to: floor.name(*inputs.get(usize::from(*number))?),
-            cable: Some(known.cable.clone()),
-            length: Some(known.length),
+            cable: Some(run.cable.clone()),
+            length: Some(run.length),
         });
     }
     let title = "Run each link to the input of its number";
@@ -87,7 +87,7 @@ pub fn links_in_order(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
 pub fn other_mapping(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let floor = facts.floor;
     let origin = origin(facts, connection)?;
-    let taken = mappings(floor, floor.standing(connection).to);
+    let taken = mappings(floor, floor.link(connection).to);
     let mut sent = mappings(floor, origin).iter();
     let mapping = *sent.find(|mapping| taken.contains(mapping))?;
     Some(change_output(
@@ -101,15 +101,15 @@ pub fn other_mapping(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
 /// Cables of one length for every link: the longest that is there.
 pub fn equal_links(facts: &Facts, connection: ConnectionIx, longest: Length) -> Option<Fix> {
     let floor = facts.floor;
-    let inputs = grouped(facts.floor, floor.standing(connection).to);
+    let inputs = grouped(facts.floor, floor.link(connection).to);
     let cables = inputs.iter().filter_map(|input| floor.into[*input]);
     let shorter = cables.filter(|cable| floor.build.connections[*cable].length < longest);
     let commands: Vec<Command> = shorter
         .map(|cable| {
-            let known = &floor.build.connections[cable];
+            let run = &floor.build.connections[cable];
             Command::SetCable {
                 build: build(facts),
-                connection: known.id.clone(),
+                connection: run.id.clone(),
                 cable: None,
                 length: Some(longest),
             }

@@ -28,8 +28,8 @@ pub use hire::{hire, hire_cards};
 pub use links::{equal_links, links_in_order, missing_links, one_link, other_mapping};
 pub use output::{clean, follow_project, level, output_format, quality};
 pub use recording::{
-    bring_sound, data_cable, fit_recorder, keep_quality, lighter_codec, match_codec, media,
-    more_sound, own_codec, proxy_beside, raw_or_picture, record_arriving, recordable, sound,
+    bring_sound, data_cable, first_codec, fit_recorder, keep_quality, lighter_codec, match_codec,
+    media, more_sound, proxy_beside, raw_or_picture, record_arriving, recordable, sound,
     start_recording, use_sound,
 };
 pub use reset::{reset, reset_output};
@@ -70,13 +70,13 @@ pub fn remove_need(facts: &Facts, number: usize) -> Fix {
 }
 
 pub fn disconnect(facts: &Facts, connection: ConnectionIx) -> Fix {
-    let known = &facts.floor.build.connections[connection];
+    let run = &facts.floor.build.connections[connection];
     let commands = vec![Command::Disconnect {
         build: build(facts),
-        connection: known.id.clone(),
+        connection: run.id.clone(),
     }];
     Fix::new(
-        format!("Remove the cable {} > {}", known.from, known.to),
+        format!("Remove the cable {} > {}", run.from, run.to),
         commands,
     )
 }

@@ -13,7 +13,7 @@ use crate::path::{ConnectionIx, PortIx, cable_limits, giving, hops_to, made_as, 
 /// The output upstream of a connection whose format can be set, with the ports from there to the
 /// connection's input.
 pub fn settable_upstream(facts: &Facts, connection: ConnectionIx) -> Option<(PortIx, Vec<PortIx>)> {
-    let link = facts.floor.standing(connection);
+    let link = facts.floor.link(connection);
     let mut ports = hops_to(facts.resolved, link.from);
     ports.push(link.to);
     let settable = |port: &PortIx| {
@@ -38,7 +38,7 @@ fn comes_through(facts: &Facts, ports: &[PortIx], format: PictureFormat) -> Opti
             }
             let connection = facts.floor.into[*port]?;
             let (cable, length) = (
-                facts.floor.standing(connection).cable,
+                facts.floor.link(connection).cable,
                 facts.floor.build.connections[connection].length,
             );
             worst = worst.max(cable_limits(cable, length, node.wire, format));
@@ -86,7 +86,7 @@ fn set_format(facts: &Facts, output: PortIx, format: PictureFormat) -> Fix {
 pub fn output_format(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let (output, ports) = settable_upstream(facts, connection)?;
     let now = facts.resolved.signals[output].picture?.format;
-    let known = giving(facts.floor, output);
+    let gives = giving(facts.floor, output);
     let current = comes_through(facts, &ports, now);
     // A run that is only near its reach is worth another format only if that one has room.
     let better = |format: &PictureFormat| {
@@ -95,7 +95,7 @@ pub fn output_format(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
             && !reaches_by_more(*format, now)
             && margin.is_some_and(|margin| current.is_none_or(|current| margin < current))
     };
-    let at = |rate| nearest_of(known.formats_at(rate).into_iter().filter(better), now);
+    let at = |rate| nearest_of(gives.formats_at(rate).into_iter().filter(better), now);
     at(now.rate)
         .or_else(|| at(facts.floor.production.format.rate))
         .map(|format| set_format(facts, output, format))
@@ -108,15 +108,15 @@ fn reaches_by_more(format: PictureFormat, now: PictureFormat) -> bool {
 }
 
 pub fn follow_project(facts: &Facts, output: PortIx) -> Option<Fix> {
-    let known = giving(facts.floor, output);
-    known
+    let gives = giving(facts.floor, output);
+    gives
         .nearest(facts.floor.production.format)
         .map(|format| set_format(facts, output, format))
 }
 
 /// Sets the level where it is made: at the last device that isn't a loop.
 pub fn level(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
-    let link = facts.floor.standing(connection);
+    let link = facts.floor.link(connection);
     let takes = facts.floor.ports[link.to]
         .port
         .sdi

@@ -78,14 +78,14 @@ pub(super) fn change_recording(
     title: &str,
     change: impl Fn(&mut RecordingSetting),
 ) -> Option<Fix> {
-    let known = &facts.floor.build.placements[placement];
-    let before = known.settings.recording.as_ref()?;
+    let placed = &facts.floor.build.placements[placement];
+    let before = placed.settings.recording.as_ref()?;
     let mut after = before.clone();
     change(&mut after);
     let after = within_ability(facts, placement, after);
     let command = Command::SetRecording {
         build: build(facts),
-        device: known.id.clone(),
+        device: placed.id.clone(),
         change: Some(Change::between(before, &after)),
     };
     Some(Fix::new(title, vec![command]))
@@ -107,7 +107,7 @@ pub fn data_cable(facts: &Facts, recording: &Recording) -> Option<Fix> {
     let port = ability_of(facts, recording)?.drive_port.as_deref()?;
     let output = floor.port_of(recording.placement, port)?;
     let connection = *floor.out_of[output].first()?;
-    let link = floor.standing(connection);
+    let link = floor.link(connection);
     let needed = recording.time.as_ref().map_or(0, sustained_needed);
     let keeps_up = |cable: &&Cable| cable.data_rate.is_none_or(|rate| rate.0 >= needed);
     if keeps_up(&link.cable) {
@@ -138,7 +138,7 @@ pub fn proxy_beside(facts: &Facts, recording: &Recording) -> Fix {
 }
 
 /// The first codec that the recorder has.
-pub fn own_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
+pub fn first_codec(facts: &Facts, recording: &Recording) -> Option<Fix> {
     let ability = ability_of(facts, recording)?;
     let codec = facts.floor.catalogue.codec(ability.codecs.first()?)?;
     Some(record_codec(facts, recording, codec))
@@ -245,8 +245,8 @@ pub fn media(facts: &Facts, recording: &Recording) -> Vec<Fix> {
             .saturating_sub(floor.build.media_used(&medium.id))
     };
     let fitting = |medium: &&Medium| slot_takes(ability, medium);
-    let known = floor.catalogue.media.iter().filter(fitting);
-    let all: Vec<(&Medium, u32)> = known.map(|medium| (medium, in_kit(medium))).collect();
+    let usable = floor.catalogue.media.iter().filter(fitting);
+    let all: Vec<(&Medium, u32)> = usable.map(|medium| (medium, in_kit(medium))).collect();
     // A description of an earlier version may have more slots than there are anywhere.
     let slots = ability.slots.min(Limits::MEDIA);
     let best = |hired: bool| {
@@ -264,13 +264,13 @@ pub fn media(facts: &Facts, recording: &Recording) -> Vec<Fix> {
             CardSize::FewLarge => sets.min_by_key(|set| (set.media.len(), Reverse(set.usable))),
         }
     };
-    let own = best(false).map(|set| set.put_in(facts, recording, 0));
+    let from_kit = best(false).map(|set| set.put_in(facts, recording, 0));
     let hired = best(true).and_then(|set| {
         let left = in_kit(set.medium) as usize;
         let lacks = set.count.saturating_sub(left);
         (lacks > 0).then(|| set.put_in(facts, recording, lacks as u32))
     });
-    own.into_iter().chain(hired).collect()
+    from_kit.into_iter().chain(hired).collect()
 }
 
 /// Cards for the slots of a recorder, as they are used, that do what must be done.

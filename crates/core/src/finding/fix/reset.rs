@@ -7,9 +7,9 @@ use crate::finding::{Facts, Fix};
 
 /// Takes back everything, outputs aside, that a device can't do.
 pub fn reset(facts: &Facts, placement: usize, device: &Device) -> Option<Fix> {
-    let known = &facts.floor.build.placements[placement];
-    let settings = &known.settings;
-    let (build, handle) = (build(facts), known.id.clone());
+    let placed = &facts.floor.build.placements[placement];
+    let settings = &placed.settings;
+    let (build, handle) = (build(facts), placed.id.clone());
     let camera = device.kind == DeviceKind::Camera;
     let mut commands = Vec::new();
     if settings.playback && !camera {
@@ -66,20 +66,20 @@ pub fn reset(facts: &Facts, placement: usize, device: &Device) -> Option<Fix> {
         at: PortRef::new(&handle, id),
         setting: None,
     }));
-    let title = format!("Set {} to what it can do", known.name);
+    let title = format!("Set {} to what it can do", placed.name);
     (!commands.is_empty()).then(|| Fix::new(title, commands))
 }
 
 /// Leaves of an output's setting what the output can do.
 pub fn reset_output(facts: &Facts, placement: usize, port: &str) -> Fix {
-    let known = &facts.floor.build.placements[placement];
-    let at = PortRef::new(&known.id, port);
-    let set = known.settings.outputs.get(port).cloned();
+    let placed = &facts.floor.build.placements[placement];
+    let at = PortRef::new(&placed.id, port);
+    let set = placed.settings.outputs.get(port).cloned();
     let set = set.unwrap_or_default();
     let device = facts.floor.devices[placement];
     let there = device.and_then(|device| Some((device, device.port(port)?)));
     let setting = match there.filter(|(_, port)| port.direction == Direction::Out) {
-        Some((device, known)) => able_part(device, &at, known, set.clone()),
+        Some((device, placed)) => able_part(device, &at, placed, set.clone()),
         None => OutputSetting::default(),
     };
     Fix::new(

@@ -15,13 +15,13 @@ pub fn feed(facts: &Facts, placement: usize) -> Vec<Fix> {
     };
     let inputs = device.destination_inputs();
     let mut fixes = choose(facts, placement, |_| true);
-    let own = inputs.iter().filter_map(|id| floor.port_of(placement, id));
+    let ports = inputs.iter().filter_map(|id| floor.port_of(placement, id));
     let chosen = floor.chosen_input(placement, inputs);
     let mut targets: Vec<PortIx> = chosen
         .and_then(|input| open_end(facts, input))
         .into_iter()
         .collect();
-    targets.extend(own);
+    targets.extend(ports);
     let mut run = 0;
     for target in targets {
         for output in free_outputs(facts, target) {
@@ -54,11 +54,11 @@ pub fn other_camera(facts: &Facts, placement: usize, camera: usize) -> Vec<Fix> 
     };
     let inputs = device.destination_inputs();
     for target in inputs.iter().filter_map(|id| floor.port_of(placement, id)) {
-        let own = free_outputs(facts, target).into_iter().filter(|output| {
+        let free = free_outputs(facts, target).into_iter().filter(|output| {
             let picture = facts.resolved.signals[*output].picture;
             picture.is_some_and(|picture| shows(picture.origin))
         });
-        fixes.extend(own.take(1).map(|output| run_to(facts, output, target)));
+        fixes.extend(free.take(1).map(|output| run_to(facts, output, target)));
     }
     fixes
 }
@@ -83,7 +83,7 @@ fn choose(facts: &Facts, placement: usize, wanted: impl Fn(PortIx) -> bool) -> V
         let Some(connection) = floor.into[port] else {
             break;
         };
-        let output = floor.standing(connection).from;
+        let output = floor.link(connection).from;
         let node = floor.ports[output];
         let paths = floor.devices[node.placement].map_or(&[][..], |device| &device.paths);
         let Some(path) = paths
@@ -165,7 +165,7 @@ fn open_end(facts: &Facts, input: PortIx) -> Option<PortIx> {
         let Some(connection) = floor.into[port] else {
             return (port != input).then_some(port);
         };
-        let output = floor.standing(connection).from;
+        let output = floor.link(connection).from;
         let node = floor.ports[output];
         let paths = floor.devices[node.placement].map_or(&[][..], |device| &device.paths);
         let path = paths

@@ -59,8 +59,8 @@ fn set(facts: &Facts, clocks: &[usize], rate: TimecodeRate) -> Fix {
 
 /// Sets an output to the project's rate.
 pub fn at_project_rate(facts: &Facts, output: PortIx) -> Option<Fix> {
-    let known = giving(facts.floor, output);
-    let format = known.nearest(facts.floor.production.format)?;
+    let gives = giving(facts.floor, output);
+    let format = gives.nearest(facts.floor.production.format)?;
     Some(change_output(
         facts,
         output,

@@ -34,7 +34,7 @@ fn radio<'f>(facts: &Facts<'_, 'f>, placement: usize) -> Option<&'f Radio> {
 }
 
 fn other_system(facts: &Facts, connection: ConnectionIx) -> Finding {
-    let link = facts.floor.standing(connection);
+    let link = facts.floor.link(connection);
     let [from, to] = [link.from, link.to].map(|port| facts.floor.ports[port].placement);
     let text = format!(
         "{} and {} aren’t of one radio system.",
@@ -60,7 +60,7 @@ fn too_many_listeners(
     most: &usize,
     count: &usize,
 ) -> Finding {
-    let link = facts.floor.standing(connection);
+    let link = facts.floor.link(connection);
     let from = facts.floor.ports[link.from].placement;
     let text = format!(
         "{count} listen to {}, which serves {most}.",
@@ -83,7 +83,7 @@ fn too_many_listeners(
 }
 
 fn weak_radio(facts: &Facts, connection: ConnectionIx, margin_db: f64, reach: &Length) -> Finding {
-    let known = &facts.floor.build.connections[connection];
+    let cable = &facts.floor.build.connections[connection];
     let (from, to) = facts.ends(connection);
     let (severity, left) = if margin_db < 0.0 {
         (Severity::Stop, format!("{:.0} dB are missing", -margin_db))
@@ -92,7 +92,7 @@ fn weak_radio(facts: &Facts, connection: ConnectionIx, margin_db: f64, reach: &L
     };
     let text = format!(
         "Over {} through {}, {left} from {from} to {to}.",
-        known.length, known.surroundings
+        cable.length, cable.surroundings
     );
     let reason = format!(
         "{FADE_DB:.0} dB are kept for fading, which allows about {:.0} m here. A guide: try it on the day.",

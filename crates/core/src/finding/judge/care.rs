@@ -52,12 +52,10 @@ fn relays(facts: &Facts, found: &mut Vec<Finding>) {
                 .paths
                 .iter()
                 .any(|path| path.via != Via::Loop && path.to.contains(&node.port.id));
-            if device.kind.has_own_battery()
-                && relays
-                && facts.resolved.picture_from[port].is_some()
+            if device.kind.has_a_battery() && relays && facts.resolved.picture_from[port].is_some()
             {
-                let known = behind.entry(node.placement).or_insert((port, Vec::new()));
-                known.1.push(facts.device(arrival.placement).to_string());
+                let screens = behind.entry(node.placement).or_insert((port, Vec::new()));
+                screens.1.push(facts.device(arrival.placement).to_string());
             }
         }
     }

@@ -55,7 +55,7 @@ pub fn of_carriage(facts: &Facts, problem: &CarriageProblem) -> Finding {
 }
 
 fn not_taken(facts: &Facts, connection: ConnectionIx, format: &PictureFormat) -> Finding {
-    let link = facts.floor.standing(connection);
+    let link = facts.floor.link(connection);
     let (from, to) = facts.ends(connection);
     let takes = facts.floor.takes(link.to).in_words();
     let text = format!("{to} doesn’t take the {format} that {from} sends.");
@@ -70,7 +70,7 @@ fn not_taken(facts: &Facts, connection: ConnectionIx, format: &PictureFormat) ->
 }
 
 fn raw_not_taken(facts: &Facts, connection: ConnectionIx) -> Finding {
-    let link = facts.floor.standing(connection);
+    let link = facts.floor.link(connection);
     let (from, to) = facts.ends(connection);
     let origin = facts.resolved.signals[link.from]
         .picture
@@ -264,7 +264,7 @@ fn long_run(facts: &Facts, connection: ConnectionIx, run: &RunLength, share: f64
     let text = format!(
         "{} from {from} to {to} {verb} its reach of {reach}{}.",
         facts.cable(connection),
-        if facts.floor.standing(connection).cable.reach.is_some() {
+        if facts.floor.link(connection).cable.reach.is_some() {
             ""
         } else {
             " for this picture"

@@ -61,7 +61,7 @@ fn why_nothing(facts: &Facts, placement: usize) -> String {
                 facts.port(port)
             );
         };
-        let output = floor.standing(connection).from;
+        let output = floor.link(connection).from;
         let node = floor.ports[output];
         let paths = floor.devices[node.placement]
             .map(|device| device.paths.as_slice())

@@ -32,12 +32,12 @@ fn picture_of_record(facts: &Facts, found: &mut Vec<Finding>) {
         if !floor.build.needs.iter().any(|need| wanted(&need)) {
             continue;
         }
-        let own = floor.build.placements[placement]
+        let settings = floor.build.placements[placement]
             .settings
             .recording
             .as_ref();
-        let inside = own.is_some_and(|recording| !recording.to_drive);
-        let drive = own.is_some_and(|recording| recording.to_drive);
+        let inside = settings.is_some_and(|recording| !recording.to_drive);
+        let drive = settings.is_some_and(|recording| recording.to_drive);
         // A recorder that is there for it counts, even while its picture is kept away.
         let meant = floor.build.needs.iter().any(|need| {
             let at = floor.placement(&need.at).filter(|at| *at != placement);
@@ -109,7 +109,7 @@ fn transmitters(facts: &Facts, found: &mut Vec<Finding>) {
         let through = through.filter_map(|placement| floor.devices[placement]);
         let monitor = through
             .into_iter()
-            .any(|device| device.kind.has_own_battery());
+            .any(|device| device.kind.has_a_battery());
         if monitor != relayed {
             let text = format!(
                 "{} is fed {}; the house rule says {}.",
@@ -152,7 +152,7 @@ fn monitors(facts: &Facts, found: &mut Vec<Finding>) {
         .enumerate()
         .filter_map(|(placement, device)| {
             let inches = device
-                .filter(|device| device.kind.has_own_battery())?
+                .filter(|device| device.kind.has_a_battery())?
                 .screen_inches?;
             (inches <= ON_BOARD_INCHES).then_some((placement, inches))
         });

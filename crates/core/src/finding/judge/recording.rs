@@ -141,16 +141,16 @@ fn codec_not_recorded(facts: &Facts, recording: &Recording) -> Finding {
     let text = format!("{name} doesn’t record {}.", recording.codec.name);
     let ability =
         facts.floor.devices[recording.placement].and_then(|device| device.records.as_ref());
-    let known = ability.map_or_else(String::new, |ability| list(&ability.codecs));
+    let codec = ability.map_or_else(String::new, |ability| list(&ability.codecs));
     on(
         facts,
         recording,
         Code::FormatNotRecorded,
         Severity::Stop,
         text,
-        format!("It records {known}."),
+        format!("It records {codec}."),
     )
-    .with(facts, || fix::own_codec(facts, recording))
+    .with(facts, || fix::first_codec(facts, recording))
 }
 
 fn no_medium(facts: &Facts, recording: &Recording) -> Finding {
@@ -351,16 +351,16 @@ fn sound_lost(facts: &Facts, recording: &Recording, tracks: usize, arrive: usize
 /// Recorders that are set to a codec which nobody knows.
 pub fn unknown_codecs<'f>(facts: &'f Facts) -> impl Iterator<Item = Finding> + 'f {
     let placements = facts.floor.build.placements.iter().enumerate();
-    placements.filter_map(|(placement, known)| {
-        let codec = &known.settings.recording.as_ref()?.codec;
+    placements.filter_map(|(placement, placed)| {
+        let codec = &placed.settings.recording.as_ref()?.codec;
         let unknown = facts.floor.devices[placement].is_some()
             && facts.floor.catalogue.codec(codec).is_none();
         unknown.then(|| {
             let text = format!(
                 "{} is set to record “{codec}”, which isn’t in the catalogue.",
-                known.name
+                placed.name
             );
-            let reason = "Its data rate isn’t known; choose a codec in the Record view.";
+            let reason = "Its data rate isn’t placed; choose a codec in the Record view.";
             Finding::on_device(
                 facts,
                 Code::UnknownDevice,

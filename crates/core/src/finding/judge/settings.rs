@@ -7,17 +7,17 @@ use crate::finding::codes::Code;
 use crate::finding::{Facts, Finding, Severity, fix};
 
 pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
-    for (placement, known) in facts.floor.build.placements.iter().enumerate() {
+    for (placement, placed) in facts.floor.build.placements.iter().enumerate() {
         let Some(device) = facts.floor.devices[placement] else {
             continue;
         };
-        for why in beyond(device, &known.settings) {
+        for why in beyond(device, &placed.settings) {
             found.push(
                 set_beyond(facts, placement, why)
                     .with(facts, || fix::reset(facts, placement, device)),
             );
         }
-        for (port, setting) in &known.settings.outputs {
+        for (port, setting) in &placed.settings.outputs {
             if let Some(why) = output_beyond(facts, placement, device, (port, setting)) {
                 found.push(
                     set_beyond(facts, placement, why)
@@ -103,13 +103,13 @@ fn output_beyond(
     if *setting == OutputSetting::default() {
         return None;
     }
-    let known = device
+    let output = device
         .port(port)
         .filter(|port| port.direction == Direction::Out);
-    let Some(known) = known else {
+    let Some(output) = output else {
         return Some(format!("it has no output “{port}”"));
     };
     let at = PortRef::new(&facts.floor.build.placements[placement].id, port);
-    let why = misfit_of_output(device, &at, known, setting)?;
-    Some(format!("{}: {why}", known.name))
+    let why = misfit_of_output(device, &at, output, setting)?;
+    Some(format!("{}: {why}", output.name))
 }

@@ -125,7 +125,7 @@ fn switchers(facts: &Facts, found: &mut Vec<Finding>) -> BTreeSet<usize> {
         let name = |input: PortIx| {
             origin(input).map_or_else(String::new, |camera| facts.device(camera).to_string())
         };
-        let told: Vec<String> = std::iter::once(&(first, rate))
+        let clocks: Vec<String> = std::iter::once(&(first, rate))
             .chain(others.iter().copied())
             .map(|(input, rate)| format!("{rate} from {}", name(*input)))
             .collect();
@@ -135,7 +135,7 @@ fn switchers(facts: &Facts, found: &mut Vec<Finding>) -> BTreeSet<usize> {
                 format!(
                     "{} is fed {} frames a second: they run {} apart in an hour.",
                     facts.device(placement),
-                    list(&told),
+                    list(&clocks),
                     apart_in_an_hour(rate, *other)
                 ),
                 "It can’t cut between pictures that don’t run in step.",
@@ -145,7 +145,7 @@ fn switchers(facts: &Facts, found: &mut Vec<Finding>) -> BTreeSet<usize> {
                 format!(
                     "{} is fed {} frames a second.",
                     facts.device(placement),
-                    list(&told)
+                    list(&clocks)
                 ),
                 "A switcher cuts between pictures of one format; it scales or repeats the others where it can.",
             ),

@@ -31,7 +31,7 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
             bad_connection(facts, *connection, "is a cable that isn’t in the catalogue")
         }
         WiringProblem::OtherWire { connection } => {
-            let link = facts.floor.standing(*connection);
+            let link = facts.floor.link(*connection);
             let (from, to) = facts.ends(*connection);
             let wire = |port: PortIx| facts.floor.ports[port].port.wire;
             let text = format!(
@@ -49,7 +49,7 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
             finding.with(facts, || fix::converter(facts, *connection))
         }
         WiringProblem::WrongCable { connection } => {
-            let link = facts.floor.standing(*connection);
+            let link = facts.floor.link(*connection);
             let (output, input) = (
                 facts.floor.ports[link.from].port,
                 facts.floor.ports[link.to].port,
@@ -80,8 +80,8 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
 }
 
 fn bad_connection(facts: &Facts, connection: ConnectionIx, what: &str) -> Finding {
-    let known = &facts.floor.build.connections[connection];
-    let text = format!("The connection {} > {} {what}.", known.from, known.to);
+    let cable = &facts.floor.build.connections[connection];
+    let text = format!("The connection {} > {} {what}.", cable.from, cable.to);
     let finding = Finding::on_connection(
         facts,
         Code::BadConnection,

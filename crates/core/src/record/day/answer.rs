@@ -124,12 +124,12 @@ impl Run {
     }
 
     fn needed(&self, medium: &str) -> u32 {
-        let own = self
+        let fills = self
             .fills
             .iter()
             .zip(&self.copied)
             .filter(|(fill, _)| self.plan.recorders[fill.recorder].medium == medium);
-        peak(own.map(|(fill, copied)| {
+        peak(fills.map(|(fill, copied)| {
             (
                 fill.loaded,
                 copied.ready,
@@ -186,14 +186,17 @@ fn beyond(plan: &Plan, floor: &Floor) -> DayAnswer {
         .iter()
         .map(written)
         .fold(0, u64::saturating_add);
-    let ends = plan.recorders.iter().flat_map(|known| &known.stretches);
+    let ends = plan
+        .recorders
+        .iter()
+        .flat_map(|recorder| &recorder.stretches);
     let wrap = ends.clone().map(|stretch| stretch.end).max().unwrap_or(0);
     let first = ends.map(|stretch| stretch.start).min().unwrap_or(0);
     let cards = u32::try_from(least_cards(plan)).unwrap_or(u32::MAX);
     let mut media: Vec<&str> = plan
         .recorders
         .iter()
-        .map(|known| known.medium.as_str())
+        .map(|recorder| recorder.medium.as_str())
         .collect();
     media.dedup();
     DayAnswer {
@@ -238,14 +241,17 @@ pub fn short_pools(floor: &Floor, recordings: &[Recording]) -> Vec<Pool> {
 /// Every kind of card that a day uses.
 fn pools(floor: &Floor, run: &Run) -> Vec<Pool> {
     let of = |medium: &str| {
-        let own = run
+        let fills = run
             .fills
             .iter()
             .filter(|fill| run.plan.recorders[fill.recorder].medium == medium);
         let (needed, owned) = (run.needed(medium), floor.production.owned(medium, None));
-        let price = floor.catalogue.medium(medium).and_then(|known| known.price);
+        let price = floor
+            .catalogue
+            .medium(medium)
+            .and_then(|medium| medium.price);
         let short = needed.saturating_sub(owned);
-        let together = own.map(|fill| run.plan.recorders[fill.recorder].together);
+        let together = fills.map(|fill| run.plan.recorders[fill.recorder].together);
         Pool {
             name: floor
                 .catalogue
@@ -341,19 +347,19 @@ fn count(n: u32, what: &str) -> String {
 }
 
 fn sentences(answer: &DayAnswer, production: &Production) -> Vec<String> {
-    let mut says = Vec::new();
+    let mut sentences = Vec::new();
     let kinds: Vec<String> = answer
         .pools
         .iter()
         .map(|pool| format!("{} × {}", pool.needed, pool.name))
         .collect();
-    says.push(format!(
+    sentences.push(format!(
         "{}: {}.",
         count(answer.cards_needed, "card"),
         kinds.join(", ")
     ));
     for pool in answer.pools.iter().filter(|pool| pool.owned < pool.needed) {
-        says.push(format!(
+        sentences.push(format!(
             "The kit has {} of {}: {} short.",
             pool.owned,
             pool.name,
@@ -367,9 +373,9 @@ fn sentences(answer: &DayAnswer, production: &Production) -> Vec<String> {
         .collect();
     match changes.as_slice() {
         [] if answer.cards_without_reuse as usize > MOST_LISTED => {}
-        [] => says.push("No card is changed before the wrap.".into()),
-        [one] => says.push(format!("One change, at {} in {}.", one.at, one.name)),
-        [first, .., last] => says.push(format!(
+        [] => sentences.push("No card is changed before the wrap.".into()),
+        [one] => sentences.push(format!("One change, at {} in {}.", one.at, one.name)),
+        [first, .., last] => sentences.push(format!(
             "{} changes: the first at {} in {}, the last at {} in {}.",
             changes.len(),
             first.at,
@@ -378,13 +384,13 @@ fn sentences(answer: &DayAnswer, production: &Production) -> Vec<String> {
             last.name
         )),
     }
-    says.push(format!(
+    sentences.push(format!(
         "Wrap at {}; the last copy is verified at {}, {} later.",
         ClockTime::label_of(answer.wrap_seconds),
         answer.last_copy_done_at,
         Span(answer.last_copy_done_seconds).label()
     ));
-    says.push(match answer.limit {
+    sentences.push(match answer.limit {
         Bound::Reader => "The reader is what limits.".into(),
         Bound::Bus => "The bus behind the readers is what limits.".into(),
         Bound::Drive => "The drives are what limits: the slowest gets every byte.".into(),
@@ -396,9 +402,9 @@ fn sentences(answer: &DayAnswer, production: &Production) -> Vec<String> {
         production.station.drives.len(),
     );
     if copies > drives {
-        says.push(format!("The rule wants {copies} copies and the station has {drives} drives: each card is copied in {} rounds, the drives changed in between.", copies.div_ceil(drives.max(1))));
+        sentences.push(format!("The rule wants {copies} copies and the station has {drives} drives: each card is copied in {} rounds, the drives changed in between.", copies.div_ceil(drives.max(1))));
     }
-    says
+    sentences
 }
 
 /// What one more card, reader or drive, or faster drives, would change.

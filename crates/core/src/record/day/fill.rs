@@ -114,7 +114,7 @@ pub fn plan(floor: &Floor, recordings: &[Recording]) -> Plan {
         let (Some(setting), Some(time)) = (setting, time) else {
             return Vec::new();
         };
-        let own: Vec<&ScheduleEntry> = build
+        let entries: Vec<&ScheduleEntry> = build
             .schedule
             .iter()
             .filter(|entry| entry.recorders.is_empty() || entry.recorders.contains(&placement.id))
@@ -126,7 +126,7 @@ pub fn plan(floor: &Floor, recordings: &[Recording]) -> Plan {
             card,
             together: 1,
             in_turn: 1,
-            stretches: stretches(&own, setting.pre_record.unwrap_or_default(), bps),
+            stretches: stretches(&entries, setting.pre_record.unwrap_or_default(), bps),
         };
         let card = |id: &str| {
             let medium = floor.catalogue.medium(id)?;
@@ -176,14 +176,14 @@ pub const MOST_CARDS: u64 = 10_000;
 
 /// How many cards leave the recorders at the least, by what is written and what each takes.
 pub fn least_cards(plan: &Plan) -> u64 {
-    let of = |known: &Recorder| {
-        let bytes = written(known);
-        let each = level_of(plan, known).max(1);
+    let of = |recorder: &Recorder| {
+        let bytes = written(recorder);
+        let each = level_of(plan, recorder).max(1);
         bytes
             .div_ceil(each)
-            .saturating_mul(u64::from(known.together))
+            .saturating_mul(u64::from(recorder.together))
     };
-    let used = plan.recorders.iter().filter(|known| known.card > 0);
+    let used = plan.recorders.iter().filter(|recorder| recorder.card > 0);
     used.map(of).fold(0, u64::saturating_add)
 }
 
@@ -205,13 +205,13 @@ fn level_of(plan: &Plan, recorder: &Recorder) -> u64 {
 /// recorder writes is what its cards hold.
 pub fn fills(plan: &Plan) -> Vec<Fill> {
     let mut found = Vec::new();
-    for (recorder, known) in plan.recorders.iter().enumerate() {
+    for (recorder, planned) in plan.recorders.iter().enumerate() {
         // A card that holds nothing would be changed for ever.
-        if known.card == 0 {
+        if planned.card == 0 {
             continue;
         }
-        let level = level_of(plan, known);
-        let begins = known.stretches.first().map_or(0, |first| first.start) as f64;
+        let level = level_of(plan, planned);
+        let begins = planned.stretches.first().map_or(0, |first| first.start) as f64;
         let first_of_it = found.len();
         let mut on_card = 0u64;
         let mut out = |on_card: &mut u64, at: f64| {
@@ -223,7 +223,7 @@ pub fn fills(plan: &Plan) -> Vec<Fill> {
             });
             *on_card = 0;
         };
-        for stretch in &known.stretches {
+        for stretch in &planned.stretches {
             let length = (stretch.end - stretch.start) as f64;
             let mut written = 0u64;
             while written < stretch.bytes {
@@ -232,7 +232,7 @@ pub fn fills(plan: &Plan) -> Vec<Fill> {
                     MediaSwap::EndOfTake => end_of_take(stretch, written, on_card, level),
                     MediaSwap::AtLevel | MediaSwap::RunToEnd => level,
                 };
-                let most = most.min(known.card);
+                let most = most.min(planned.card);
                 let now = most.saturating_sub(on_card).min(left);
                 on_card += now;
                 written += now;
@@ -244,12 +244,12 @@ pub fn fills(plan: &Plan) -> Vec<Fill> {
             }
         }
         if on_card > 0 {
-            let wrap = known.stretches.last().map_or(0, |last| last.end);
+            let wrap = planned.stretches.last().map_or(0, |last| last.end);
             out(&mut on_card, wrap as f64);
         }
         // A card goes in as the one before it comes out, or as the slot that it takes is free.
-        for number in first_of_it + known.in_turn..found.len() {
-            found[number].loaded = found[number - known.in_turn].out;
+        for number in first_of_it + planned.in_turn..found.len() {
+            found[number].loaded = found[number - planned.in_turn].out;
         }
     }
     found.sort_by(|one, other| {

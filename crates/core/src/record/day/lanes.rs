@@ -84,14 +84,14 @@ pub(super) fn lanes(run: &Run, name: &impl Fn(&str) -> String) -> (Vec<Lane>, Ve
                 card.medium == recorder.medium && card.ready <= fill.loaded + 1e-9
             });
             let place = free.unwrap_or_else(|| {
-                let own = cards
+                let alike = cards
                     .iter()
                     .filter(|card| card.medium == recorder.medium)
                     .count();
                 cards.push(Card {
                     medium: &recorder.medium,
                     lane: Lane {
-                        card: format!("{}, {}", name(&recorder.medium), own + 1),
+                        card: format!("{}, {}", name(&recorder.medium), alike + 1),
                         stretches: Vec::new(),
                     },
                     ready: 0.0,
