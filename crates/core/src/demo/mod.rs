@@ -1,5 +1,9 @@
 //! The productions that ship, and floors made to any size for benchmarks and trouble reports.
 
+mod shapes;
+
+pub use shapes::Shape;
+
 use crate::document::{
     Build, Connection, Placement, PortRef, Production, ProductionFile, RecordingSetting, Settings,
     Unit,

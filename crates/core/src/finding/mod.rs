@@ -201,7 +201,15 @@ pub struct Facts<'f, 'a> {
     pub proposals: Proposals<'f>,
 }
 
-impl Facts<'_, '_> {
+impl<'a> Facts<'_, 'a> {
+    /// What is recorded at a placement.
+    pub fn recording_at(&self, placement: usize) -> Option<&Recording<'a>> {
+        let found = self
+            .recordings
+            .binary_search_by_key(&placement, |recording| recording.placement);
+        found.ok().map(|at| &self.recordings[at])
+    }
+
     fn proposes(&self, finding: &str) -> bool {
         match self.proposals {
             Proposals::None => false,

@@ -37,8 +37,8 @@ fn without_device(facts: &Facts, number: usize, gone: &str) -> Finding {
     let text = if need.at == gone {
         format!("A need asks for a picture at “{gone}”, which isn’t on this floor.")
     } else {
-        let at = facts.floor.build.placement(&need.at);
-        let at = at.map_or(need.at.as_str(), |placement| &placement.name);
+        let at = facts.floor.placement(&need.at);
+        let at = at.map_or(need.at.as_str(), |placement| facts.device(placement));
         format!("{at} must get the picture of “{gone}”, which isn’t on this floor.")
     };
     let reason = "The device was removed; the need stays until it is removed too, so that nobody forgets it.";
@@ -53,15 +53,8 @@ fn judge_one(
     found: &mut Vec<Finding>,
 ) {
     let name = facts.device(placement);
-    let arrival = facts
-        .resolved
-        .arrivals
-        .iter()
-        .find(|arrival| arrival.placement == placement);
-    let recording = facts
-        .recordings
-        .iter()
-        .find(|recording| recording.placement == placement);
+    let arrival = facts.resolved.arrival_at(placement);
+    let recording = facts.recording_at(placement);
     let recorded = recording.filter(|_| need.purpose == Purpose::Record);
     if need.purpose == Purpose::Record && recorded.is_none() {
         found.push(not_recorded(facts, number, placement));
@@ -184,11 +177,7 @@ fn taken_by(facts: &Facts, placement: usize, picture: &Picture, wanted: Quality)
             ),
         });
     }
-    let arrival = facts
-        .resolved
-        .arrivals
-        .iter()
-        .find(|arrival| arrival.placement == placement)?;
+    let arrival = facts.resolved.arrival_at(placement)?;
     let hops = hops_to(facts.resolved, arrival.input?);
     let lower = hops.into_iter().find(|port| {
         let here = facts.resolved.signals[*port].picture;
@@ -210,11 +199,7 @@ fn judge_sound(
         return;
     }
     let name = facts.device(placement);
-    let arrival = facts
-        .resolved
-        .arrivals
-        .iter()
-        .find(|arrival| arrival.placement == placement);
+    let arrival = facts.resolved.arrival_at(placement);
     let input = arrival.and_then(|arrival| arrival.input);
     let feed = track_feed(facts.floor, facts.resolved, placement, input);
     let arrive = feed.channels.len();
@@ -323,11 +308,7 @@ fn judge_picture(
             format!("{name} must get the picture without a look; this one has one.")
         };
         let reason = "A look is burnt in at an output or a look box, or applied by the screen.";
-        let input = facts
-            .resolved
-            .arrivals
-            .iter()
-            .find(|arrival| arrival.placement == placement);
+        let input = facts.resolved.arrival_at(placement);
         let input = input.and_then(|arrival| arrival.input);
         let fixes = || input.and_then(|input| fix::look(facts, placement, input, wanted));
         found.push(

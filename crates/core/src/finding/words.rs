@@ -10,7 +10,7 @@ impl Facts<'_, '_> {
     }
 
     /// *A camera*.
-    pub(super) fn device(&self, placement: usize) -> &str {
+    pub fn device(&self, placement: usize) -> &str {
         &self.floor.build.placements[placement].name
     }
 

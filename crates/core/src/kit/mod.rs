@@ -1,9 +1,9 @@
 //! The kit against what a build uses: what is there, in use, short, spare.
 
 use crate::catalogue::Catalogue;
-use crate::document::{Build, KitChange, Production};
+use crate::document::{Build, KitChange, KitLine, Production};
 use crate::quantity::Length;
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, HashMap};
 
 /// A thing of the kit, or one that a build uses without the kit having it.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -84,16 +84,13 @@ pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> V
         .iter()
         .map(|line| (line.item.as_str(), line.length));
     let mut keys: Vec<(&str, Option<Length>)> = in_kit.collect();
-    for key in order {
-        if !keys.contains(&key) {
-            keys.push(key);
-        }
+    let mut held: HashMap<(&str, Option<Length>), &KitLine> = HashMap::new();
+    for line in &production.kit {
+        held.entry((&line.item, line.length)).or_insert(line);
     }
+    keys.extend(order.into_iter().filter(|key| !held.contains_key(key)));
     let line = |(item, length): (&str, Option<Length>)| {
-        let in_kit = production
-            .kit
-            .iter()
-            .find(|line| line.item == item && line.length == length);
+        let in_kit = held.get(&(item, length));
         Line {
             item: item.into(),
             name: catalogue.item_name(item).unwrap_or(item).into(),

@@ -37,10 +37,13 @@ pub fn channels(floor: &Floor) -> BTreeMap<usize, Option<u8>> {
     }
     let mut found = BTreeMap::new();
     for transmitters in bands.values() {
-        let mut taken: Vec<u8> = transmitters.iter().filter_map(|(.., set)| *set).collect();
+        let mut taken = [false; 256];
+        for channel in transmitters.iter().filter_map(|(.., set)| *set) {
+            taken[usize::from(channel)] = true;
+        }
         for &(placement, channels, set) in transmitters {
-            let channel = set.or_else(|| (1..=channels).find(|free| !taken.contains(free)));
-            taken.extend(channel);
+            let channel = set.or_else(|| (1..=channels).find(|free| !taken[usize::from(*free)]));
+            taken[usize::from(channel.unwrap_or(0))] = true;
             found.insert(placement, channel);
         }
     }
@@ -55,6 +58,7 @@ pub(super) fn judge(floor: &Floor) -> Vec<Problem> {
         radio.map(|radio| radio.band.as_str())
     };
     let mut problems = Vec::new();
+    let mut first_on = BTreeMap::new();
     for (placement, channel) in &all {
         let Some(channel) = *channel else {
             problems.push(Problem::Air(AirProblem::NoChannel {
@@ -62,13 +66,13 @@ pub(super) fn judge(floor: &Floor) -> Vec<Problem> {
             }));
             continue;
         };
-        let earlier = all.range(..placement);
-        let mut same =
-            earlier.filter(|(other, on)| **on == Some(channel) && band(other) == band(placement));
-        if let Some((other, _)) = same.next() {
+        let first = *first_on
+            .entry((band(placement), channel))
+            .or_insert(*placement);
+        if first != *placement {
             problems.push(Problem::Air(AirProblem::SameChannel {
                 placement: *placement,
-                other: *other,
+                other: first,
                 channel,
             }));
         }

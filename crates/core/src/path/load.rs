@@ -153,8 +153,9 @@ fn measure_air(floor: &Floor, connection: ConnectionIx, link: Link) -> (Load, Ve
         sender.receivers
     };
     let listeners = &floor.out_of[link.from];
-    let place = listeners.iter().position(|number| *number == connection);
-    if place.is_some_and(|place| place >= most) {
+    // Connections are listed in their order.
+    let place = listeners.binary_search(&connection);
+    if place.is_ok_and(|place| place >= most) {
         problems.push(Problem::Air(AirProblem::TooManyListeners {
             connection,
             most,

@@ -18,7 +18,7 @@ mod timecode;
 mod walk;
 
 pub use air::channels;
-pub use arrival::{Arrival, hops_to};
+pub use arrival::{Arrival, hops_to, last_hops};
 pub use fit::{Candidate, candidates, would_take};
 pub use giving::{Giving, applies, giving, made_as};
 pub use graph::{ConnectionIx, Floor, PortIx, PortNode};

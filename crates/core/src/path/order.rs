@@ -5,6 +5,7 @@ use super::graph::Floor;
 use super::{PortIx, links};
 use petgraph::algo::kosaraju_scc;
 use petgraph::graph::{DiGraph, NodeIndex};
+use std::collections::HashSet;
 
 /// A step of the walk.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -45,17 +46,14 @@ pub fn order(floor: &Floor) -> Vec<Step> {
 fn circle(feeds: &[Vec<PortIx>], mut ports: Vec<PortIx>) -> Vec<PortIx> {
     ports.sort_unstable();
     let mut found = vec![ports[0]];
+    let mut left: HashSet<PortIx> = ports[1..].iter().copied().collect();
     while let Some(next) = feeds[found[found.len() - 1]]
         .iter()
-        .find(|next| ports.binary_search(next).is_ok() && !found.contains(next))
+        .find(|next| left.remove(next))
     {
         found.push(*next);
     }
-    let others: Vec<PortIx> = ports
-        .into_iter()
-        .filter(|port| !found.contains(port))
-        .collect();
-    found.extend(others);
+    found.extend(ports.into_iter().filter(|port| left.contains(port)));
     found
 }
 

@@ -17,6 +17,8 @@ pub struct Resolved {
     pub signals: Vec<Signal>,
     /// The output or input that each port's picture came from.
     pub picture_from: Vec<Option<PortIx>>,
+    /// Every port once, after all that feed it; those of a circle one after the other.
+    pub order: Vec<PortIx>,
     /// How full each connection is.
     pub loads: Vec<Load>,
     /// What each mix is made of: the outputs where its channels began, by the output of the mix.
@@ -27,6 +29,27 @@ pub struct Resolved {
     pub arrivals: Vec<Arrival>,
 }
 
+impl Resolved {
+    /// What arrives at a placement, where it is a destination.
+    pub fn arrival_at(&self, placement: usize) -> Option<&Arrival> {
+        let found = self
+            .arrivals
+            .binary_search_by_key(&placement, |arrival| arrival.placement);
+        found.ok().map(|at| &self.arrivals[at])
+    }
+
+    /// What comes together along the path of each port's picture, from the lens on: `step` makes it
+    /// of what it was at the port before, and the port. One pass, however long the paths are.
+    pub fn along<T>(&self, step: impl Fn(Option<&T>, PortIx) -> T) -> Vec<T> {
+        let mut found: Vec<Option<T>> = self.order.iter().map(|_| None).collect();
+        for &port in &self.order {
+            let before = self.picture_from[port].and_then(|before| found[before].as_ref());
+            found[port] = Some(step(before, port));
+        }
+        found.into_iter().flatten().collect()
+    }
+}
+
 /// Follows every signal of a floor. Pure and total: any floor gives an answer.
 pub fn resolve(floor: &Floor) -> Resolved {
     let mut walk = Walk {
@@ -34,6 +57,7 @@ pub fn resolve(floor: &Floor) -> Resolved {
         resolved: Resolved {
             signals: vec![Signal::default(); floor.ports.len()],
             picture_from: vec![None; floor.ports.len()],
+            order: Vec::with_capacity(floor.ports.len()),
             loads: vec![Load::None; floor.build.connections.len()],
             mixes: BTreeMap::new(),
             problems: Vec::new(),
@@ -89,12 +113,16 @@ impl Walk<'_, '_> {
     fn follow_all(&mut self) {
         for step in order(self.floor) {
             match step {
-                Step::Port(port) => match self.floor.ports[port].port.direction {
-                    Direction::In => self.arrive(port),
-                    Direction::Out => self.leave(port),
-                },
+                Step::Port(port) => {
+                    self.resolved.order.push(port);
+                    match self.floor.ports[port].port.direction {
+                        Direction::In => self.arrive(port),
+                        Direction::Out => self.leave(port),
+                    }
+                }
                 Step::Circle(ports) => {
                     let problem = self.resolved.problems.len();
+                    self.resolved.order.extend(&ports);
                     for &port in &ports {
                         self.resolved.signals[port] = Signal::stopped(problem);
                     }

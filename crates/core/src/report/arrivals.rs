@@ -5,10 +5,10 @@ use super::{NeedReport, RecordingReport};
 use crate::document::{Handle, Need, PortRef, Purpose};
 use crate::finding::{Area, Code, Facts, Finding, Severity};
 use crate::path::{
-    AirProblem, CarriageProblem, FlowProblem, LinksProblem, OutputProblem, PortIx, TimecodeProblem,
+    AirProblem, CarriageProblem, FlowProblem, LinksProblem, OutputProblem, TimecodeProblem,
     WiringProblem,
 };
-use crate::path::{Arrival, Picture, hops_to};
+use crate::path::{Arrival, Picture, last_hops};
 use crate::quantity::{Delay, Working};
 use serde::Serialize;
 use std::collections::HashMap;
@@ -80,7 +80,7 @@ pub(super) fn list(
     findings: &[Finding],
     recordings: &[RecordingReport],
 ) -> Vec<ArrivalReport> {
-    let concerning = Concerning::of(findings);
+    let concerning = Concerning::of(facts, findings);
     let recorders: HashMap<&str, &RecordingReport> = recordings
         .iter()
         .map(|recording| (recording.device.as_str(), recording))
@@ -96,13 +96,14 @@ pub(super) fn list(
 
 /// Findings by where they are.
 struct Concerning<'f> {
-    findings: &'f [Finding],
+    /// For each port the worst on the cables of its picture's path.
+    on_path: Vec<Option<&'f Finding>>,
     by_connection: HashMap<&'f str, Vec<&'f Finding>>,
     by_device: HashMap<&'f str, Vec<&'f Finding>>,
 }
 
 impl<'f> Concerning<'f> {
-    fn of(findings: &'f [Finding]) -> Self {
+    fn of(facts: &Facts, findings: &'f [Finding]) -> Self {
         let mut by_connection: HashMap<&str, Vec<&Finding>> = HashMap::new();
         let mut by_device: HashMap<&str, Vec<&Finding>> = HashMap::new();
         for finding in findings {
@@ -112,8 +113,18 @@ impl<'f> Concerning<'f> {
                 by_device.entry(device).or_default().push(finding);
             }
         }
+        let floor = facts.floor;
+        let on_path = facts
+            .resolved
+            .along(|before: Option<&Option<&Finding>>, port| {
+                let cable =
+                    floor.into[port].map(|number| floor.build.connections[number].id.as_str());
+                let here = cable.and_then(|id| by_connection.get(id));
+                let here = here.into_iter().flatten().copied();
+                worst(before.copied().flatten().into_iter().chain(here))
+            });
         Self {
-            findings,
+            on_path,
             by_connection,
             by_device,
         }
@@ -121,20 +132,81 @@ impl<'f> Concerning<'f> {
 
     /// The worst that concerns a row: on the cables of its path, on itself, and whatever keeps the
     /// picture away.
-    fn worst(&self, facts: &Facts, arrival: &Arrival, hops: &[PortIx]) -> Option<&'f Finding> {
+    fn worst(&self, facts: &Facts, arrival: &Arrival) -> Option<&'f Finding> {
         let floor = facts.floor;
-        let cables = hops.iter().filter_map(|port| floor.into[*port]);
-        let cables = cables.map(|number| floor.build.connections[number].id.as_str());
-        let on_path = cables.flat_map(|id| self.by_connection.get(id).into_iter().flatten());
+        let on_path = arrival.input.and_then(|input| self.on_path[input]);
         let handle = floor.build.placements[arrival.placement].id.as_str();
         let on_self = self.by_device.get(handle).into_iter().flatten();
         let on_self = on_self.filter(|finding| finding.code.area() != Area::Time);
         let stopped = arrival.stopped_by;
-        let cause = stopped.and_then(|problem| cause(facts, self.findings, problem));
-        let all = cause.into_iter();
-        let all = all.chain(on_path.copied()).chain(on_self.copied());
-        all.max_by_key(|finding| (finding.severity, std::cmp::Reverse(finding.id.as_str())))
+        let cause = stopped.and_then(|problem| self.cause(facts, problem));
+        worst(cause.into_iter().chain(on_path).chain(on_self.copied()))
     }
+
+    /// The finding that a problem of the path became: they stand at the same place.
+    fn cause(&self, facts: &Facts, problem: usize) -> Option<&'f Finding> {
+        use crate::path::Problem;
+        let floor = facts.floor;
+        let on_connection = |number: usize| {
+            let id = floor.build.connections[number].id.as_str();
+            let mut here = self.by_connection.get(id)?.iter().copied();
+            here.find(|finding| finding.severity == Severity::Stop)
+        };
+        let on_device = |placement: usize, codes: &[Code]| {
+            let id = floor.build.placements[placement].id.as_str();
+            let mut here = self.by_device.get(id)?.iter().copied();
+            here.find(|finding| codes.contains(&finding.code))
+        };
+        match &facts.resolved.problems[problem] {
+            Problem::Wiring(WiringProblem::NoSuchPort { connection })
+            | Problem::Wiring(WiringProblem::SecondCable { connection })
+            | Problem::Wiring(WiringProblem::UnknownCable { connection })
+            | Problem::Wiring(WiringProblem::OtherWire { connection })
+            | Problem::Wiring(WiringProblem::WrongCable { connection })
+            | Problem::Carriage(CarriageProblem::NotTaken { connection, .. })
+            | Problem::Carriage(CarriageProblem::NoCarriage { connection, .. })
+            | Problem::Carriage(CarriageProblem::OverSdiPort { connection, .. })
+            | Problem::Carriage(CarriageProblem::OverHdmiPort { connection, .. })
+            | Problem::Carriage(CarriageProblem::OverSdiCable { connection, .. })
+            | Problem::Carriage(CarriageProblem::OverHdmiCable { connection, .. })
+            | Problem::Carriage(CarriageProblem::OtherLevel { connection, .. })
+            | Problem::Carriage(CarriageProblem::LongRun { connection, .. })
+            | Problem::Carriage(CarriageProblem::FellBack { connection, .. })
+            | Problem::Carriage(CarriageProblem::RawNotTaken { connection })
+            | Problem::Links(LinksProblem::LoneLeg { connection, .. })
+            | Problem::Links(LinksProblem::LegsMissing { connection, .. })
+            | Problem::Links(LinksProblem::LegsOutOfOrder { connection, .. })
+            | Problem::Links(LinksProblem::LegMapping { connection, .. })
+            | Problem::Links(LinksProblem::LegLengths { connection, .. })
+            | Problem::Air(AirProblem::OtherSystem { connection })
+            | Problem::Air(AirProblem::TooManyListeners { connection, .. })
+            | Problem::Air(AirProblem::WeakRadio { connection, .. })
+            | Problem::Wiring(WiringProblem::Strain { connection, .. }) => {
+                on_connection(*connection)
+            }
+            Problem::Output(OutputProblem::CannotGive { port, .. })
+            | Problem::Output(OutputProblem::SwitchedOff { port, .. })
+            | Problem::Output(OutputProblem::Deinterlaced { port, .. })
+            | Problem::Output(OutputProblem::KeepsRate { port, .. }) => on_device(
+                floor.ports[*port].placement,
+                &[Code::CannotGive, Code::SwitchedOff, Code::KeepsRate],
+            ),
+            Problem::Flow(FlowProblem::Loop { ports }) => {
+                on_device(floor.ports[ports[0]].placement, &[Code::Loop])
+            }
+            Problem::Flow(FlowProblem::NothingArrives { placement }) => {
+                on_device(*placement, &[Code::NothingArrives])
+            }
+            Problem::Wiring(WiringProblem::UnknownDevice { .. })
+            | Problem::Timecode(TimecodeProblem::OtherTimecode { .. })
+            | Problem::Air(AirProblem::SameChannel { .. })
+            | Problem::Air(AirProblem::NoChannel { .. }) => None,
+        }
+    }
+}
+
+fn worst<'f>(findings: impl Iterator<Item = &'f Finding>) -> Option<&'f Finding> {
+    findings.max_by_key(|finding| (finding.severity, std::cmp::Reverse(finding.id.as_str())))
 }
 
 fn row(
@@ -146,9 +218,9 @@ fn row(
     let floor = facts.floor;
     let placement = &floor.build.placements[arrival.placement];
     let signal = arrival.input.map(|input| &facts.resolved.signals[input]);
-    let hops = arrival.input.map(|input| hops_to(facts.resolved, input));
-    let hops = hops.unwrap_or_default();
-    let worst = concerning.worst(facts, arrival, &hops);
+    let input = arrival.input;
+    let hops = input.map_or_else(Vec::new, |input| last_hops(facts.resolved, input));
+    let worst = concerning.worst(facts, arrival);
     let picture = signal.and_then(|signal| signal.picture);
     let needs = floor.build.needs.iter();
     let needs = needs.filter(|need| need.at == placement.id);
@@ -232,76 +304,12 @@ fn shown(facts: &Facts, placement: usize, picture: &Picture) -> Vec<String> {
     shown
 }
 
-/// The finding that a problem of the path became: they stand at the same place.
-fn cause<'f>(facts: &Facts, findings: &'f [Finding], problem: usize) -> Option<&'f Finding> {
-    use crate::path::Problem;
-    let floor = facts.floor;
-    let on_connection = |number: usize| {
-        let id = &floor.build.connections[number].id;
-        let stops = findings
-            .iter()
-            .filter(|finding| finding.severity == Severity::Stop);
-        stops
-            .into_iter()
-            .find(|finding| finding.at.connection.as_ref() == Some(id))
-    };
-    let on_device = |placement: usize, codes: &[Code]| {
-        let id = &floor.build.placements[placement].id;
-        let named_here = |finding: &&Finding| {
-            finding.at.device.as_ref() == Some(id) && codes.contains(&finding.code)
-        };
-        findings.iter().find(named_here)
-    };
-    match &facts.resolved.problems[problem] {
-        Problem::Wiring(WiringProblem::NoSuchPort { connection })
-        | Problem::Wiring(WiringProblem::SecondCable { connection })
-        | Problem::Wiring(WiringProblem::UnknownCable { connection })
-        | Problem::Wiring(WiringProblem::OtherWire { connection })
-        | Problem::Wiring(WiringProblem::WrongCable { connection })
-        | Problem::Carriage(CarriageProblem::NotTaken { connection, .. })
-        | Problem::Carriage(CarriageProblem::NoCarriage { connection, .. })
-        | Problem::Carriage(CarriageProblem::OverSdiPort { connection, .. })
-        | Problem::Carriage(CarriageProblem::OverHdmiPort { connection, .. })
-        | Problem::Carriage(CarriageProblem::OverSdiCable { connection, .. })
-        | Problem::Carriage(CarriageProblem::OverHdmiCable { connection, .. })
-        | Problem::Carriage(CarriageProblem::OtherLevel { connection, .. })
-        | Problem::Carriage(CarriageProblem::LongRun { connection, .. })
-        | Problem::Carriage(CarriageProblem::FellBack { connection, .. })
-        | Problem::Carriage(CarriageProblem::RawNotTaken { connection })
-        | Problem::Links(LinksProblem::LoneLeg { connection, .. })
-        | Problem::Links(LinksProblem::LegsMissing { connection, .. })
-        | Problem::Links(LinksProblem::LegsOutOfOrder { connection, .. })
-        | Problem::Links(LinksProblem::LegMapping { connection, .. })
-        | Problem::Links(LinksProblem::LegLengths { connection, .. })
-        | Problem::Air(AirProblem::OtherSystem { connection })
-        | Problem::Air(AirProblem::TooManyListeners { connection, .. })
-        | Problem::Air(AirProblem::WeakRadio { connection, .. })
-        | Problem::Wiring(WiringProblem::Strain { connection, .. }) => on_connection(*connection),
-        Problem::Output(OutputProblem::CannotGive { port, .. })
-        | Problem::Output(OutputProblem::SwitchedOff { port, .. })
-        | Problem::Output(OutputProblem::Deinterlaced { port, .. })
-        | Problem::Output(OutputProblem::KeepsRate { port, .. }) => on_device(
-            floor.ports[*port].placement,
-            &[Code::CannotGive, Code::SwitchedOff, Code::KeepsRate],
-        ),
-        Problem::Flow(FlowProblem::Loop { ports }) => {
-            on_device(floor.ports[ports[0]].placement, &[Code::Loop])
-        }
-        Problem::Flow(FlowProblem::NothingArrives { placement }) => {
-            on_device(*placement, &[Code::NothingArrives])
-        }
-        Problem::Wiring(WiringProblem::UnknownDevice { .. })
-        | Problem::Timecode(TimecodeProblem::OtherTimecode { .. })
-        | Problem::Air(AirProblem::SameChannel { .. })
-        | Problem::Air(AirProblem::NoChannel { .. }) => None,
-    }
-}
-
 /// A need as a sentence would have it: *A camera for directing, 1920×1080 or better, clean, within
 /// 250 ms*.
 pub(super) fn asks(facts: &Facts, need: &Need) -> String {
     let floor = facts.floor;
-    let of = need.of.as_deref().and_then(|of| floor.build.placement(of));
+    let of = need.of.as_deref().and_then(|of| floor.placement(of));
+    let of = of.map(|placement| &floor.build.placements[placement]);
     let purpose = match need.purpose {
         Purpose::Operating => "to operate",
         Purpose::Focus => "to pull focus",

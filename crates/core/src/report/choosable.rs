@@ -1,9 +1,10 @@
 //! What a device offers to choose from: its inputs, its codecs and media, a need to begin with.
 
 use crate::catalogue::{Codec, Device, DeviceKind, Direction};
-use crate::document::{Build, Need, Placement, Purpose, handle_from, records_codec, slot_takes};
+use crate::document::{Need, Placement, Purpose, handle_from, records_codec, slot_takes};
 use crate::path::Floor;
 use serde::Serialize;
+use std::collections::HashSet;
 use utoipa::ToSchema;
 
 /// What can be chosen on a device.
@@ -24,7 +25,11 @@ pub struct Choosable {
 }
 
 /// What can be chosen on a device, in a build, with a catalogue that knows the custom entries.
-pub(super) fn choosable(floor: &Floor, placement: usize) -> Option<Choosable> {
+pub(super) fn choosable(
+    floor: &Floor,
+    placement: usize,
+    needs: &HashSet<&str>,
+) -> Option<Choosable> {
     let device = floor.devices[placement]?;
     let ability = device.records.as_ref();
     let codecs = floor.catalogue.codecs.iter();
@@ -35,7 +40,7 @@ pub(super) fn choosable(floor: &Floor, placement: usize) -> Option<Choosable> {
         inputs: inputs(device),
         codecs: codecs.map(|Codec { id, .. }| id.clone()).collect(),
         media: media.map(|medium| medium.id.clone()).collect(),
-        need: first_need(floor.build, &floor.build.placements[placement], device),
+        need: first_need(&floor.build.placements[placement], device, needs),
     })
 }
 
@@ -56,7 +61,7 @@ fn inputs(device: &Device) -> Vec<String> {
 }
 
 /// What somebody who adds a need here most likely means: that it records, or that it is watched.
-fn first_need(build: &Build, placement: &Placement, device: &Device) -> Option<Need> {
+fn first_need(placement: &Placement, device: &Device, needs: &HashSet<&str>) -> Option<Need> {
     if device.screen.is_empty() && device.records.is_none() {
         return None;
     }
@@ -64,8 +69,7 @@ fn first_need(build: &Build, placement: &Placement, device: &Device) -> Option<N
         DeviceKind::Camera | DeviceKind::Recorder | DeviceKind::Mixer => Purpose::Record,
         _ => Purpose::Directing,
     };
-    let taken = |id: &str| build.needs.iter().any(|need| need.id == id);
-    let id = handle_from(&format!("{}-need", placement.id), taken);
+    let id = handle_from(&format!("{}-need", placement.id), |id| needs.contains(id));
     let mut need = Need::at(&id, &placement.id, purpose);
     need.of = (device.kind == DeviceKind::Camera).then(|| placement.id.clone());
     Some(need)

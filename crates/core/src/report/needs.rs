@@ -5,7 +5,7 @@ use crate::catalogue::{Catalogue, DeviceKind};
 use crate::document::{Build, Handle, Need, Placement, Production, Purpose, handle_from};
 use crate::finding::{Area, Facts, Finding, Severity};
 use serde::Serialize;
-use std::collections::HashMap;
+use std::collections::{HashMap, HashSet};
 use utoipa::ToSchema;
 
 /// One need, answered.
@@ -45,30 +45,42 @@ pub(super) fn list(
     arrivals: &[ArrivalReport],
 ) -> Vec<NeedReport> {
     let floor = facts.floor;
+    let mut by_need: HashMap<&str, Vec<(usize, &Finding)>> = HashMap::new();
+    let mut by_device: HashMap<&str, Vec<(usize, &Finding)>> = HashMap::new();
+    let stops = findings.iter().enumerate();
+    for (place, finding) in stops.filter(|(_, finding)| finding.severity == Severity::Stop) {
+        if let Some(need) = &finding.at.need {
+            by_need.entry(need).or_default().push((place, finding));
+        } else if let Some(device) = &finding.at.device {
+            by_device.entry(device).or_default().push((place, finding));
+        }
+    }
+    let rows: HashMap<&str, &ArrivalReport> = arrivals
+        .iter()
+        .map(|row| (row.device.as_str(), row))
+        .collect();
     let one = |need: &Need| {
         let placement = floor.placement(&need.at);
-        let unmet: Vec<&Finding> = findings
-            .iter()
-            .filter(|finding| finding.severity == Severity::Stop && concerns(finding, need))
+        let on_need = by_need.get(need.id.as_str()).into_iter().flatten();
+        let on_device = by_device.get(need.at.as_str()).into_iter().flatten();
+        let mut unmet: Vec<(usize, &Finding)> = on_need
+            .chain(on_device.filter(|(_, finding)| concerns(finding, need)))
+            .copied()
             .collect();
-        let arrival = facts
-            .resolved
-            .arrivals
-            .iter()
-            .find(|arrival| Some(arrival.placement) == placement);
+        unmet.sort_by_key(|(place, _)| *place);
+        let unmet: Vec<&Finding> = unmet.into_iter().map(|(_, finding)| finding).collect();
+        let arrival = placement.and_then(|placement| facts.resolved.arrival_at(placement));
         let arrives = arrival
             .and_then(|arrival| arrival.input)
             .is_some_and(|input| facts.resolved.signals[input].picture.is_some());
-        let recorded = facts
-            .recordings
-            .iter()
-            .any(|recording| Some(recording.placement) == placement && recording.time.is_some());
+        let recording = placement.and_then(|placement| facts.recording_at(placement));
+        let recorded = recording.is_some_and(|recording| recording.time.is_some());
         let there = match need.purpose {
             Purpose::Record => recorded,
             _ => arrives,
         };
         // What stops the picture on its way stands in the way of the need too.
-        let row = arrivals.iter().find(|row| row.device == need.at);
+        let row = rows.get(need.at.as_str()).copied();
         let row = row.filter(|row| unmet.is_empty() && row.standing == Standing::Stop);
         let says = match (unmet.first(), there, need.purpose) {
             (Some(finding), ..) => finding.text.clone(),
@@ -80,10 +92,9 @@ pub(super) fn list(
         NeedReport {
             id: need.id.clone(),
             at: need.at.clone(),
-            name: floor
-                .build
-                .placement(&need.at)
-                .map_or(need.at.clone(), |placement| placement.name.clone()),
+            name: placement.map_or(need.at.clone(), |placement| {
+                facts.device(placement).to_string()
+            }),
             asks: asks(facts, need),
             met: there && unmet.is_empty() && row.is_none(),
             severity: if unmet.is_empty() && row.is_none() {
@@ -102,15 +113,10 @@ pub(super) fn list(
     floor.build.needs.iter().map(one).collect()
 }
 
-/// Whether a finding stands in a need's way: it is about the need, or about its device's recording
-/// where the need is to record.
+/// Whether a finding about a need's device keeps the need from being met: it is about its recording,
+/// and the need is to record.
 fn concerns(finding: &Finding, need: &Need) -> bool {
-    if finding.at.need.is_some() {
-        return finding.at.need.as_ref() == Some(&need.id);
-    }
-    need.purpose == Purpose::Record
-        && finding.at.device.as_ref() == Some(&need.at)
-        && finding.code.area() == Area::Recording
+    need.purpose == Purpose::Record && finding.code.area() == Area::Recording
 }
 
 /// So many are offered at once: what is left comes when these are taken.
@@ -122,10 +128,8 @@ pub(super) fn offered(facts: &Facts) -> Vec<OfferedNeed> {
     usual_needs(floor.production, floor.build, floor.catalogue, OFFERED)
         .into_iter()
         .map(|need| {
-            let name = floor
-                .build
-                .placement(&need.at)
-                .map_or("", |placement| &placement.name);
+            let placement = floor.placement(&need.at);
+            let name = placement.map_or("", |placement| facts.device(placement));
             OfferedNeed {
                 words: format!("{name}: {}", asks(facts, &need)),
                 need,
@@ -160,7 +164,8 @@ pub fn usual_needs(
         .map(|need| (need.at.as_str(), need.purpose))
         .collect();
     let mut needs: Vec<Need> = Vec::new();
-    let (mut directed, mut operated) = (false, Vec::new());
+    let (mut directed, mut operated) = (false, HashSet::new());
+    let mut taken: HashSet<String> = build.needs.iter().map(|need| need.id.clone()).collect();
     for placement in &build.placements {
         let Some(device) = catalogue.device(&placement.device) else {
             continue;
@@ -170,7 +175,7 @@ pub fn usual_needs(
         }
         if let Some(purpose) = said.get(placement.id.as_str()) {
             directed |= *purpose == Purpose::Directing;
-            operated.push(placement.unit.as_str());
+            operated.insert(placement.unit.as_str());
             continue;
         }
         let recording = placement.settings.recording.is_some();
@@ -195,13 +200,10 @@ pub fn usual_needs(
         };
         directed |= purpose == Purpose::Directing;
         if purpose == Purpose::Operating {
-            operated.push(&placement.unit);
+            operated.insert(&placement.unit);
         }
-        let taken = |id: &str| {
-            build.needs.iter().any(|need| need.id == id)
-                || needs.iter().any(|need: &Need| need.id == id)
-        };
-        let id = handle_from(&format!("{}-need", placement.id), taken);
+        let id = handle_from(&format!("{}-need", placement.id), |id| taken.contains(id));
+        taken.insert(id.clone());
         let mut need = Need::at(&id, &placement.id, purpose);
         need.of = if device.kind == DeviceKind::Camera {
             Some(placement.id.clone())

@@ -5,6 +5,7 @@ use super::columns::columns;
 use crate::document::Handle;
 use crate::finding::{Area, Code, Facts, Finding, Severity};
 use serde::Serialize;
+use std::collections::{HashMap, HashSet};
 use utoipa::ToSchema;
 
 /// How many findings of each severity.
@@ -132,12 +133,15 @@ pub struct DeviceReport {
 
 /// Every device of the floor, in the order of the build.
 pub(super) fn devices(facts: &Facts, findings: &[Finding]) -> Vec<DeviceReport> {
-    let worst = |id: &str| {
-        let of_stage = findings
-            .iter()
-            .filter(|finding| finding.at.device.as_deref() == Some(id));
-        of_stage.map(|finding| finding.severity).max()
-    };
+    let mut worst: HashMap<&str, Severity> = HashMap::new();
+    for finding in findings {
+        if let Some(device) = &finding.at.device {
+            let severity = worst.entry(device).or_insert(finding.severity);
+            *severity = finding.severity.max(*severity);
+        }
+    }
+    let needs = facts.floor.build.needs.iter();
+    let needs: HashSet<&str> = needs.map(|need| need.id.as_str()).collect();
     let placements = facts
         .floor
         .build
@@ -149,8 +153,8 @@ pub(super) fn devices(facts: &Facts, findings: &[Finding]) -> Vec<DeviceReport> 
         .map(|(ix, (placement, column))| DeviceReport {
             id: placement.id.clone(),
             column,
-            worst: worst(&placement.id),
-            choosable: choosable(facts.floor, ix),
+            worst: worst.get(placement.id.as_str()).copied(),
+            choosable: choosable(facts.floor, ix, &needs),
         })
         .collect()
 }

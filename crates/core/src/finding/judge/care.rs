@@ -6,9 +6,9 @@ use crate::document::Purpose;
 use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
-use crate::path::{Arrival, Picture, PortIx, Sound, hops_to};
+use crate::path::{Arrival, Picture, PortIx, Sound};
 use crate::quantity::Delay;
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, HashSet};
 
 /// Picture and sound apart by more than this look wrong: the picture early, and late, in
 /// microseconds.
@@ -25,45 +25,89 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     }
 }
 
+/// The destinations behind a port: how many, and the first of them.
+#[derive(Debug, Clone, Default, PartialEq)]
+struct Behind {
+    count: usize,
+    first: Vec<usize>,
+}
+
+impl Behind {
+    /// So many are named.
+    const NAMED: usize = 8;
+
+    fn one(placement: usize) -> Self {
+        Self {
+            count: 1,
+            first: vec![placement],
+        }
+    }
+
+    fn add(&mut self, more: &Self) {
+        self.count += more.count;
+        self.first.extend(&more.first);
+        self.first.sort_unstable();
+        self.first.truncate(Self::NAMED);
+    }
+
+    fn in_words(&self, facts: &Facts) -> String {
+        let names = self.first.iter();
+        let mut names: Vec<String> = names
+            .map(|placement| facts.device(*placement).to_string())
+            .collect();
+        match self.count - self.first.len() {
+            0 => {}
+            more => names.push(format!("{more} more")),
+        }
+        list(&names)
+    }
+}
+
 /// Monitors that pass a picture on to somebody who needs it, by their own power.
 fn relays(facts: &Facts, found: &mut Vec<Finding>) {
     let floor = facts.floor;
-    let mut behind: BTreeMap<usize, (PortIx, Vec<String>)> = BTreeMap::new();
+    let needs = floor.build.needs.iter();
+    let needed: HashSet<&str> = needs
+        .filter(|need| need.purpose != Purpose::Client)
+        .map(|need| need.at.as_str())
+        .collect();
+    let mut fed: Vec<Behind> = vec![Behind::default(); floor.ports.len()];
     for arrival in &facts.resolved.arrivals {
-        let handle = &floor.build.placements[arrival.placement].id;
-        let needed = floor
-            .build
-            .needs
-            .iter()
-            .any(|need| need.at == *handle && !matches!(need.purpose, Purpose::Client));
-        let records = floor.build.placements[arrival.placement]
-            .settings
-            .recording
-            .is_some();
-        let Some(input) = arrival.input.filter(|_| needed || records) else {
-            continue;
-        };
-        for port in hops_to(facts.resolved, input) {
-            let node = floor.ports[port];
-            let Some(device) = floor.devices[node.placement] else {
-                continue;
-            };
-            let relays = device
-                .paths
-                .iter()
-                .any(|path| path.via != Via::Loop && path.to.contains(&node.port.id));
-            if device.kind.has_a_battery() && relays && facts.resolved.picture_from[port].is_some()
-            {
-                let screens = behind.entry(node.placement).or_insert((port, Vec::new()));
-                screens.1.push(facts.device(arrival.placement).to_string());
-            }
+        let placement = &floor.build.placements[arrival.placement];
+        let counts =
+            needed.contains(placement.id.as_str()) || placement.settings.recording.is_some();
+        if let Some(input) = arrival.input.filter(|_| counts) {
+            fed[input].add(&Behind::one(arrival.placement));
         }
     }
-    for (placement, (output, names)) in behind {
+    let mut behind: BTreeMap<usize, (PortIx, Behind)> = BTreeMap::new();
+    for &port in facts.resolved.order.iter().rev() {
+        let Some(before) = facts.resolved.picture_from[port].filter(|_| fed[port].count > 0) else {
+            continue;
+        };
+        let here = fed[port].clone();
+        fed[before].add(&here);
+        let node = floor.ports[port];
+        let relays = floor.devices[node.placement].is_some_and(|device| {
+            let mut paths = device.paths.iter();
+            device.kind.has_a_battery()
+                && paths.any(|path| path.via != Via::Loop && path.to.contains(&node.port.id))
+        });
+        if relays {
+            let relay = behind
+                .entry(node.placement)
+                .or_insert((port, Behind::default()));
+            if here.first < relay.1.first {
+                relay.0 = port;
+            }
+            relay.1.add(&here);
+        }
+    }
+    for (placement, (output, screens)) in behind {
         let text = format!(
             "{} relays the picture to {}: they go dark when its battery is changed.",
             facts.device(placement),
-            list(&names)
+            screens.in_words(facts)
         );
         let reason =
             "An active loop needs power; a passive one, or an output of the camera’s own, doesn’t.";
@@ -223,13 +267,10 @@ fn apart(facts: &Facts, placement: usize, found: &mut Vec<Finding>) {
 /// The delay of the picture and the sound channels that meet at a device: written together, or shown
 /// together. A body’s own picture has no delay.
 fn meeting(facts: &Facts, placement: usize) -> Option<(Delay, Vec<Sound>)> {
-    let mut arrivals = facts.resolved.arrivals.iter();
-    let input = arrivals
-        .find(|arrival| arrival.placement == placement)
-        .and_then(|arrival| arrival.input);
+    let arrival = facts.resolved.arrival_at(placement);
+    let input = arrival.and_then(|arrival| arrival.input);
     let picture = input.and_then(|input| facts.resolved.signals[input].picture);
-    let mut recordings = facts.recordings.iter();
-    let recording = recordings.find(|recording| recording.placement == placement);
+    let recording = facts.recording_at(placement);
     if let Some(picture) = picture {
         let shown = facts.resolved.signals[input?].sound.iter().copied();
         let written = recording.map_or(&[][..], |recording| {

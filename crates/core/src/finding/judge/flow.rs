@@ -5,14 +5,23 @@ use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::FlowProblem;
 
+/// So many ports of a circle are named.
+const NAMED: usize = 24;
+
+/// So many devices up the path are looked at for where it ends.
+const LOOKED_BACK: usize = 100;
+
 pub fn of_flow(facts: &Facts, problem: &FlowProblem) -> Finding {
     use Severity::Stop;
     match problem {
         FlowProblem::Loop { ports } => {
-            let names: Vec<String> = ports
-                .iter()
+            let names = ports.iter().take(NAMED);
+            let mut names: Vec<String> = names
                 .map(|port| facts.floor.name(*port).to_string())
                 .collect();
+            if ports.len() > NAMED {
+                names.push(format!("{} more", ports.len() - NAMED));
+            }
             let placement = facts.floor.ports[ports[0]].placement;
             let text = format!("These ports feed each other in a circle: {}.", list(&names));
             let reason = "A picture has to begin somewhere; in a circle there is none.";
@@ -54,7 +63,7 @@ fn why_nothing(facts: &Facts, placement: usize) -> String {
             floor.ports[port].port.name, floor.ports[other].port.name
         );
     }
-    loop {
+    for _ in 0..LOOKED_BACK {
         let Some(connection) = floor.into[port] else {
             return format!(
                 "The path to it ends at {}, which has no cable.",
@@ -77,4 +86,5 @@ fn why_nothing(facts: &Facts, placement: usize) -> String {
             }
         }
     }
+    format!("Nothing comes to any of the {LOOKED_BACK} devices before it.")
 }

@@ -7,7 +7,6 @@ use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::kit;
-use crate::path::hops_to;
 
 pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     picture_of_record(facts, found);
@@ -90,6 +89,11 @@ fn picture_of_record(facts: &Facts, found: &mut Vec<Finding>) {
 fn transmitters(facts: &Facts, found: &mut Vec<Finding>) {
     let floor = facts.floor;
     let relayed = floor.production.house_rules.transmitter_feed.is_relayed();
+    let through_monitor = facts.resolved.along(|before: Option<&bool>, port| {
+        let device = floor.devices[floor.ports[port].placement];
+        before.is_some_and(|before| *before)
+            || device.is_some_and(|device| device.kind.has_a_battery())
+    });
     for (placement, device) in floor.devices.iter().enumerate() {
         let Some(device) = device.filter(|device| device.kind == DeviceKind::Transmitter) else {
             continue;
@@ -104,12 +108,7 @@ fn transmitters(facts: &Facts, found: &mut Vec<Finding>) {
         else {
             continue;
         };
-        let hops = hops_to(facts.resolved, input);
-        let through = hops.iter().map(|port| floor.ports[*port].placement);
-        let through = through.filter_map(|placement| floor.devices[placement]);
-        let monitor = through
-            .into_iter()
-            .any(|device| device.kind.has_a_battery());
+        let monitor = through_monitor[input];
         if monitor != relayed {
             let text = format!(
                 "{} is fed {}; the house rule says {}.",
