@@ -75,6 +75,10 @@ pub fn default_data() -> PathBuf {
         .join("west-rail.sqlite")
 }
 
+/// A report is made of many small texts: this allocator is good at those.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 fn main() -> ExitCode {
     let arguments = match Arguments::try_parse() {
         Ok(arguments) => arguments,

@@ -10,6 +10,10 @@ use west_rail_core::quantity::Percent;
 use west_rail_core::record::{Basis, table};
 use west_rail_core::report::media_plan;
 
+/// As the program runs.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 fn main() {
     divan::main();
 }

@@ -5,6 +5,10 @@ use west_rail_core::catalogue::Catalogue;
 use west_rail_core::demo::{self, Shape};
 use west_rail_core::report::report;
 
+/// As the program runs.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 fn main() {
     divan::main();
 }

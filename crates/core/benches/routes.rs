@@ -6,6 +6,10 @@ use west_rail_core::demo;
 use west_rail_core::document::KitLine;
 use west_rail_core::report::{Ends, find_routes, report_with_fixes};
 
+/// As the program runs.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 fn main() {
     divan::main();
 }

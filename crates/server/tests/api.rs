@@ -918,8 +918,8 @@ async fn own_codecs_are_used_and_travel() {
     let shipped = server.get("/api/catalogue").await.json();
     let codecs = |reference: &Value| listed(&reference["catalogue"]["codecs"]);
     assert_eq!((codecs(&seen), codecs(&shipped)), (1, 0));
-    let body = &edited.json()["report"]["devices"][0];
-    assert_eq!(listed(&body["choosable"]["codecs"]), 1, "{body}");
+    let body = &seen["choosable"]["orrell-c4"];
+    assert_eq!(listed(&body["codecs"]), 1, "{body}");
     let recording = json!({ "codec": "own-clip", "media": ["cfx-b-512"] });
     let set =
         json!({ "do": "set-recording", "build": "night", "device": "a", "change": recording });

@@ -33,6 +33,7 @@ import {
   type TimeTable,
   type Turned,
   type TurnedAnswer,
+  type Working,
   type Workspace,
 } from "./client";
 
@@ -211,6 +212,12 @@ export function useFollowed(id: string, build: string, revision: number, device:
 export function useModes(id: string, build: string, revision: number, device: string) {
   const query = { build, at: device };
   return useQuestion("modes", id, revision, query, () => ask<ModesReport | null>((api) => api.GET(`${ONE}/modes`, of(id, query))), { keep: true });
+}
+
+/** How full a cable is, step by step. */
+export function useWorking(id: string, build: string, revision: number, connection: string) {
+  const query = { build, connection };
+  return useQuestion("working", id, revision, query, () => ask<Working | null>((api) => api.GET(`${ONE}/working`, of(id, query))), { keep: true });
 }
 
 export function useComparison(id: string, revision: number, before: string, after: string) {

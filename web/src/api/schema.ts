@@ -513,6 +513,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How full a cable is, step by step; `null` where nothing is worked out. */
+        get: operations["working"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/record-time": {
         parameters: {
             query?: never;
@@ -778,7 +795,7 @@ export interface components {
             /** @description The recorder. */
             device: components["schemas"]["String"];
         };
-        /** @description What can be chosen on a device. */
+        /** @description What can be chosen on a device, wherever it stands. */
         Choosable: {
             /** @description Codecs that it records, by id: its own, and the crew's custom ones. */
             codecs?: string[];
@@ -786,7 +803,6 @@ export interface components {
             inputs?: string[];
             /** @description Cards and drives that go into its slots, by id. */
             media?: string[];
-            need?: components["schemas"]["Need"] | null;
         };
         /** @example 20:30 */
         ClockTime: string;
@@ -1364,7 +1380,6 @@ export interface components {
             next: components["schemas"]["String"][];
             /** @description The kinds of signal on it, thickest first. */
             signals: components["schemas"]["SignalKind"][];
-            working?: components["schemas"]["Working"] | null;
             worst?: components["schemas"]["Severity"] | null;
         };
         /**
@@ -1485,11 +1500,11 @@ export interface components {
         DeviceKind: "camera" | "monitor" | "viewfinder" | "projector" | "recorder-monitor" | "recorder" | "encoder" | "drive" | "transmitter" | "receiver" | "viewer" | "converter" | "distribution" | "switcher" | "isolator" | "extender" | "port-box" | "microphone" | "mixer" | "timecode-box";
         /** @description A device on the map. */
         DeviceReport: {
-            choosable?: components["schemas"]["Choosable"] | null;
             /** @description Its column: how far it stands from the lens; sources that feed cameras stand in column 0. */
             column: number;
             /** @description Its handle. */
             id: components["schemas"]["String"];
+            need?: components["schemas"]["Need"] | null;
             worst?: components["schemas"]["Severity"] | null;
         };
         /**
@@ -2772,6 +2787,10 @@ export interface components {
              *     with their ids.
              */
             catalogue: components["schemas"]["Catalogue"];
+            /** @description What can be chosen on each device, by its id. */
+            choosable: {
+                [key: string]: components["schemas"]["Choosable"];
+            };
             /** @description The largest production file that is taken, in bytes. */
             file_bytes: number;
             /** @description A page for each code. */
@@ -4306,6 +4325,41 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    working: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The connection's id. */
+                connection: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Working"] | null;
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

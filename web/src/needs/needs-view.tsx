@@ -178,7 +178,7 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
 /** A need for a device that is chosen. */
 function AddNeed() {
   const { build, workspace, attempt } = useWorkbench();
-  const first = new Map(workspace.report.devices.map((device) => [device.id, device.choosable?.need]));
+  const first = new Map(workspace.report.devices.map((device) => [device.id, device.need]));
   const able = build.placements.filter((placement) => first.get(placement.id));
   if (able.length === 0) return <p className="mt-3 text-dim">Add screens and recorders in the Path view first; then say here what each must get.</p>;
   const add = (at: string) => {

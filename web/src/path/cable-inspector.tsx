@@ -1,4 +1,5 @@
 import type { Connection } from "../api/client";
+import { useWorking } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
@@ -11,6 +12,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
   const { build, workspace, reference, edit, attempt, select, settle } = useWorkbench();
   const cable = build.connections.find((connection) => connection.id === id);
   const measured = workspace.report.connections.find((connection) => connection.id === id);
+  const working = useWorking(workspace.id, build.id, workspace.revision, id).data;
   if (!cable || !measured) return null;
   const { load } = measured;
   const air = reference.catalogue.cables.find((other) => other.id === cable.cable)?.ends.includes("air") ?? false;
@@ -51,7 +53,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
               <>
                 <dt className="text-dim">Wire rate</dt>
                 <dd>
-                  <Figure working={measured.working} label="Wire rate">
+                  <Figure working={working} label="Wire rate">
                     {load.rate_label}
                   </Figure>
                 </dd>
@@ -59,7 +61,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
             )}
             <dt className="text-dim">{air ? "Margin" : "Needs"}</dt>
             <dd>
-              <Figure working={air ? measured.working : null} label="Margin">
+              <Figure working={air ? working : null} label="Margin">
                 {load.needs}
               </Figure>
             </dd>
@@ -67,7 +69,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
               <>
                 <dt className="text-dim">Ports and cable</dt>
                 <dd>
-                  <Figure working={measured.working} label="How full">
+                  <Figure working={working} label="How full">
                     {load.limit}, {load.percent} % full
                   </Figure>
                 </dd>
@@ -77,7 +79,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
               <>
                 <dt className="text-dim">Loss</dt>
                 <dd>
-                  <Figure working={measured.working} label="Loss">
+                  <Figure working={working} label="Loss">
                     {load.loss_db} dB
                   </Figure>
                 </dd>
@@ -87,7 +89,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
               <>
                 <dt className="text-dim">Reach</dt>
                 <dd>
-                  <Figure working={measured.working} label="Reach">
+                  <Figure working={working} label="Reach">
                     {load.reach}
                   </Figure>
                 </dd>

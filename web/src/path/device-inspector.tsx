@@ -21,7 +21,7 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
   const entry = reference.catalogue.devices.find((device) => device.id === placement.device);
   const ports = workspace.report.ports.filter((port) => port.at.startsWith(`${id}.`));
   const findings = workspace.report.findings.filter((finding) => finding.at.device === id);
-  const inputs = workspace.report.devices.find((device) => device.id === id)?.choosable?.inputs ?? [];
+  const inputs = reference.choosable[placement.device]?.inputs ?? [];
   return (
     <section aria-label="Device">
       <div className="space-y-3 p-3">

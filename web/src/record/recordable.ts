@@ -1,12 +1,13 @@
-import type { Report, Reference } from "../api/client";
+import type { Reference } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 
 type Catalogue = Reference["catalogue"];
 
 /** The codecs that a recorder records, and the cards and drives that go into it, as the server says. */
 export function useRecordable(device: string): Pick<Catalogue, "codecs" | "media"> {
-  const { workspace, reference } = useWorkbench();
-  const choosable: Report["devices"][number]["choosable"] = workspace.report.devices.find((other) => other.id === device)?.choosable;
+  const { build, reference } = useWorkbench();
+  const placement = build.placements.find((other) => other.id === device);
+  const choosable = placement && reference.choosable[placement.device];
   const { codecs, media } = reference.catalogue;
   return {
     codecs: codecs.filter((codec) => choosable?.codecs?.includes(codec.id)),

@@ -1,7 +1,7 @@
 //! A shelf: the entries of one kind, in their order, found by id.
 
+use rustc_hash::FxHashMap;
 use serde::{Serialize, Serializer};
-use std::collections::HashMap;
 use std::ops::Deref;
 
 /// What stands on a shelf.
@@ -16,7 +16,7 @@ pub trait Entry {
 #[derive(Debug, Clone, PartialEq)]
 pub struct Shelf<T> {
     entries: Vec<T>,
-    index: HashMap<String, usize>,
+    index: FxHashMap<String, usize>,
 }
 
 impl<T: Entry> Shelf<T> {
@@ -40,7 +40,7 @@ impl<T: Entry> Shelf<T> {
 impl<T: Entry> From<Vec<T>> for Shelf<T> {
     /// Of two entries with one id the first is found.
     fn from(entries: Vec<T>) -> Self {
-        let mut index = HashMap::with_capacity(entries.len());
+        let mut index = FxHashMap::default();
         for (at, entry) in entries.iter().enumerate() {
             index.entry(entry.id().to_string()).or_insert(at);
         }

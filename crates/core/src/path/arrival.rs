@@ -38,9 +38,9 @@ pub(super) fn collect(floor: &Floor, resolved: &mut Resolved) {
 }
 
 /// So many ports of a path are listed at most: a longer one is cut at its beginning.
-const LISTED_HOPS: usize = 100;
+const LISTED_HOPS: usize = 24;
 
-/// The last ports that a picture came through to `port`, `port` last: 100 at most.
+/// The last ports that a picture came through to `port`, `port` last: 24 at most.
 pub fn last_hops(resolved: &Resolved, port: PortIx) -> Vec<PortIx> {
     let back = std::iter::successors(Some(port), |port| resolved.picture_from[*port]);
     let mut hops: Vec<PortIx> = back.take(LISTED_HOPS).collect();

@@ -9,7 +9,7 @@ use crate::document::{
 };
 use crate::format::PictureFormat;
 use crate::timecode::TimecodeRate;
-use std::collections::HashMap;
+use rustc_hash::FxHashMap;
 
 /// A port's place in the floor's list of ports.
 pub type PortIx = usize;
@@ -40,7 +40,7 @@ pub struct Floor<'a> {
     pub occupied: Vec<bool>,
     /// Connections that can't stand: no such port, or a socket taken already.
     pub refused: Vec<(ConnectionIx, Refused)>,
-    by_handle: HashMap<&'a str, usize>,
+    by_handle: FxHashMap<&'a str, usize>,
 }
 
 /// A port of a placement.
@@ -82,7 +82,8 @@ impl<'a> Floor<'a> {
             .map(|placement| catalogue.device(&placement.device))
             .collect();
         let (mut ports, mut first_port) = (Vec::new(), Vec::new());
-        let mut by_handle = HashMap::with_capacity(devices.len());
+        let mut by_handle = FxHashMap::default();
+        by_handle.reserve(devices.len());
         for (placement, device) in devices.iter().enumerate() {
             by_handle
                 .entry(build.placements[placement].id.as_str())

@@ -1,13 +1,12 @@
 //! What a device offers to choose from: its inputs, its codecs and media, a need to begin with.
 
-use crate::catalogue::{Codec, Device, DeviceKind, Direction};
+use crate::catalogue::{Catalogue, Codec, Device, DeviceKind, Direction};
 use crate::document::{Need, Placement, Purpose, handle_from, records_codec, slot_takes};
-use crate::path::Floor;
 use serde::Serialize;
-use std::collections::HashSet;
+use std::collections::{BTreeMap, HashSet};
 use utoipa::ToSchema;
 
-/// What can be chosen on a device.
+/// What can be chosen on a device, wherever it stands.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Choosable {
     /// Inputs that it can show, pass on or record the picture of, in the order of its ports.
@@ -19,29 +18,29 @@ pub struct Choosable {
     /// Cards and drives that go into its slots, by id.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub media: Vec<String>,
-    /// A need to begin with; none for a device that neither shows nor records.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub need: Option<Need>,
 }
 
-/// What can be chosen on a device, in a build, with a catalogue that knows the custom entries.
-pub(super) fn choosable(
-    floor: &Floor,
-    placement: usize,
-    needs: &HashSet<&str>,
-) -> Option<Choosable> {
-    let device = floor.devices[placement]?;
-    let ability = device.records.as_ref();
-    let codecs = floor.catalogue.codecs.iter();
-    let codecs = codecs.filter(|codec| ability.is_some_and(|can| records_codec(can, codec)));
-    let media = floor.catalogue.media.iter();
-    let media = media.filter(|medium| ability.is_some_and(|can| slot_takes(can, medium)));
-    Some(Choosable {
-        inputs: inputs(device),
-        codecs: codecs.map(|Codec { id, .. }| id.clone()).collect(),
-        media: media.map(|medium| medium.id.clone()).collect(),
-        need: first_need(&floor.build.placements[placement], device, needs),
-    })
+/// What can be chosen on each device of a catalogue, by its id.
+pub fn choosable(catalogue: &Catalogue) -> BTreeMap<String, Choosable> {
+    let devices = catalogue.devices.iter();
+    devices
+        .map(|device| (device.id.clone(), Choosable::on(device, catalogue)))
+        .collect()
+}
+
+impl Choosable {
+    fn on(device: &Device, catalogue: &Catalogue) -> Self {
+        let ability = device.records.as_ref();
+        let codecs = catalogue.codecs.iter();
+        let codecs = codecs.filter(|codec| ability.is_some_and(|can| records_codec(can, codec)));
+        let media = catalogue.media.iter();
+        let media = media.filter(|medium| ability.is_some_and(|can| slot_takes(can, medium)));
+        Self {
+            inputs: inputs(device),
+            codecs: codecs.map(|Codec { id, .. }| id.clone()).collect(),
+            media: media.map(|medium| medium.id.clone()).collect(),
+        }
+    }
 }
 
 fn inputs(device: &Device) -> Vec<String> {
@@ -61,7 +60,11 @@ fn inputs(device: &Device) -> Vec<String> {
 }
 
 /// What somebody who adds a need here most likely means: that it records, or that it is watched.
-fn first_need(placement: &Placement, device: &Device, needs: &HashSet<&str>) -> Option<Need> {
+pub(super) fn first_need(
+    placement: &Placement,
+    device: &Device,
+    needs: &HashSet<&str>,
+) -> Option<Need> {
     if device.screen.is_empty() && device.records.is_none() {
         return None;
     }

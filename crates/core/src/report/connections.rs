@@ -1,6 +1,5 @@
 //! Ports and cables: what runs through them, how full they are, what they feed.
 
-use super::workings;
 use crate::carriage::Margin;
 use crate::carriage::hdmi::Generation;
 use crate::carriage::radio::FADE_DB;
@@ -13,7 +12,7 @@ use crate::format::{PictureFormat, Quality, Scan};
 use crate::path::{
     ConnectionIx, Floor, HdmiLoad, Load, Picture, PortIx, SdiLoad, Signal, given_format,
 };
-use crate::quantity::{BitRate, Length, Working, thousandths};
+use crate::quantity::{BitRate, Length, thousandths};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -89,8 +88,6 @@ pub struct ConnectionReport {
     pub next: Vec<Handle>,
     /// The worst finding on it.
     pub worst: Option<Severity>,
-    /// How the figures were reached.
-    pub working: Option<Working>,
     /// Cautions for whoever plugs it in.
     pub care: Vec<&'static str>,
 }
@@ -214,7 +211,6 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport>
                 load: load_report(&load),
                 next: next(facts, number),
                 worst: worst.get(connection.id.as_str()).copied(),
-                working: signal.and_then(|signal| workings::of(facts, number, signal, &load)),
                 care: care(facts, number),
             }
         })

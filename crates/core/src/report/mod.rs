@@ -18,7 +18,7 @@ mod summary;
 mod workings;
 
 pub use arrivals::{ArrivalReport, NeedAnswer, Standing};
-pub use choosable::Choosable;
+pub use choosable::{Choosable, choosable};
 pub use compare::{BuildComparison, compare_builds};
 pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
 pub use day::{ChoiceReport, MediaPlan, compare_choices, day_of, media_plan};
@@ -30,6 +30,7 @@ pub use outlook::{Outlook, Shift, left_behind, outlook};
 pub use recordings::{LimitReport, RecordingReport};
 pub use routes::{Ends, RouteReport, RoutesReport, find_routes};
 pub use summary::{DeviceReport, StageMarks, Verdict};
+pub use workings::load_working;
 
 use crate::catalogue::Catalogue;
 use crate::document::Production;

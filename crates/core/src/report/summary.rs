@@ -1,8 +1,8 @@
 //! The verdict in the head, the marks of the stages, the state of each device.
 
-use super::choosable::{Choosable, choosable};
+use super::choosable::first_need;
 use super::columns::columns;
-use crate::document::Handle;
+use crate::document::{Handle, Need};
 use crate::finding::{Area, Code, Facts, Finding, Severity};
 use serde::Serialize;
 use std::collections::{HashMap, HashSet};
@@ -126,9 +126,9 @@ pub struct DeviceReport {
     pub column: usize,
     /// Its worst finding.
     pub worst: Option<Severity>,
-    /// What can be chosen on it; none for a device that the catalogue doesn't know.
+    /// A need to begin with, for a device that shows or records.
     #[serde(skip_serializing_if = "Option::is_none")]
-    pub choosable: Option<Choosable>,
+    pub need: Option<Need>,
 }
 
 /// Every device of the floor, in the order of the build.
@@ -154,7 +154,7 @@ pub(super) fn devices(facts: &Facts, findings: &[Finding]) -> Vec<DeviceReport> 
             id: placement.id.clone(),
             column,
             worst: worst.get(placement.id.as_str()).copied(),
-            choosable: choosable(facts.floor, ix, &needs),
+            need: facts.floor.devices[ix].and_then(|device| first_need(placement, device, &needs)),
         })
         .collect()
 }

@@ -3,37 +3,40 @@
 use crate::carriage::coax::{budget_db, half_clock_ghz};
 use crate::carriage::radio::{FADE_DB, Surroundings};
 use crate::carriage::sdi::SdiClass;
-use crate::finding::Facts;
+use crate::catalogue::Catalogue;
+use crate::document::Production;
 use crate::format::PictureFormat;
-use crate::path::{CoaxLoad, ConnectionIx, HdmiLoad, Load, RadioLoad, SdiLoad, Signal};
+use crate::path::{CoaxLoad, ConnectionIx, Floor, HdmiLoad, Load, RadioLoad, SdiLoad, resolve};
 use crate::quantity::{BitRate, Length, Working, thousandths};
 
-/// How the load of a connection was reached; `None` where nothing is worked out.
-pub(super) fn of(
-    facts: &Facts,
-    connection: ConnectionIx,
-    signal: &Signal,
-    load: &Load,
+/// How the load of a connection was reached, asked for when somebody looks; `None` where nothing is
+/// worked out, or no such connection is there.
+pub fn load_working(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    connection: &str,
 ) -> Option<Working> {
-    let cable = &facts.floor.links[connection]?.cable.name;
-    match load {
+    let catalogue = catalogue.with(&production.custom);
+    let build = production.build(build)?;
+    let floor = Floor::new(production, build, &catalogue);
+    let mut connections = build.connections.iter();
+    let number = connections.position(|other| other.id == connection)?;
+    let link = floor.links[number]?;
+    let resolved = resolve(&floor);
+    let cable = &link.cable.name;
+    let picture = resolved.signals[link.from].picture;
+    let titled = |format| titled(&floor, number, format);
+    match &resolved.loads[number] {
         Load::None | Load::Run(_) => None,
-        Load::Radio(radio) => Some(over_air(facts, connection, radio)),
-        Load::Sdi(sdi) => Some(over_sdi(
-            titled(facts, connection, signal.picture?.format),
-            sdi,
-            cable,
-        )),
-        Load::Hdmi(hdmi) => Some(over_hdmi(
-            titled(facts, connection, signal.picture?.format),
-            hdmi,
-            cable,
-        )),
+        Load::Radio(radio) => Some(over_air(&floor, number, radio)),
+        Load::Sdi(sdi) => Some(over_sdi(titled(picture?.format), sdi, cable)),
+        Load::Hdmi(hdmi) => Some(over_hdmi(titled(picture?.format), hdmi, cable)),
     }
 }
 
-fn titled(facts: &Facts, connection: ConnectionIx, format: PictureFormat) -> Working {
-    let cable = &facts.floor.build.connections[connection];
+fn titled(floor: &Floor, connection: ConnectionIx, format: PictureFormat) -> Working {
+    let cable = &floor.build.connections[connection];
     Working::new(format!("{} > {}", cable.from, cable.to)).term(
         "Picture",
         format.to_string(),
@@ -159,8 +162,8 @@ fn over_hdmi(working: Working, load: &HdmiLoad, cable: &str) -> Working {
 }
 
 /// How the margin over the air was reached.
-fn over_air(facts: &Facts, connection: ConnectionIx, radio: &RadioLoad) -> Working {
-    let cable = &facts.floor.build.connections[connection];
+fn over_air(floor: &Floor, connection: ConnectionIx, radio: &RadioLoad) -> Working {
+    let cable = &floor.build.connections[connection];
     let (exponent, besides) = cable.surroundings.loss_law();
     let one_metre = radio.budget.loss_db(Length(1_000), Surroundings::Open);
     Working::new(format!("{} > {}", cable.from, cable.to))

@@ -1,6 +1,7 @@
-use crate::stage::scene;
+use crate::stage::{BUILD, catalogue, scene};
 use insta::assert_snapshot;
 use west_rail_core::document::{OutputSetting, Purpose};
+use west_rail_core::report::load_working;
 
 #[test]
 fn a_camera_and_its_monitor() {
@@ -243,12 +244,9 @@ fn a_cable_shows_how_full_it_is() {
         .with("c", "orrell-k1")
         .with("rec", "ashgill-r1")
         .line("c.sdi > rec.sdi rg59 70 m");
-    let report = scene.report();
-    let cable = &report.connections[0];
-    let terms: Vec<String> = cable
-        .working
-        .as_ref()
-        .unwrap()
+    let cable = &scene.report().connections[0];
+    let working = load_working(&scene.0, BUILD, catalogue(), "l1").unwrap();
+    let terms: Vec<String> = working
         .terms
         .iter()
         .map(|term| format!("{}: {} ({})", term.name, term.value, term.source))

@@ -9,7 +9,9 @@ use west_rail_core::document::{
     Command, EntriesFile, Production, Purpose, TransmitterFeed, check_entry,
 };
 use west_rail_core::kit;
-use west_rail_core::report::{Ends, compare_builds, find_routes, follow, report, usual_needs};
+use west_rail_core::report::{
+    Ends, choosable, compare_builds, find_routes, follow, report, usual_needs,
+};
 
 fn night_pour() -> Production {
     demo::productions().remove(0).1
@@ -486,12 +488,13 @@ fn what_can_be_chosen_on_a_device_is_said() {
         .with("sw", "merrin-q4")
         .with("rx", "ashgill-7x");
     let report = report(&scene.0, BUILD, catalogue()).unwrap();
-    let lines: Vec<String> = report
-        .devices
-        .iter()
-        .filter_map(|device| Some((&device.id, device.choosable.as_ref()?)))
-        .map(|(id, can)| {
-            let need = can.need.as_ref();
+    let all = choosable(catalogue());
+    let placements = scene.0.builds[0].placements.iter();
+    let lines: Vec<String> = placements
+        .zip(&report.devices)
+        .map(|(placement, device)| {
+            let (id, can) = (&device.id, &all[&placement.device]);
+            let need = device.need.as_ref();
             let need = need.map(|need| (need.id.as_str(), need.purpose, need.of.as_deref()));
             format!(
                 "{id}: from {} | {} codecs | {} media | {need:?}",

@@ -7,10 +7,12 @@ use axum::Json;
 use axum::extract::State;
 use serde::Serialize;
 use std::borrow::Cow;
+use std::collections::BTreeMap;
 use utoipa::ToSchema;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{RULES, RulePage};
 use west_rail_core::finding::{CodePage, PAGES};
+use west_rail_core::report::{Choosable, choosable};
 
 /// What can be put to use, and what each finding means.
 #[derive(Serialize, ToSchema)]
@@ -18,6 +20,8 @@ pub struct Reference {
     /// Devices, cables, codecs, media: of a production, with its custom ones in the place of those
     /// with their ids.
     catalogue: Cow<'static, Catalogue>,
+    /// What can be chosen on each device, by its id.
+    choosable: BTreeMap<String, Choosable>,
     /// A page for each code.
     findings: &'static [CodePage],
     /// The house rules between schools, with both sides' reasons.
@@ -49,6 +53,7 @@ pub async fn of_production(
 impl Reference {
     fn of(catalogue: Cow<'static, Catalogue>) -> Self {
         Self {
+            choosable: choosable(&catalogue),
             catalogue,
             findings: PAGES,
             rules: RULES,

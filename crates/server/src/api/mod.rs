@@ -43,6 +43,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/undo", post(edits::undo))
         .route("/productions/{id}/redo", post(edits::redo))
         .route("/productions/{id}/outlook", post(questions::outlook))
+        .route("/productions/{id}/working", get(questions::working))
         .route("/productions/{id}/fixes", get(questions::fixes))
         .route("/productions/{id}/inputs", get(questions::inputs))
         .route("/productions/{id}/formats", get(questions::formats))
@@ -105,6 +106,7 @@ async fn nothing_here() -> Response {
         edits::undo,
         edits::redo,
         questions::outlook,
+        questions::working,
         questions::fixes,
         questions::inputs,
         questions::formats,

@@ -14,7 +14,8 @@ use west_rail_core::document::{Command, Completion, Handle, PortRef, complete, r
 use west_rail_core::finding::Fix;
 use west_rail_core::format::PictureFormat;
 use west_rail_core::path::{Floor, candidates, giving, resolve};
-use west_rail_core::report::{Outlook, fixes_of, outlook as compare, report};
+use west_rail_core::quantity::Working;
+use west_rail_core::report::{Outlook, fixes_of, load_working, outlook as compare, report};
 
 /// An edit to look ahead at.
 #[derive(Deserialize, ToSchema)]
@@ -69,6 +70,34 @@ pub struct LineAnswer {
     misread: Option<String>,
     /// Ways to go on.
     completions: Vec<Completion>,
+}
+
+/// Which cable of which build.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct CableQuery {
+    /// The build.
+    build: String,
+    /// The connection's id.
+    connection: String,
+}
+
+/// How full a cable is, step by step; `null` where nothing is worked out.
+#[utoipa::path(get, path = "/api/productions/{id}/working", tag = "questions", params(("id" = String, Path, description = "The production’s id."), CableQuery),
+    responses((status = 200, body = Option<Working>), (status = 404, body = Problem)))]
+pub async fn working(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<CableQuery>,
+) -> Result<Json<Option<Working>>, Problem> {
+    app.with_store(move |store, catalogue| {
+        let production = store.get(&id)?.production;
+        let build = production.build(&query.build);
+        build.ok_or_else(|| no_build(&query.build))?;
+        let working = load_working(&production, &query.build, catalogue, &query.connection);
+        Ok(Json(working))
+    })
+    .await
 }
 
 /// What an edit would change, without making it.
