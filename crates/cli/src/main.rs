@@ -9,6 +9,7 @@ macro_rules! say {
     }};
 }
 
+mod backup;
 mod calculate;
 mod check;
 mod day;
@@ -51,6 +52,10 @@ enum Task {
     Export(files::ExportArguments),
     /// Read a production file into a data file
     Import(files::ImportArguments),
+    /// Copy a data file, also while it is being served
+    Backup(backup::BackupArguments),
+    /// Put a backup in the place of a data file, which is kept beside it
+    Restore(backup::RestoreArguments),
 }
 
 /// One line that says what was wrong.
@@ -109,6 +114,8 @@ fn main() -> ExitCode {
         Task::Day(arguments) => day::day(&arguments, json),
         Task::Export(arguments) => files::export(&arguments),
         Task::Import(arguments) => files::import(&arguments, json),
+        Task::Backup(arguments) => backup::backup(&arguments),
+        Task::Restore(arguments) => backup::restore(&arguments),
     };
     outcome.unwrap_or_else(|Failure(line)| {
         eprintln!("error: {line}");

@@ -2,9 +2,10 @@
 
 use crate::{Failure, Outcome, default_data};
 use clap::Args;
-use std::fs;
+use std::fs::{self, File, TryLockError};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
+use std::time::Duration;
 use west_rail_core::demo;
 use west_rail_core::document::{Limits, Production, ProductionFile};
 use west_rail_store::Store;
@@ -40,6 +41,7 @@ pub struct DemoArguments {
 
 pub fn serve(arguments: &ServeArguments) -> Outcome {
     let data = arguments.data.clone().unwrap_or_else(default_data);
+    let _held = lock(&data)?;
     run(open(&data)?, arguments.port)
 }
 
@@ -51,15 +53,16 @@ pub fn demo(arguments: &DemoArguments) -> Outcome {
         .data
         .clone()
         .unwrap_or_else(|| default_data().with_file_name("demo.sqlite"));
+    let _held = lock(&data)?;
     if arguments.fresh {
         remove(&data)?;
     }
     let new = !data.exists();
     let store = open(&data)?;
-    if new {
-        for (_, production) in demo::productions() {
-            store.create(&production)?;
-        }
+    // A start that was cut short left the tables and nothing in them.
+    if new || store.is_untouched()? {
+        let productions = demo::productions();
+        store.create_all(productions.iter().map(|(_, production)| production))?;
     }
     run(store, arguments.port)
 }
@@ -82,8 +85,31 @@ fn remove(data: &Path) -> Result<(), Failure> {
     Ok(())
 }
 
+/// Keeps a data file for one server at a time, until what is returned is dropped.
+pub fn lock(data: &Path) -> Result<File, Failure> {
+    make_folder(data)?;
+    let mut name = data.as_os_str().to_owned();
+    name.push(".lock");
+    let path = PathBuf::from(name);
+    let failed = |why: String| Failure(format!("{}: {why}", path.display()));
+    let file = File::create(&path).map_err(|error| failed(error.to_string()))?;
+    match file.try_lock() {
+        Ok(()) => Ok(file),
+        Err(TryLockError::WouldBlock) => Err(Failure(format!(
+            "{}: another West Rail serves this data file; use that one, or name another with --data",
+            data.display()
+        ))),
+        Err(TryLockError::Error(error)) => Err(failed(error.to_string())),
+    }
+}
+
 /// Opens a data file, making its folder where it isn't there.
 pub fn open(data: &Path) -> Result<Store, Failure> {
+    make_folder(data)?;
+    Store::open(data).map_err(|error| Failure(format!("{}: {error}", data.display())))
+}
+
+fn make_folder(data: &Path) -> Result<(), Failure> {
     if let Some(folder) = data
         .parent()
         .filter(|folder| !folder.as_os_str().is_empty())
@@ -91,7 +117,7 @@ pub fn open(data: &Path) -> Result<Store, Failure> {
         fs::create_dir_all(folder)
             .map_err(|error| Failure(format!("{}: {error}", folder.display())))?;
     }
-    Store::open(data).map_err(|error| Failure(format!("{}: {error}", data.display())))
+    Ok(())
 }
 
 fn run(store: Store, port: u16) -> Outcome {
@@ -102,7 +128,7 @@ fn run(store: Store, port: u16) -> Outcome {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .enable_all()
         .build()?;
-    runtime.block_on(async {
+    let served = runtime.block_on(async {
         let listener = tokio::net::TcpListener::bind(("127.0.0.1", port))
             .await
             .map_err(|error| {
@@ -113,7 +139,11 @@ fn run(store: Store, port: u16) -> Outcome {
         say!("West Rail is at http://{}", listener.local_addr()?);
         west_rail_server::serve(listener, store, stop_signal()).await?;
         Ok(ExitCode::SUCCESS)
-    })
+    });
+    // What is still being computed for nobody doesn't keep the program: an edit is in its
+    // transaction, and is either there or not.
+    runtime.shutdown_timeout(Duration::from_millis(250));
+    served
 }
 
 /// Ends when the program is asked to stop, from the keyboard or by the system.

@@ -8,20 +8,22 @@ mod events;
 mod frontend;
 mod guard;
 mod problem;
+mod serve;
 
 pub use api::openapi;
+pub use serve::serve;
 
 use axum::Router;
 use axum::extract::DefaultBodyLimit;
-use axum::http::{HeaderValue, header};
+use axum::http::{HeaderName, HeaderValue, header};
 use events::Events;
 use problem::Problem;
 use std::sync::Arc;
-use tokio::net::TcpListener;
 use tokio::sync::{Semaphore, watch};
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
 use tower_http::set_header::SetResponseHeaderLayer;
+use tower_http::timeout::RequestBodyTimeoutLayer;
 use tower_http::trace::TraceLayer;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_store::Store;
@@ -70,7 +72,11 @@ impl App {
             drop(turn);
             answer
         });
-        done.await.map_err(|_| cut_short())?
+        done.await.map_err(|error| {
+            // The panic itself, with its trace, is in the log already.
+            tracing::error!("work for a request: {error}");
+            cut_short()
+        })?
     }
 }
 
@@ -89,29 +95,21 @@ pub fn router(app: App) -> Router {
         .nest("/api", api::routes())
         .fallback(frontend::serve)
         .layer(DefaultBodyLimit::max(FILE_BYTES))
+        .layer(RequestBodyTimeoutLayer::new(serve::BODY))
         .layer(CatchPanicLayer::custom(problem::of_panic))
         .layer(CompressionLayer::new())
         .layer(TraceLayer::new_for_http())
         .layer(axum::middleware::from_fn(guard::same_host))
         .layer(header(header::CONTENT_SECURITY_POLICY, POLICY))
+        .layer(header(
+            HeaderName::from_static("cross-origin-resource-policy"),
+            "same-origin",
+        ))
+        .layer(header(
+            HeaderName::from_static("cross-origin-opener-policy"),
+            "same-origin",
+        ))
         .layer(header(header::X_CONTENT_TYPE_OPTIONS, "nosniff"))
         .layer(header(header::REFERRER_POLICY, "no-referrer"))
         .with_state(app)
-}
-
-/// Serves until `stop` ends: open requests are answered, event streams are closed.
-pub async fn serve(
-    listener: TcpListener,
-    store: Store,
-    stop: impl Future<Output = ()> + Send + 'static,
-) -> std::io::Result<()> {
-    let (stopping, watched) = watch::channel(false);
-    let app = App::new(store, watched);
-    axum::serve(listener, router(app))
-        .with_graceful_shutdown(async move {
-            stop.await;
-            // Nobody is left to tell where there was no stream.
-            let _ = stopping.send(true);
-        })
-        .await
 }

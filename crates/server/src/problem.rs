@@ -140,7 +140,11 @@ impl From<StoreError> for Problem {
                 "Changed meanwhile",
                 format!("{detail} (revision {})", kept.revision),
             ),
-            StoreError::Database(_) | StoreError::Migration(_) | StoreError::Document(_) => {
+            StoreError::Database(_)
+            | StoreError::Migration(_)
+            | StoreError::Document(_)
+            | StoreError::Foreign
+            | StoreError::Newer(_) => {
                 tracing::error!("{detail}");
                 Self::internal(detail)
             }

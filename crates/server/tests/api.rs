@@ -404,6 +404,51 @@ async fn only_pages_of_this_server_may_speak_to_it() {
         from("127.0.0.1:4870", Some("null")).await,
         StatusCode::FORBIDDEN
     );
+    for host in [
+        "[::1].evil",
+        "127.0.0.1:evil",
+        "127.0.0.1:",
+        "127.0.0.1:99999",
+        "localhost:+80",
+    ] {
+        assert_eq!(from(host, None).await, StatusCode::FORBIDDEN, "{host}");
+    }
+    for host in ["LocalHost", "127.0.0.1", "[::1]"] {
+        assert_eq!(from(host, None).await, StatusCode::OK, "{host}");
+    }
+}
+
+#[tokio::test]
+async fn another_sites_page_may_open_the_application_and_read_nothing() {
+    let server = Server::new();
+    let from = async |path: &str, site: &str, mode: &str| {
+        let request = Request::get(path)
+            .header(header::HOST, "127.0.0.1:4870")
+            .header("sec-fetch-site", site)
+            .header("sec-fetch-mode", mode);
+        let answer = server.ask(request.body(Body::empty()).unwrap()).await;
+        answer.status != StatusCode::FORBIDDEN
+    };
+    assert!(from("/api/productions", "same-origin", "cors").await);
+    assert!(from("/api/productions", "none", "navigate").await);
+    assert!(from("/", "cross-site", "navigate").await);
+    for site in ["cross-site", "same-site"] {
+        assert!(!from("/api/productions", site, "no-cors").await);
+        assert!(!from(&format!("{NIGHT}/file"), site, "navigate").await);
+        assert!(!from("/", site, "no-cors").await);
+    }
+}
+
+#[tokio::test]
+async fn a_spreadsheet_runs_nothing_of_a_saved_table() {
+    let server = Server::new();
+    let renamed = json!({ "do": "rename-device", "build": "night", "device": "a", "name": "=1+1" });
+    assert_eq!(server.edit(1, renamed).await.status, StatusCode::OK);
+    let table = server
+        .get(&format!("{NIGHT}/media-plan.csv?build=night"))
+        .await;
+    assert!(table.text.contains(",'=1+1,"), "{}", table.text);
+    assert!(!table.text.contains(",=1+1,"));
 }
 
 #[tokio::test]

@@ -4,13 +4,15 @@
 
 #![warn(missing_docs)]
 
+mod file;
 mod journal;
 mod schema;
 
 pub use journal::KEPT_STEPS;
 
+use file::Kind;
 use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, params};
-use std::path::Path;
+use std::path::{Path, PathBuf};
 use std::sync::{Mutex, MutexGuard};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{
@@ -35,6 +37,8 @@ pub struct Entry {
     pub format: String,
     /// Names and ids of its builds.
     pub builds: Vec<(String, String)>,
+    /// Whether its document can't be read: what is there can still be saved.
+    pub damaged: bool,
 }
 
 /// A production as it is kept.
@@ -68,9 +72,15 @@ pub enum StoreError {
     #[error("there is nothing to {0}")]
     Nothing(&'static str),
     /// The data file can't be read or written.
-    #[error("the data file: {0}")]
+    #[error("the data file: {}", file::in_words(.0))]
     Database(#[from] rusqlite::Error),
-    /// The data file is of a newer West Rail, or its migration failed.
+    /// The file is another program's.
+    #[error("this is another program’s file: it was left as it is")]
+    Foreign,
+    /// The data file is of a newer West Rail.
+    #[error("the data file is of a newer West Rail (its tables are of version {0}, this one knows {known})", known = schema::VERSION)]
+    Newer(i64),
+    /// Its migration failed.
     #[error("the data file: {0}")]
     Migration(#[from] rusqlite_migration::Error),
     /// A document in the data file can't be read.
@@ -83,20 +93,49 @@ type Result<T> = std::result::Result<T, StoreError>;
 impl Store {
     /// Opens the data file, making it and bringing it up to date where needed.
     pub fn open(path: &Path) -> Result<Self> {
-        Self::prepare(Connection::open(path)?)
-    }
-
-    fn prepare(mut connection: Connection) -> Result<Self> {
+        if let Kind::Ours(version) = file::look(path)?
+            && version < schema::VERSION
+        {
+            let kept = file::beside(path, &format!("before-version-{}", schema::VERSION));
+            file::copy(path, &kept)?;
+        }
+        let mut connection = Connection::open(path)?;
         connection.pragma_update(None, "journal_mode", "WAL")?;
         // What was acknowledged is on the disk: each commit is synced.
         connection.pragma_update(None, "synchronous", "FULL")?;
         connection.pragma_update(None, "foreign_keys", "ON")?;
         connection.busy_timeout(std::time::Duration::from_secs(5))?;
         schema::migrations().to_latest(&mut connection)?;
+        connection.pragma_update(None, "application_id", file::APPLICATION_ID)?;
         list_anew(&connection)?;
         Ok(Self {
             connection: Mutex::new(connection),
         })
+    }
+
+    /// Copies the data file to another, as it is at this moment. One that is there is written over.
+    pub fn backup(from: &Path, to: &Path) -> Result<()> {
+        match file::look(from)? {
+            Kind::New => Err(StoreError::Nothing("copy")),
+            Kind::Ours(_) => file::copy(from, to),
+        }
+    }
+
+    /// Puts a backup in the place of a data file, which is kept beside it; says where.
+    pub fn restore_backup(backup: &Path, path: &Path) -> Result<Option<PathBuf>> {
+        if file::look(backup)? == Kind::New {
+            return Err(StoreError::Nothing("restore"));
+        }
+        let kept = match file::look(path)? {
+            Kind::New => None,
+            Kind::Ours(_) => {
+                let kept = file::beside(path, "before-restore");
+                file::copy(path, &kept)?;
+                Some(kept)
+            }
+        };
+        file::copy(backup, path)?;
+        Ok(kept)
     }
 
     fn lock(&self) -> MutexGuard<'_, Connection> {
@@ -118,7 +157,8 @@ impl Store {
     pub fn list(&self) -> Result<Vec<Entry>> {
         let connection = self.lock();
         let mut rows = connection.prepare_cached(
-            "SELECT id, name, revision, format, builds FROM production WHERE deleted = 0 ORDER BY name, id",
+            "SELECT id, name, revision, format, builds, damaged FROM production
+             WHERE deleted = 0 ORDER BY name, id",
         )?;
         let rows = rows.query_map([], |row| {
             let entry = Entry {
@@ -127,36 +167,63 @@ impl Store {
                 revision: row.get(2)?,
                 format: row.get(3)?,
                 builds: Vec::new(),
+                damaged: row.get(5)?,
             };
-            Ok((entry, row.get::<_, String>(4)?))
+            Ok((entry, row.get::<_, Option<String>>(4)?))
         })?;
         rows.map(|row| {
-            let (entry, builds) = row?;
-            Ok(Entry {
-                builds: serde_json::from_str(&builds)?,
-                ..entry
-            })
+            let (mut entry, builds) = row?;
+            match serde_json::from_str(&builds.unwrap_or_default()) {
+                Ok(builds) => entry.builds = builds,
+                Err(_) => entry.damaged = true,
+            }
+            Ok(entry)
         })
         .collect()
     }
 
     /// Keeps a new production under an id made from its name.
     pub fn create(&self, production: &Production) -> Result<Kept> {
+        self.transaction(|transaction| create(transaction, production))
+    }
+
+    /// Keeps new productions, all of them or none.
+    pub fn create_all<'p>(&self, all: impl IntoIterator<Item = &'p Production>) -> Result<()> {
         self.transaction(|transaction| {
-            let taken = |id: &str| exists(transaction, id).unwrap_or(true);
-            let id = handle_from(&production.name, taken);
-            transaction.execute(
-                "INSERT INTO production (id, name, revision, document) VALUES (?1, ?2, 1, '')",
-                params![id, production.name],
-            )?;
-            write(transaction, &id, 1, production)?;
-            read(transaction, &id)
+            for production in all {
+                create(transaction, production)?;
+            }
+            Ok(())
         })
+    }
+
+    /// Whether nothing was ever kept in it.
+    pub fn is_untouched(&self) -> Result<bool> {
+        let query = "SELECT NOT EXISTS (SELECT 1 FROM production)";
+        Ok(self.lock().query_row(query, [], |row| row.get(0))?)
     }
 
     /// One production.
     pub fn get(&self, id: &str) -> Result<Kept> {
-        read(&self.lock(), id)
+        let connection = self.lock();
+        let found = read(&connection, id);
+        if let Err(StoreError::Document(_)) = found {
+            mark_damaged(&connection, id)?;
+        }
+        found
+    }
+
+    /// A document as it is kept, whatever state it is in: what can be saved of a damaged one.
+    pub fn document(&self, id: &str) -> Result<String> {
+        let connection = self.lock();
+        let mut row = connection
+            .prepare_cached("SELECT document FROM production WHERE id = ?1 AND deleted = 0")?;
+        let text = row
+            .query_row([id], |row| {
+                Ok(String::from_utf8_lossy(row.get_ref(0)?.as_bytes()?).into())
+            })
+            .optional()?;
+        text.ok_or_else(|| StoreError::Missing(id.into()))
     }
 
     /// A copy of a production under a new name.
@@ -235,7 +302,8 @@ impl Store {
     }
 }
 
-/// Writes what the list shows beside documents that were kept before it was.
+/// Writes what the list shows beside documents that were kept before it was; one that can't be read
+/// is marked, and the rest goes on.
 fn list_anew(connection: &Connection) -> Result<()> {
     let mut ids = connection.prepare("SELECT id FROM production WHERE builds IS NULL")?;
     let ids: Vec<String> = ids
@@ -248,9 +316,28 @@ fn list_anew(connection: &Connection) -> Result<()> {
             |row| Ok((row.get(0)?, row.get(1)?, row.get::<_, String>(2)?)),
         );
         let (revision, version, document): (u64, u32, String) = row?;
-        write(connection, &id, revision, &parse(&document, version)?)?;
+        match parse(&document, version) {
+            Ok(production) => write(connection, &id, revision, &production)?,
+            Err(_) => mark_damaged(connection, &id)?,
+        }
     }
     Ok(())
+}
+
+fn mark_damaged(connection: &Connection, id: &str) -> Result<()> {
+    connection.execute("UPDATE production SET damaged = 1 WHERE id = ?1", [id])?;
+    Ok(())
+}
+
+fn create(transaction: &Transaction, production: &Production) -> Result<Kept> {
+    let taken = |id: &str| exists(transaction, id).unwrap_or(true);
+    let id = handle_from(&production.name, taken);
+    transaction.execute(
+        "INSERT INTO production (id, name, revision, document) VALUES (?1, ?2, 1, '')",
+        params![id, production.name],
+    )?;
+    write(transaction, &id, 1, production)?;
+    read(transaction, &id)
 }
 
 /// Reads what a version of West Rail wrote.

@@ -31,7 +31,17 @@ ALTER TABLE production ADD COLUMN builds TEXT;
 ALTER TABLE journal ADD COLUMN version INTEGER NOT NULL DEFAULT 1;
 ";
 
+/// A document that can't be read is known as damaged, so that the list can say so.
+const THIRD: &str = "
+ALTER TABLE production ADD COLUMN damaged INTEGER NOT NULL DEFAULT 0;
+";
+
+const ALL: [&str; 3] = [FIRST, SECOND, THIRD];
+
+/// The version of the tables: how many migrations made them.
+pub const VERSION: i64 = ALL.len() as i64;
+
 /// All of them, oldest first.
 pub fn migrations() -> Migrations<'static> {
-    Migrations::new(vec![M::up(FIRST), M::up(SECOND)])
+    Migrations::new(ALL.into_iter().map(M::up).collect())
 }

@@ -139,6 +139,26 @@ export function ProductionsView() {
   );
 }
 
+/** A production whose document can't be read: what is there can be saved, and the rest goes on. */
+function DamagedRow({ production: { id, name }, onRemove }: Pick<RowProps, "production" | "onRemove">) {
+  return (
+    <li className="grid gap-x-4 gap-y-1 border-t border-rule py-3 md:grid-cols-[1fr_auto]">
+      <div>
+        <span className="text-large font-semibold">{name}</span>
+        <p className="text-stop">Its document is damaged and can’t be opened. Save what is there, and restore a backup of the data file.</p>
+      </div>
+      <div className="flex items-center gap-1.5">
+        <a href={fileAddress(id)} download className="border border-rule bg-raised px-2.5 py-1 hover:border-dim" aria-label={`Save what is there of ${name}`}>
+          Save what is there
+        </a>
+        <Button aria-label={`Delete ${name}`} onClick={onRemove}>
+          Delete
+        </Button>
+      </div>
+    </li>
+  );
+}
+
 interface RowProps {
   production: Listed;
   onDuplicate: () => void;
@@ -148,7 +168,8 @@ interface RowProps {
 
 function Row({ production, onDuplicate, onRemove, onRename }: RowProps) {
   const [renaming, setRenaming] = useState(false);
-  const { id, name, format, builds } = production;
+  const { id, name, format, builds, damaged } = production;
+  if (damaged) return <DamagedRow production={production} onRemove={onRemove} />;
   return (
     <li className="grid gap-x-4 gap-y-1 border-t border-rule py-3 md:grid-cols-[1fr_auto]">
       <div>

@@ -3,6 +3,7 @@
 use super::FileError;
 use super::apply::{check_codec, check_entry};
 use super::file::{Head, read_head, read_version};
+use super::json::without_mark;
 use crate::catalogue::{Catalogue, Codec, Device};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -39,6 +40,7 @@ impl EntriesFile {
 
     /// Reads a file's text, and checks that each entry can stand.
     pub fn read(text: &str, catalogue: &Catalogue) -> Result<Self, FileError> {
+        let text = without_mark(text);
         let head: Head = read_head(text)?;
         let version = head.version(ENTRIES_FORMAT)?;
         let mut file: Self = read_version(text, version)?;

@@ -1,5 +1,6 @@
 //! The open file format: one production as JSON, with the format's name and version inside.
 
+use super::json::{once_each, without_mark};
 use super::{Production, Unfit, upgraded};
 use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
@@ -120,6 +121,7 @@ pub(super) fn place_and_reason(error: &serde_json::Error) -> FileError {
 
 /// Reads a file's text as the version that wrote it.
 pub(super) fn read_version<T: DeserializeOwned>(text: &str, version: u32) -> Result<T, FileError> {
+    once_each(text).map_err(|error| place_and_reason(&error))?;
     if version == FORMAT_VERSION {
         return serde_json::from_str(text).map_err(|error| place_and_reason(&error));
     }
@@ -162,6 +164,7 @@ impl ProductionFile {
 
     /// Reads a file's text. What it says about itself is checked before its contents.
     pub fn read(text: &str) -> Result<Self, FileError> {
+        let text = without_mark(text);
         let version = read_head(text)?.version(FORMAT)?;
         let mut file: Self = read_version(text, version)?;
         file.version = FORMAT_VERSION;

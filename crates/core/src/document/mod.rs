@@ -9,6 +9,7 @@ mod connection;
 mod day;
 mod entries;
 mod file;
+mod json;
 mod kit;
 mod limits;
 mod misfit;

@@ -89,6 +89,26 @@ fn broken_files_are_refused_with_where_and_why() {
 }
 
 #[test]
+fn a_mark_before_the_text_is_read_over_and_a_name_twice_is_named() {
+    let whole = night_pour();
+    let marked = format!("\u{feff}{whole}");
+    let expected = ProductionFile::read(&whole).unwrap();
+    assert_eq!(ProductionFile::read(&marked).unwrap(), expected);
+    // Among the fields of the file, and among names that are the crew's.
+    for (once, twice) in [
+        (
+            "\"drop_frame\": false,",
+            "\"drop_frame\": false, \"drop_frame\": true,",
+        ),
+        ("\"sdi2\": {", "\"sdi2\": {}, \"sdi2\": {"),
+    ] {
+        let refused = ProductionFile::read(&whole.replacen(once, twice, 1)).unwrap_err();
+        let refused = refused.to_string();
+        assert!(refused.contains("stands there twice"), "{refused}");
+    }
+}
+
+#[test]
 fn a_file_cut_off_anywhere_is_refused_and_never_panics() {
     let whole = night_pour();
     for end in (0..whole.len() - 2)

@@ -9,6 +9,7 @@ use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::Deserialize;
+use std::borrow::Cow;
 use utoipa::{IntoParams, ToSchema};
 use west_rail_core::document::{Handle, RecordingSetting};
 use west_rail_core::report::{ChoiceReport, MediaPlan, compare_choices, media_plan};
@@ -69,7 +70,11 @@ pub async fn csv(
         table.write_record(["time", "recorder", "card in"])?;
         for swap in plan.day.iter().flat_map(|day| &day.swaps) {
             let card = swap.card.as_deref().unwrap_or("nothing");
-            table.write_record([&swap.at, &swap.name, card])?;
+            table.write_record([
+                &swap.at,
+                defused(&swap.name).as_ref(),
+                defused(card).as_ref(),
+            ])?;
         }
         Ok(())
     };
@@ -85,6 +90,15 @@ pub async fn csv(
         ),
     ];
     Ok((headers, bytes).into_response())
+}
+
+/// A cell that no spreadsheet takes for a formula: those begin with one of these.
+fn defused(cell: &str) -> Cow<'_, str> {
+    if cell.starts_with(['=', '+', '-', '@', '\t', '\r']) {
+        Cow::Owned(format!("'{cell}"))
+    } else {
+        Cow::Borrowed(cell)
+    }
 }
 
 /// Up to four ways to record, side by side.

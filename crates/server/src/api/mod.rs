@@ -14,17 +14,19 @@ pub use productions::Workspace;
 
 use crate::problem::Problem;
 use crate::{App, EDIT_BYTES, events};
+use axum::Router;
 use axum::extract::DefaultBodyLimit;
+use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use axum::routing::{get, post};
-use axum::{Json, Router};
+use std::sync::OnceLock;
 use utoipa::OpenApi;
 
 /// Every route under `/api`.
 pub fn routes() -> Router<App> {
     let large = Router::new().route("/productions/import", post(productions::import));
     Router::new()
-        .route("/openapi.json", get(async || Json(openapi())))
+        .route("/openapi.json", get(described))
         .route("/catalogue", get(catalogue::all))
         .route("/record-time", post(sums::record_time))
         .route(
@@ -76,6 +78,13 @@ async fn nothing_here() -> Response {
         "there is nothing at this address of the API; /api/openapi.json lists what there is",
     )
     .into_response()
+}
+
+/// The description as text, made once.
+async fn described() -> Response {
+    static TEXT: OnceLock<String> = OnceLock::new();
+    let text = TEXT.get_or_init(|| openapi().to_json().unwrap_or_default());
+    ([(header::CONTENT_TYPE, "application/json")], text.as_str()).into_response()
 }
 
 #[derive(OpenApi)]

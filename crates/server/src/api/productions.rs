@@ -12,7 +12,7 @@ use utoipa::{IntoParams, ToSchema};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{Command, Production, ProductionFile};
 use west_rail_core::report::{Report, report};
-use west_rail_store::{Entry, Kept};
+use west_rail_store::{Entry, Kept, StoreError};
 
 /// A production in the list.
 #[derive(Debug, Serialize, ToSchema)]
@@ -27,6 +27,8 @@ pub struct Listed {
     revision: u64,
     /// Its builds.
     builds: Vec<ListedBuild>,
+    /// Whether its document can't be read: what is there can be saved as it is.
+    damaged: bool,
 }
 
 /// A build in the list.
@@ -111,6 +113,7 @@ impl From<Entry> for Listed {
             revision,
             format,
             builds,
+            damaged,
         } = entry;
         let builds = builds
             .into_iter()
@@ -122,6 +125,7 @@ impl From<Entry> for Listed {
             format,
             revision,
             builds,
+            damaged,
         }
     }
 }
@@ -197,19 +201,23 @@ pub async fn duplicate(
         .await
 }
 
-/// The production as a file, to keep or to send.
+/// The production as a file, to keep or to send. A damaged one comes as it is kept.
 #[utoipa::path(get, path = "/api/productions/{id}/file", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
     responses((status = 200, body = ProductionFile), (status = 404, body = Problem)))]
 pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Response, Problem> {
     app.with_store(move |store, _| {
-        let kept = store.get(&id)?;
+        let (kind, text) = match store.get(&id) {
+            Ok(kept) => ("west-rail", ProductionFile::of(kept.production).to_text()),
+            Err(StoreError::Document(_)) => ("damaged", store.document(&id)?),
+            Err(error) => return Err(error.into()),
+        };
         // Ids are small letters, digits and hyphens: safe in a header.
-        let name = format!("attachment; filename=\"{}.west-rail.json\"", kept.id);
+        let name = format!("attachment; filename=\"{id}.{kind}.json\"");
         let headers = [
             (header::CONTENT_TYPE, "application/json".to_string()),
             (header::CONTENT_DISPOSITION, name),
         ];
-        Ok((headers, ProductionFile::of(kept.production).to_text()).into_response())
+        Ok((headers, text).into_response())
     })
     .await
 }

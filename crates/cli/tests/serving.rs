@@ -1,0 +1,159 @@
+//! The server as a process: how it ends, who else may serve its file, and what a kill leaves.
+
+use serde_json::{Value, json};
+use std::io::{BufRead, BufReader, Read, Write};
+use std::net::TcpStream;
+use std::path::Path;
+use std::process::{Child, Command, Stdio};
+use std::time::{Duration, Instant};
+
+struct Server {
+    child: Child,
+    address: String,
+}
+
+fn west_rail(task: &str, data: &Path) -> Command {
+    let mut command = Command::new(assert_cmd::cargo::cargo_bin!("west-rail"));
+    command.args([task, "--port", "0", "--data"]).arg(data);
+    command.stdout(Stdio::piped()).stderr(Stdio::piped());
+    command
+}
+
+impl Server {
+    fn start(data: &Path) -> Self {
+        let mut child = west_rail("demo", data).spawn().unwrap();
+        let mut line = String::new();
+        let out = child.stdout.take().unwrap();
+        BufReader::new(out).read_line(&mut line).unwrap();
+        let address = line.trim().rsplit("http://").next().unwrap().to_string();
+        assert!(address.contains(':'), "it says where it is: {line:?}");
+        Self { child, address }
+    }
+
+    /// Sends a request and gives the status and the body; `None` where the server went away.
+    fn ask(&self, method: &str, path: &str, revision: u64, body: &str) -> Option<(u16, Value)> {
+        let mut stream = TcpStream::connect(&self.address).ok()?;
+        let head = format!(
+            "{method} {path} HTTP/1.1\r\nHost: {}\r\nConnection: close\r\nIf-Match: \"{revision}\"\r\n\
+             Content-Type: application/json\r\nContent-Length: {}\r\n\r\n{body}",
+            self.address,
+            body.len()
+        );
+        stream.write_all(head.as_bytes()).ok()?;
+        let mut answer = String::new();
+        stream.read_to_string(&mut answer).ok()?;
+        let (head, text) = answer.split_once("\r\n\r\n")?;
+        let status = head.split(' ').nth(1)?.parse().ok()?;
+        // A large answer comes in chunks: their sizes stand on lines of their own.
+        let text: String = if head.to_ascii_lowercase().contains("chunked") {
+            text.split("\r\n").skip(1).step_by(2).collect()
+        } else {
+            text.into()
+        };
+        Some((status, serde_json::from_str(&text).ok()?))
+    }
+
+    fn signal(&self, name: &str) {
+        let pid = self.child.id().to_string();
+        Command::new("kill").args([name, &pid]).status().unwrap();
+    }
+}
+
+impl Drop for Server {
+    fn drop(&mut self) {
+        let _ = self.child.kill();
+        let _ = self.child.wait();
+    }
+}
+
+#[test]
+fn it_ends_within_two_seconds_whatever_clients_do() {
+    let folder = tempfile::tempdir().unwrap();
+    let mut server = Server::start(&folder.path().join("data.sqlite"));
+    // A head that never ends, a body that never comes, a stream that is followed.
+    let mut clients: Vec<TcpStream> = Vec::new();
+    for text in [
+        "GET /api/productions HTTP/1.1\r\nHost: local".to_string(),
+        format!(
+            "POST /api/edid HTTP/1.1\r\nHost: {}\r\nContent-Length: 100\r\n\r\n00",
+            server.address
+        ),
+        format!(
+            "GET /api/productions/first-light/events HTTP/1.1\r\nHost: {}\r\n\r\n",
+            server.address
+        ),
+    ] {
+        let mut stream = TcpStream::connect(&server.address).unwrap();
+        stream.write_all(text.as_bytes()).unwrap();
+        clients.push(stream);
+    }
+    std::thread::sleep(Duration::from_millis(200));
+    let asked = Instant::now();
+    server.signal("-TERM");
+    let ended = loop {
+        if let Some(status) = server.child.try_wait().unwrap() {
+            break status;
+        }
+        assert!(asked.elapsed() < Duration::from_secs(5), "it doesn’t end");
+        std::thread::sleep(Duration::from_millis(20));
+    };
+    assert!(ended.success());
+    drop(clients);
+}
+
+#[test]
+fn a_second_server_on_one_file_says_so_and_ends() {
+    let folder = tempfile::tempdir().unwrap();
+    let data = folder.path().join("data.sqlite");
+    let server = Server::start(&data);
+    let second = west_rail("serve", &data).output().unwrap();
+    let said = String::from_utf8(second.stderr).unwrap();
+    assert_eq!(second.status.code(), Some(2));
+    assert!(
+        said.contains("another West Rail serves this data file"),
+        "{said}"
+    );
+    assert_eq!(server.ask("GET", "/api/productions", 0, "").unwrap().0, 200);
+    // A kill leaves no lock behind.
+    server.signal("-KILL");
+    drop(server);
+    Server::start(&data);
+}
+
+#[test]
+fn what_was_acknowledged_outlives_a_kill() {
+    let folder = tempfile::tempdir().unwrap();
+    let data = folder.path().join("data.sqlite");
+    let mut acknowledged = 1;
+    for round in 0..6u64 {
+        let server = Server::start(&data);
+        let seen = server.ask("GET", "/api/productions/first-light", 0, "");
+        let (_, seen) = seen.unwrap();
+        // One that was made and not acknowledged may be there: no more than that.
+        let there = seen["revision"].as_u64().unwrap();
+        assert!(
+            (acknowledged..=acknowledged + 1).contains(&there),
+            "{there} after {acknowledged}"
+        );
+        acknowledged = there;
+        let build = seen["production"]["builds"][0]["id"].clone();
+        std::thread::scope(|scope| {
+            scope.spawn(|| {
+                std::thread::sleep(Duration::from_millis(60 + 35 * round));
+                server.signal("-KILL");
+            });
+            for number in 0.. {
+                let name = format!("Round {round}, edit {number}");
+                let commands = [json!({ "do": "rename-production", "name": name })];
+                let edit = json!({ "build": build, "commands": commands }).to_string();
+                let path = "/api/productions/first-light/commands";
+                match server.ask("POST", path, acknowledged, &edit) {
+                    Some((200, answer)) => acknowledged = answer["revision"].as_u64().unwrap(),
+                    Some((status, answer)) => panic!("{status}: {answer}"),
+                    None => break,
+                }
+            }
+        });
+    }
+    assert!(acknowledged > 6, "some edits went through: {acknowledged}");
+}

@@ -1,0 +1,88 @@
+//! The data file itself: whether it is ours, copies of it, and what its errors mean to a person.
+
+use crate::schema::VERSION;
+use crate::{Result, StoreError};
+use rusqlite::backup::Backup;
+use rusqlite::{Connection, ErrorCode, OpenFlags};
+use std::path::{Path, PathBuf};
+use std::time::Duration;
+
+/// What SQLite keeps in a file's head to say whose it is: “WRLF”.
+pub const APPLICATION_ID: i32 = 0x5752_4c46;
+
+/// What a file is, seen without changing it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Kind {
+    /// Nothing is there yet.
+    New,
+    /// A data file, with the version of its tables.
+    Ours(i64),
+}
+
+/// Looks at a file that may be a data file; one of another program is refused untouched.
+pub fn look(path: &Path) -> Result<Kind> {
+    if std::fs::metadata(path).map_or(true, |file| file.len() == 0) {
+        return Ok(Kind::New);
+    }
+    let connection = Connection::open_with_flags(path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
+    let number = |pragma| connection.pragma_query_value(None, pragma, |row| row.get::<_, i64>(0));
+    let (id, version) = (number("application_id")?, number("user_version")?);
+    let mut tables = connection.prepare("SELECT name FROM sqlite_schema WHERE type = 'table'")?;
+    let tables: Vec<String> = tables
+        .query_map([], |row| row.get(0))?
+        .collect::<rusqlite::Result<_>>()?;
+    // Files of before the id was set have the tables.
+    let ours = ["production", "journal"].map(String::from);
+    let ours = ours.iter().all(|name| tables.contains(name));
+    if tables.is_empty() && id == 0 {
+        Ok(Kind::New)
+    } else if id != i64::from(APPLICATION_ID) && !(id == 0 && ours) {
+        Err(StoreError::Foreign)
+    } else if version > VERSION {
+        Err(StoreError::Newer(version))
+    } else {
+        Ok(Kind::Ours(version))
+    }
+}
+
+/// Copies a data file as it is at one moment, whoever writes to it meanwhile.
+pub fn copy(from: &Path, to: &Path) -> Result<()> {
+    let from = Connection::open_with_flags(from, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
+    let mut to = Connection::open(to)?;
+    Backup::new(&from, &mut to)?.run_to_completion(1_000, Duration::from_millis(5), None)?;
+    Ok(())
+}
+
+/// Where a data file is kept before something is done to it: `west-rail.sqlite.before-version-3`.
+pub fn beside(path: &Path, ending: &str) -> PathBuf {
+    let mut name = path.as_os_str().to_owned();
+    name.push(format!(".{ending}"));
+    name.into()
+}
+
+/// What an error of SQLite means, and what to do about it.
+pub fn in_words(error: &rusqlite::Error) -> String {
+    let code = error.sqlite_error_code();
+    let known = match code {
+        Some(ErrorCode::DiskFull) => {
+            "the disk is full: free some room and try again; nothing was changed"
+        }
+        Some(ErrorCode::ReadOnly) => {
+            "it can only be read: check who may write to it and to its folder"
+        }
+        Some(ErrorCode::CannotOpen) => {
+            "it can’t be opened: check that its folder is there and who may read it"
+        }
+        Some(ErrorCode::PermissionDenied) => "it may not be read: check who may read it",
+        Some(ErrorCode::NotADatabase) => "this isn’t a data file of West Rail",
+        Some(ErrorCode::DatabaseCorrupt) => "it is damaged: restore a backup",
+        Some(ErrorCode::DatabaseBusy | ErrorCode::DatabaseLocked) => {
+            "another program is writing to it: try again"
+        }
+        Some(ErrorCode::SystemIoFailure) => {
+            "the disk doesn’t answer as it should: check it, and that there is room on it"
+        }
+        _ => return error.to_string(),
+    };
+    known.into()
+}
