@@ -147,16 +147,25 @@ test("makes a stale edit and loses nothing", async ({ page, server, context }) =
   await open(page, server, `${NIGHT}/path?at=device:dir`);
   await expect(page.getByText("Server away, trying again")).toBeVisible();
   const other = await context.newPage();
-  await open(other, server, `${NIGHT}/path?at=device:client`);
-  await other.getByLabel("Name", { exact: true }).fill("Guests");
-  await other.getByLabel("Name", { exact: true }).press("Enter");
-  await expect(other.getByRole("row", { name: /^Guests/ })).toBeVisible();
-
+  const rename = async (device: string, name: string) => {
+    await open(other, server, `${NIGHT}/path?at=device:${device}`);
+    await other.getByLabel("Name", { exact: true }).fill(name);
+    await other.getByLabel("Name", { exact: true }).press("Enter");
+    await expect(other.getByRole("row", { name: new RegExp(`^${name}`) })).toBeVisible();
+  };
   const name = page.getByLabel("Name", { exact: true });
+  // What others do elsewhere keeps nobody up: both edits are there.
+  await rename("client", "Guests");
+  await page.getByLabel("Travels with").selectOption("yard");
+  await expect(page.getByRole("row", { name: /^Guests/ })).toBeVisible();
+  await expect(page.getByLabel("Travels with")).toHaveValue("yard");
+
+  // The same name, from two windows: whose counts is for a person to say.
+  await rename("dir", "Video village");
   await name.fill("Director, first row");
   await name.press("Enter");
   await expect(page.getByText("Someone changed the production meanwhile, and you see their change now.")).toBeVisible();
-  await expect(page.getByRole("row", { name: /^Guests/ })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^Video village/ })).toBeVisible();
   await expect(name).toHaveValue("Director, first row");
   await page.getByRole("button", { name: "Retry" }).click();
   await expect(page.getByRole("row", { name: /^Director, first row/ })).toBeVisible();

@@ -53,7 +53,7 @@ pub fn copy(from: &Path, to: &Path) -> Result<()> {
     Ok(())
 }
 
-/// Where a data file is kept before something is done to it: `west-rail.sqlite.before-version-3`.
+/// Where a data file is kept before something is done to it: `west-rail.sqlite.before-version-4`.
 pub fn beside(path: &Path, ending: &str) -> PathBuf {
     let mut name = path.as_os_str().to_owned();
     name.push(format!(".{ending}"));

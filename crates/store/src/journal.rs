@@ -2,7 +2,7 @@
 
 use crate::{Result, StoreError, parse};
 use rusqlite::{Connection, OptionalExtension, params};
-use west_rail_core::document::{Command, FORMAT_VERSION};
+use west_rail_core::document::{Command, FORMAT_VERSION, Touch, touches};
 
 /// So many steps of a production can be taken back: older ones are forgotten.
 pub const KEPT_STEPS: u64 = 1_000;
@@ -64,6 +64,44 @@ pub fn record(
         )?
         .execute(params![id, KEPT_STEPS])?;
     Ok(())
+}
+
+/// Keeps what a revision touched.
+pub fn touch(connection: &Connection, id: &str, revision: u64, commands: &[Command]) -> Result<()> {
+    connection
+        .prepare_cached(
+            "INSERT OR REPLACE INTO touched (production, revision, touches) VALUES (?1, ?2, ?3)",
+        )?
+        .execute(params![
+            id,
+            revision,
+            serde_json::to_string(&touches(commands))?
+        ])?;
+    connection
+        .prepare_cached("DELETE FROM touched WHERE production = ?1 AND revision <= ?2")?
+        .execute(params![id, revision.saturating_sub(KEPT_STEPS)])?;
+    Ok(())
+}
+
+/// What was touched after a revision, up to another; `None` where that isn't known any more.
+pub fn touched_since(
+    connection: &Connection,
+    id: &str,
+    (revision, now): (u64, u64),
+) -> Result<Option<Vec<Touch>>> {
+    let mut rows = connection
+        .prepare_cached("SELECT touches FROM touched WHERE production = ?1 AND revision > ?2")?;
+    let rows: Vec<String> = rows
+        .query_map(params![id, revision], |row| row.get(0))?
+        .collect::<rusqlite::Result<_>>()?;
+    if Some(rows.len() as u64) != now.checked_sub(revision) {
+        return Ok(None);
+    }
+    let mut found = Vec::new();
+    for row in rows {
+        found.extend(serde_json::from_str::<Vec<Touch>>(&row)?);
+    }
+    Ok(Some(found))
 }
 
 /// What a step would do, in words.

@@ -16,7 +16,7 @@ use std::path::{Path, PathBuf};
 use std::sync::{Mutex, MutexGuard};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{
-    Command, FORMAT_VERSION, Production, Refusal, handle_from, upgraded,
+    Command, FORMAT_VERSION, Production, Refusal, handle_from, meet, touches, upgraded,
 };
 
 /// The data file.
@@ -258,7 +258,8 @@ impl Store {
         }
     }
 
-    /// Applies commands to the revision that they were made on, all of them or none.
+    /// Applies commands, all of them or none: to the revision that they were made on, or to a newer
+    /// one where what was done since touches other things.
     pub fn edit(
         &self,
         catalogue: &Catalogue,
@@ -267,10 +268,19 @@ impl Store {
         commands: &[Command],
     ) -> Result<Kept> {
         self.transaction(|transaction| {
-            let kept = current(transaction, id, revision)?;
+            let kept = read(transaction, id)?;
+            if kept.revision != revision {
+                let span = (revision, kept.revision);
+                let since = journal::touched_since(transaction, id, span)?;
+                let mine = touches(commands);
+                if since.is_none_or(|since| meet(&since, &mine)) {
+                    return Err(StoreError::Stale(Box::new(kept)));
+                }
+            }
             let edited = kept.production.edited(catalogue, commands)?;
             journal::record(transaction, id, commands, &edited.inverse)?;
-            write(transaction, id, revision + 1, &edited.production)?;
+            journal::touch(transaction, id, kept.revision + 1, commands)?;
+            write(transaction, id, kept.revision + 1, &edited.production)?;
             read(transaction, id)
         })
     }
@@ -296,6 +306,7 @@ impl Store {
             let kept = current(transaction, id, revision)?;
             let commands = journal::take(transaction, id, step)?;
             let edited = kept.production.stepped(catalogue, &commands)?;
+            journal::touch(transaction, id, revision + 1, &commands)?;
             write(transaction, id, revision + 1, &edited.production)?;
             read(transaction, id)
         })

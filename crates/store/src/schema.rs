@@ -36,7 +36,17 @@ const THIRD: &str = "
 ALTER TABLE production ADD COLUMN damaged INTEGER NOT NULL DEFAULT 0;
 ";
 
-const ALL: [&str; 3] = [FIRST, SECOND, THIRD];
+/// What each revision touched, so that edits that touch different things don't wait for each other.
+const FOURTH: &str = "
+CREATE TABLE touched (
+    production TEXT NOT NULL REFERENCES production (id) ON DELETE CASCADE,
+    revision   INTEGER NOT NULL,
+    touches    TEXT NOT NULL,
+    PRIMARY KEY (production, revision)
+) STRICT, WITHOUT ROWID;
+";
+
+const ALL: [&str; 4] = [FIRST, SECOND, THIRD, FOURTH];
 
 /// The version of the tables: how many migrations made them.
 pub const VERSION: i64 = ALL.len() as i64;

@@ -36,6 +36,50 @@ fn of_edits_on_one_revision_exactly_one_goes_through() {
 }
 
 #[test]
+fn edits_of_different_things_are_merged_and_a_true_conflict_is_not() {
+    let folder = tempfile::tempdir().unwrap();
+    let store = Store::open(&folder.path().join("data.sqlite")).unwrap();
+    let id = store.create(&demo::productions().remove(0).1).unwrap().id;
+    let name = |device: &str, name: &str| {
+        vec![Command::RenameDevice {
+            build: "night".into(),
+            device: device.into(),
+            name: name.into(),
+        }]
+    };
+    let edit =
+        |revision, commands: &[Command]| store.edit(Catalogue::shipped(), &id, revision, commands);
+    assert_eq!(edit(1, &name("dir", "First row")).unwrap().revision, 2);
+    // Made on the revision before, about another device.
+    assert_eq!(edit(1, &name("client", "Guests")).unwrap().revision, 3);
+    // About the same: whose word counts is for a person to say.
+    assert!(matches!(
+        edit(1, &name("dir", "Second row")),
+        Err(StoreError::Stale(_))
+    ));
+    let remove = Command::RemoveDevice {
+        build: "night".into(),
+        device: "client".into(),
+    };
+    assert!(matches!(edit(2, &[remove]), Err(StoreError::Stale(_))));
+    // What was undone was touched too.
+    store.undo(Catalogue::shipped(), &id, 3).unwrap();
+    assert!(matches!(
+        edit(3, &name("client", "Visitors")),
+        Err(StoreError::Stale(_))
+    ));
+    assert_eq!(edit(3, &name("focus", "Focus")).unwrap().revision, 5);
+    // A revision that never was, or isn't yet.
+    assert!(matches!(
+        edit(99, &name("mix", "Mix")),
+        Err(StoreError::Stale(_))
+    ));
+    let night = store.get(&id).unwrap().production.builds.remove(0);
+    let names = ["dir", "client", "focus"].map(|id| night.placement(id).unwrap().name.clone());
+    assert_eq!(names, ["First row", "Client", "Focus"]);
+}
+
+#[test]
 fn two_programs_at_one_file_wait_for_each_other() {
     let folder = tempfile::tempdir().unwrap();
     let path = folder.path().join("data.sqlite");

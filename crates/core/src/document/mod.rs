@@ -18,6 +18,7 @@ mod need;
 mod production;
 mod rules;
 mod settings;
+mod touches;
 mod typed;
 mod upgrade;
 
@@ -43,5 +44,6 @@ pub use rules::{
     TransmitterFeed,
 };
 pub use settings::{InputSetting, OutputSetting, RecordingSetting, Settings, SlotUse};
+pub use touches::{Touch, meet, touches};
 pub use typed::{Completion, Misread, Typed, complete, read_line};
 pub use upgrade::upgraded;

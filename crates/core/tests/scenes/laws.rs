@@ -8,6 +8,7 @@ use west_rail_core::demo;
 use west_rail_core::document::{
     Build, Command, Connection, InputSetting, KitChange, KitLine, Need, OutputSetting, Placement,
     PortRef, Production, Purpose, RecordingSetting, Rolls, ScheduleEntry, Settings, SlotUse, Unit,
+    meet, touches,
 };
 use west_rail_core::finding::Severity;
 use west_rail_core::path::{Floor, hops_to, resolve};
@@ -387,6 +388,30 @@ proptest! {
     }
 
     #[test]
+    fn commands_that_touch_different_things_can_come_in_either_order(
+        kinds in (0usize..36, 0usize..36),
+        picks in prop::array::uniform4(any::<prop::sample::Index>()),
+    ) {
+        // What is added takes the next place and id: its order is its own.
+        let adds = [2, 7, 11, 24];
+        prop_assume!(!adds.contains(&kinds.0) && !adds.contains(&kinds.1));
+        let before = demo::productions().remove(0).1;
+        let [one, other] = [
+            command(&before, kinds.0, picks[0], picks[1]),
+            command(&before, kinds.1, picks[2], picks[3]),
+        ];
+        let [first, second] = [&one, &other].map(|command| touches(std::slice::from_ref(command)));
+        prop_assume!(!meet(&first, &second));
+        let after = |commands: [&Command; 2]| {
+            let commands = commands.map(Clone::clone);
+            before.edited(catalogue(), &commands).map(|edited| sorted(edited.production))
+        };
+        if let (Ok(there), Ok(back)) = (after([&one, &other]), after([&other, &one])) {
+            prop_assert_eq!(there, back, "{:?} and {:?}", one, other);
+        }
+    }
+
+    #[test]
     fn any_run_of_commands_can_be_undone_exactly(picks in prop::collection::vec((0usize..36, any::<prop::sample::Index>(), any::<prop::sample::Index>()), 1..25)) {
         let production = demo::productions().remove(0).1;
         let mut now = production.clone();
@@ -498,6 +523,18 @@ proptest! {
             }
         }
     }
+}
+
+/// With its lists in the order of their ids: which came first doesn't count.
+fn sorted(mut production: Production) -> Production {
+    production
+        .kit
+        .sort_by_key(|line| (line.item.clone(), line.length));
+    for build in &mut production.builds {
+        build.needs.sort_by(|one, other| one.id.cmp(&other.id));
+        build.schedule.sort_by(|one, other| one.id.cmp(&other.id));
+    }
+    production
 }
 
 /// A command of each kind about something that may be there.
