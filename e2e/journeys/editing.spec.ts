@@ -177,3 +177,22 @@ test("a floor is described from nothing with the keyboard alone", async ({ page,
   await expect(page.getByTestId(verdict)).toHaveText("2 notes");
   await expect(row(page, "Ashgill 7")).toContainText("1920×1080p25 4:2:2 10-bit");
 });
+
+test("an edit is one round trip, and the news of it isn’t read again", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/path?at=device:dir`);
+  const asked: string[] = [];
+  page.on("request", (request) => {
+    const { pathname } = new URL(request.url());
+    if (pathname.startsWith("/api/productions/the-night-pour") && !pathname.endsWith("/events")) asked.push(`${request.method()} ${pathname}`);
+  });
+  const name = page.getByLabel("Name", { exact: true });
+  for (const next of ["First row", "Second row", "Third row"]) {
+    asked.length = 0;
+    await name.fill(next);
+    await name.press("Enter");
+    await expect(page.getByRole("row", { name: new RegExp(`^${next}`) })).toBeVisible();
+    await page.waitForLoadState("networkidle").catch(() => undefined);
+    expect(asked.filter((line) => line.endsWith("/commands"))).toHaveLength(1);
+    expect(asked.filter((line) => line === "GET /api/productions/the-night-pour")).toEqual([]);
+  }
+});

@@ -145,3 +145,16 @@ test("no request leaves the machine", async ({ page, server }) => {
   await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
   expect(elsewhere).toEqual([]);
 });
+
+test("what ships comes compressed, and is kept by its name", async ({ page, server }) => {
+  const found: Record<string, Record<string, string>> = {};
+  page.on("response", (response) => (found[new URL(response.url()).pathname] = response.headers()));
+  await open(page, server, `${NIGHT}/path`);
+  const scripts = Object.entries(found).filter(([path]) => /^\/assets\/.*\.(js|css)$/.test(path));
+  expect(scripts.length).toBeGreaterThan(2);
+  for (const [path, headers] of scripts) {
+    expect(headers["content-encoding"], path).toBe("gzip");
+    expect(headers["cache-control"], path).toContain("immutable");
+  }
+  expect(found["/p/the-night-pour/night/path"]?.["cache-control"]).toBe("no-cache");
+});

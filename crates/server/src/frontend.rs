@@ -1,7 +1,7 @@
 //! The built front end, embedded. Every address that isn't a file is the application's own.
 
 use crate::problem::Problem;
-use axum::http::{Method, Uri, header};
+use axum::http::{HeaderMap, Method, Uri, header};
 use axum::response::{IntoResponse, Response};
 use rust_embed::RustEmbed;
 
@@ -11,7 +11,7 @@ use rust_embed::RustEmbed;
 struct Built;
 
 /// A file of the front end, or its page.
-pub async fn serve(method: Method, uri: Uri) -> Response {
+pub async fn serve(method: Method, uri: Uri, headers: HeaderMap) -> Response {
     if method != Method::GET && method != Method::HEAD {
         return Problem::missing("there is nothing to send to here").into_response();
     }
@@ -34,9 +34,17 @@ pub async fn serve(method: Method, uri: Uri) -> Response {
     } else {
         "no-cache"
     };
-    let headers = [
+    let said = [
         (header::CONTENT_TYPE, kind.as_ref().to_string()),
         (header::CACHE_CONTROL, keep.to_string()),
+        (header::VARY, "accept-encoding".to_string()),
     ];
-    (headers, found.data).into_response()
+    let accepted = headers.get(header::ACCEPT_ENCODING);
+    let accepted = accepted.and_then(|value| value.to_str().ok());
+    let gzip = accepted.is_some_and(|accepted| accepted.contains("gzip"));
+    // Compressed once, when it was built.
+    match Built::get(&format!("{name}.gz")).filter(|_| gzip) {
+        Some(small) => (said, [(header::CONTENT_ENCODING, "gzip")], small.data).into_response(),
+        None => (said, found.data).into_response(),
+    }
 }

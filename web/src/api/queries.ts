@@ -108,12 +108,19 @@ const send = (id: string, revision: number, build: string, commands: Command[], 
 
 export type Step = "undo" | "redo";
 
+/** Edits of this window that are on their way, by production: the news of one comes before its answer. */
+const onTheirWay = new Map<string, Promise<unknown>>();
+
 /** One edit, or one step along the history, on a revision; an edit may ask first before it switches
  *  an output off. */
-export const requestEdit = (id: string, build: string, revision: number, what: Command[] | Step, first: boolean) =>
-  typeof what === "string"
-    ? ask<Workspace>((api) => api.POST(what === "undo" ? `${ONE}/undo` : `${ONE}/redo`, { params: edited(id, revision), body: { build } }))
-    : send(id, revision, build, what, first);
+export function requestEdit(id: string, build: string, revision: number, what: Command[] | Step, first: boolean) {
+  const answer =
+    typeof what === "string"
+      ? ask<Workspace>((api) => api.POST(what === "undo" ? `${ONE}/undo` : `${ONE}/redo`, { params: edited(id, revision), body: { build } }))
+      : send(id, revision, build, what, first);
+  onTheirWay.set(id, answer);
+  return answer;
+}
 
 /** Keeps an answer, unless a newer one is there, and lets the other builds be read again. What came
  *  with a refusal is what the server has, whatever was known here: it is kept as it is. */
@@ -142,8 +149,15 @@ export function useFollow(id: string, build: string) {
       setConnected(false);
     };
     source.addEventListener("revision", (event) => {
-      const existing = client.getQueryData<Workspace>(keys.build(id, build));
-      if (!existing || Number(event.data) !== existing.revision) look();
+      const heard = Number(event.data);
+      const compare = () => {
+        const existing = client.getQueryData<Workspace>(keys.build(id, build));
+        // Revision 0 says that something was missed.
+        if (!existing || heard === 0 || heard > existing.revision) look();
+      };
+      // What this window asked for itself is in the answer: it isn't read a second time.
+      const own = onTheirWay.get(id) ?? Promise.resolve();
+      own.then(compare, compare);
     });
     return () => source.close();
   }, [client, id, build]);

@@ -265,7 +265,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The production as a file, to keep or to send. */
+        /** The production as a file, to keep or to send. A damaged one comes as it is kept. */
         get: operations["export"];
         put?: never;
         post?: never;
@@ -2074,6 +2074,8 @@ export interface components {
         Listed: {
             /** @description Its builds. */
             builds: components["schemas"]["ListedBuild"][];
+            /** @description Whether its document can't be read: what is there can be saved as it is. */
+            damaged: boolean;
             /** @description Its project format, in words. */
             format: string;
             /** @description Its id, as in addresses. */
