@@ -120,12 +120,37 @@ fn a_second_server_on_one_file_says_so_and_ends() {
     Server::start(&data);
 }
 
+/// How often kills are tried: a few times here, many in `make soak`.
+fn rounds(usual: u64) -> u64 {
+    let asked = std::env::var("SOAK_ROUNDS").ok();
+    asked
+        .and_then(|rounds| rounds.parse().ok())
+        .unwrap_or(usual)
+}
+
+#[test]
+fn a_first_start_that_is_cut_short_is_made_good_by_the_next() {
+    for round in 0..rounds(8) {
+        let folder = tempfile::tempdir().unwrap();
+        let data = folder.path().join("data.sqlite");
+        let mut child = west_rail("demo", &data).spawn().unwrap();
+        std::thread::sleep(Duration::from_millis(5 + 9 * (round % 12)));
+        child.kill().unwrap();
+        child.wait().unwrap();
+        let server = Server::start(&data);
+        let (_, listed) = server.ask("GET", "/api/productions", 0, "").unwrap();
+        let listed: Vec<&Value> = listed.as_array().unwrap().iter().collect();
+        let ids: Vec<&Value> = listed.iter().map(|entry| &entry["id"]).collect();
+        assert_eq!(ids, ["first-light", "the-night-pour"], "round {round}");
+    }
+}
+
 #[test]
 fn what_was_acknowledged_outlives_a_kill() {
     let folder = tempfile::tempdir().unwrap();
     let data = folder.path().join("data.sqlite");
     let mut acknowledged = 1;
-    for round in 0..6u64 {
+    for round in 0..rounds(6) {
         let server = Server::start(&data);
         let seen = server.ask("GET", "/api/productions/first-light", 0, "");
         let (_, seen) = seen.unwrap();
@@ -139,7 +164,7 @@ fn what_was_acknowledged_outlives_a_kill() {
         let build = seen["production"]["builds"][0]["id"].clone();
         std::thread::scope(|scope| {
             scope.spawn(|| {
-                std::thread::sleep(Duration::from_millis(60 + 35 * round));
+                std::thread::sleep(Duration::from_millis(60 + 35 * (round % 20)));
                 server.signal("-KILL");
             });
             for number in 0.. {

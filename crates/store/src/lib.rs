@@ -108,6 +108,11 @@ impl Store {
         schema::migrations().to_latest(&mut connection)?;
         connection.pragma_update(None, "application_id", file::APPLICATION_ID)?;
         list_anew(&connection)?;
+        // What was cut off or written over on the disk is known before somebody opens it.
+        connection.execute(
+            "UPDATE production SET damaged = NOT json_valid(document)",
+            [],
+        )?;
         Ok(Self {
             connection: Mutex::new(connection),
         })

@@ -70,11 +70,11 @@ fn one_damaged_document_is_shown_as_such_and_the_rest_goes_on() {
         "UPDATE production SET document = substr(document, 1, 90) WHERE id = 'first-light';",
     );
     let store = Store::open(&path).unwrap();
+    let listed = store.list().unwrap();
     assert!(matches!(
         store.get("first-light"),
         Err(StoreError::Document(_))
     ));
-    let listed = store.list().unwrap();
     let damaged: Vec<(&str, bool)> = listed
         .iter()
         .map(|entry| (entry.id.as_str(), entry.damaged))
@@ -87,11 +87,20 @@ fn one_damaged_document_is_shown_as_such_and_the_rest_goes_on() {
             .starts_with("{\"name\":\"First Light\"")
     );
     assert_eq!(store.get("the-night-pour").unwrap().revision, 1);
+    // One that is JSON, and no production, is known when it is opened.
+    drop(store);
+    sql(
+        &path,
+        "UPDATE production SET document = '{}' WHERE id = 'the-night-pour';",
+    );
+    let store = Store::open(&path).unwrap();
+    assert!(store.get("the-night-pour").is_err());
+    assert!(store.list().unwrap().iter().all(|entry| entry.damaged));
     // Also where the list itself has to be written anew.
     drop(store);
     sql(&path, "UPDATE production SET builds = NULL, damaged = 0;");
     let listed = Store::open(&path).unwrap().list().unwrap();
-    assert!(listed[0].damaged && !listed[1].damaged, "{listed:?}");
+    assert!(listed[0].damaged && listed[1].damaged, "{listed:?}");
 }
 
 #[test]
