@@ -1,8 +1,7 @@
-//! The report of the demo (budget: 0.2 ms), of generated rigs (1,000 devices: 5 ms) and of floors of
-//! every shape (5,000 devices: 50 ms, growing no faster than n log n).
+//! The report of the demo (budget: 0.2 ms) and of generated rigs (1,000 devices: 5 ms).
 
 use west_rail_core::catalogue::Catalogue;
-use west_rail_core::demo::{self, Shape};
+use west_rail_core::demo;
 use west_rail_core::report::report;
 
 /// As the program runs.
@@ -22,11 +21,5 @@ fn demo_report(bencher: divan::Bencher) {
 #[divan::bench(args = [10, 100, 1000])]
 fn floor_report(bencher: divan::Bencher, devices: usize) {
     let production = demo::floor(devices);
-    bencher.bench(|| report(&production, "main", Catalogue::shipped()));
-}
-
-#[divan::bench(args = Shape::ALL, consts = [10, 100, 1000, 5000], max_time = 2)]
-fn shape_report<const DEVICES: usize>(bencher: divan::Bencher, shape: Shape) {
-    let production = shape.floor(DEVICES);
     bencher.bench(|| report(&production, "main", Catalogue::shipped()));
 }

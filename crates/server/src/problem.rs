@@ -10,6 +10,9 @@ use west_rail_core::document::Refusal;
 use west_rail_core::report::Outlook;
 use west_rail_store::StoreError;
 
+/// The media type of a problem.
+pub const PROBLEM: &str = "application/problem+json";
+
 /// What went wrong.
 #[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct Problem {
@@ -156,11 +159,6 @@ impl IntoResponse for Problem {
     fn into_response(self) -> Response {
         let status = StatusCode::from_u16(self.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
         let body = serde_json::to_vec(&self).unwrap_or_default();
-        (
-            status,
-            [(header::CONTENT_TYPE, "application/problem+json")],
-            body,
-        )
-            .into_response()
+        (status, [(header::CONTENT_TYPE, PROBLEM)], body).into_response()
     }
 }

@@ -53,3 +53,36 @@ fn the_committed_schema_of_production_files_is_current() {
         + "\n";
     committed("docs/production.schema.json", &text);
 }
+
+#[test]
+fn every_operation_says_its_parameters_and_its_problems() {
+    let api = serde_json::to_value(west_rail_server::openapi()).unwrap();
+    let mut operations = 0;
+    for (path, item) in api["paths"].as_object().unwrap() {
+        for (method, operation) in item.as_object().unwrap() {
+            operations += 1;
+            let name = format!("{method} {path}");
+            let parameters = operation["parameters"].as_array();
+            let named = |wanted: &str| {
+                let mut all = parameters.into_iter().flatten();
+                all.any(|parameter| parameter["in"] == "path" && parameter["name"] == wanted)
+            };
+            let wanted = path.split('/').filter_map(|part| part.strip_prefix('{'));
+            for wanted in wanted {
+                assert!(named(wanted.trim_end_matches('}')), "{name}: {wanted}");
+            }
+            let responses = operation["responses"].as_object().unwrap();
+            assert!(responses.contains_key("default"), "{name}");
+            for (status, response) in responses {
+                let error = status == "default" || status.starts_with(['4', '5']);
+                let content = response["content"].as_object();
+                let kinds: Vec<&String> =
+                    content.iter().flat_map(|content| content.keys()).collect();
+                if error {
+                    assert_eq!(kinds, ["application/problem+json"], "{name} {status}");
+                }
+            }
+        }
+    }
+    assert!(operations > 35, "{operations}");
+}

@@ -22,6 +22,8 @@ use west_rail_core::document::{
 /// The data file.
 pub struct Store {
     connection: Mutex<Connection>,
+    /// The document that was read or written last: the next request is mostly about the same.
+    last: Mutex<Option<Kept>>,
 }
 
 /// A production in the list.
@@ -115,6 +117,7 @@ impl Store {
         )?;
         Ok(Self {
             connection: Mutex::new(connection),
+            last: Mutex::new(None),
         })
     }
 
@@ -211,11 +214,36 @@ impl Store {
     /// One production.
     pub fn get(&self, id: &str) -> Result<Kept> {
         let connection = self.lock();
-        let found = read(&connection, id);
+        let found = self.read(&connection, id);
         if let Err(StoreError::Document(_)) = found {
             mark_damaged(&connection, id)?;
         }
         found
+    }
+
+    fn last(&self) -> MutexGuard<'_, Option<Kept>> {
+        self.last
+            .lock()
+            .unwrap_or_else(|poisoned| poisoned.into_inner())
+    }
+
+    /// A production, parsed only where it isn't the one that was read last.
+    fn read(&self, connection: &Connection, id: &str) -> Result<Kept> {
+        let mut revision = connection
+            .prepare_cached("SELECT revision FROM production WHERE id = ?1 AND deleted = 0")?;
+        let revision: Option<u64> = revision.query_row([id], |row| row.get(0)).optional()?;
+        let same = |last: &&Kept| last.id == id && Some(last.revision) == revision;
+        let last = self.last().as_ref().filter(same).cloned();
+        if let Some(last) = last {
+            return Ok(Kept {
+                undo: journal::title(connection, id, journal::Step::Undo)?,
+                redo: journal::title(connection, id, journal::Step::Redo)?,
+                ..last
+            });
+        }
+        let kept = read(connection, id)?;
+        *self.last() = Some(kept.clone());
+        Ok(kept)
     }
 
     /// A document as it is kept, whatever state it is in: what can be saved of a damaged one.
@@ -272,8 +300,8 @@ impl Store {
         revision: u64,
         commands: &[Command],
     ) -> Result<Kept> {
-        self.transaction(|transaction| {
-            let kept = read(transaction, id)?;
+        let kept = self.transaction(|transaction| {
+            let kept = self.read(transaction, id)?;
             if kept.revision != revision {
                 let span = (revision, kept.revision);
                 let since = journal::touched_since(transaction, id, span)?;
@@ -285,9 +313,11 @@ impl Store {
             let edited = kept.production.edited(catalogue, commands)?;
             journal::record(transaction, id, commands, &edited.inverse)?;
             journal::touch(transaction, id, kept.revision + 1, commands)?;
-            write(transaction, id, kept.revision + 1, &edited.production)?;
-            read(transaction, id)
-        })
+            keep(transaction, id, kept.revision + 1, edited.production)
+        })?;
+        // Only what is on the disk is remembered.
+        *self.last() = Some(kept.clone());
+        Ok(kept)
     }
 
     /// Takes the last edit back.
@@ -312,8 +342,7 @@ impl Store {
             let commands = journal::take(transaction, id, step)?;
             let edited = kept.production.stepped(catalogue, &commands)?;
             journal::touch(transaction, id, revision + 1, &commands)?;
-            write(transaction, id, revision + 1, &edited.production)?;
-            read(transaction, id)
+            keep(transaction, id, revision + 1, edited.production)
         })
     }
 }
@@ -352,8 +381,7 @@ fn create(transaction: &Transaction, production: &Production) -> Result<Kept> {
         "INSERT INTO production (id, name, revision, document) VALUES (?1, ?2, 1, '')",
         params![id, production.name],
     )?;
-    write(transaction, &id, 1, production)?;
-    read(transaction, &id)
+    keep(transaction, &id, 1, production.clone())
 }
 
 /// Reads what a version of West Rail wrote.
@@ -397,6 +425,18 @@ fn read(connection: &Connection, id: &str) -> Result<Kept> {
         id: id.into(),
         revision,
         production: parse(&document, version)?,
+        undo: journal::title(connection, id, journal::Step::Undo)?,
+        redo: journal::title(connection, id, journal::Step::Redo)?,
+    })
+}
+
+/// Writes a production, and gives it as it is now kept.
+fn keep(connection: &Connection, id: &str, revision: u64, production: Production) -> Result<Kept> {
+    write(connection, id, revision, &production)?;
+    Ok(Kept {
+        id: id.into(),
+        revision,
+        production,
         undo: journal::title(connection, id, journal::Step::Undo)?,
         redo: journal::title(connection, id, journal::Step::Redo)?,
     })

@@ -162,17 +162,16 @@ function CatalogueSearch({ onEdit }: { onEdit: (start: Device) => void }) {
   );
 }
 
+/** One more of a thing, owned or hired. */
 function useAdd() {
-  const { workspace, attempt } = useWorkbench();
-  return (item: string, which: "quantity" | "hired", length?: string) => {
-    const line = workspace.production.kit?.find((line) => line.item === item && (line.length ?? undefined) === length);
-    attempt([{ do: "set-kit", line: { item, length, [which]: (line?.[which] ?? 0) + 1 } }]);
-  };
+  const { edit } = useWorkbench();
+  return (item: string, which: "quantity" | "hired", length?: string) => edit([{ do: "add-to-kit", line: { item, length, [which]: 1 } }]);
 }
 
 function Found({ device, reason, onEdit }: { device: Device; reason: string; onEdit: (start: Device) => void }) {
   const [open, setOpen] = useState(false);
   const add = useAdd();
+  const { settle } = useWorkbench();
   return (
     <li className="border-t border-rule py-1">
       <button type="button" aria-expanded={open} className="block w-full text-left hover:underline" onClick={() => setOpen(!open)}>
@@ -183,10 +182,10 @@ function Found({ device, reason, onEdit }: { device: Device; reason: string; onE
         <div className="my-1 space-y-2">
           <DeviceCard device={device} />
           <div className="flex flex-wrap gap-2">
-            <Button aria-label={`Own one more ${device.name}`} onClick={() => add(device.id, "quantity")}>
+            <Button aria-label={`Own one more ${device.name}`} onClick={() => settle(add(device.id, "quantity"))}>
               Own one more
             </Button>
-            <Button aria-label={`Hire one ${device.name}`} onClick={() => add(device.id, "hired")}>
+            <Button aria-label={`Hire one ${device.name}`} onClick={() => settle(add(device.id, "hired"))}>
               Hire one
             </Button>
             <Button onClick={() => onEdit({ ...device, id: `${device.id}-own`.slice(0, 40), name: `${device.name}, own` })}>Describe one like it</Button>
@@ -198,16 +197,11 @@ function Found({ device, reason, onEdit }: { device: Device; reason: string; onE
 }
 
 function FoundCable({ item, name }: { item: string; name: string }) {
-  const { edit } = useWorkbench();
+  const add = useAdd();
   return (
     <li className="border-t border-rule py-1">
       {name}
-      <TypedField
-        label={`Own one of ${name}, of length`}
-        value=""
-        hint="5 m, then Enter"
-        send={(length) => edit([{ do: "set-kit", line: { item, length, quantity: 1 } }])}
-      />
+      <TypedField label={`Own one of ${name}, of length`} value="" hint="5 m, then Enter" send={(length) => add(item, "quantity", length)} />
     </li>
   );
 }

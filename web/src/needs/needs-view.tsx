@@ -21,7 +21,7 @@ const PURPOSES: { value: Purpose; label: string }[] = [
 export function NeedsView() {
   const { build, workspace } = useWorkbench();
   const { needs, offered, findings } = workspace.report;
-  const house = findings.filter((finding) => finding.code.startsWith("H"));
+  const house = findings.filter((finding) => finding.area === "house");
   return (
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">

@@ -33,11 +33,11 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
 
   async function add(device: string, hire: boolean) {
     const placed = new Set(build.placements.map((placement) => placement.id));
-    const kitLine: Command[] = hire ? [{ do: "set-kit", line: { item: device, hired: (line(device)?.hired ?? 0) + 1 } }] : [];
     // The handle is made here from the id, so that what was added can be selected.
     let handle = device;
     for (let number = 2; placed.has(handle); number += 1) handle = `${device}-${number}`;
-    if (await run([...kitLine, { do: "add-device", build: build.id, device, unit: chosen, handle }])) {
+    const put: Command = { do: "add-device", build: build.id, device, unit: chosen, handle };
+    if (await run(hire ? [{ do: "add-to-kit", line: { item: device, hired: 1 } }, put] : [put])) {
       setSearch("");
       onOpenChange(false);
       select({ kind: "device", id: handle });

@@ -132,7 +132,13 @@ function Adapters({ cable }: { cable: Connection }) {
   const { adapters } = reference.catalogue;
   const wires = reference.catalogue.cables.find((other) => other.id === cable.cable)?.ends ?? [];
   const fitting = adapters.filter((adapter) => wires.includes(adapter.takes));
-  const set = (next: string[]) => attempt([{ do: "set-adapters", build: build.id, connection: cable.id, adapters: next }]);
+  // Of what is on it now: another window may have put something on as well.
+  const set = (next: (on: string[]) => string[]) =>
+    attempt(({ builds }) => {
+      const connections = builds.find((other) => other.id === build.id)?.connections ?? [];
+      const now = connections.find((other) => other.id === cable.id)?.adapters ?? [];
+      return [{ do: "set-adapters", build: build.id, connection: cable.id, adapters: next(now) }];
+    });
   if (fitting.length === 0) return null;
   return (
     <div>
@@ -141,7 +147,11 @@ function Adapters({ cable }: { cable: Connection }) {
           {on.map((id, number) => (
             <li key={number} className="flex items-center justify-between border-t border-rule py-0.5">
               {adapters.find((adapter) => adapter.id === id)?.name ?? id}
-              <button type="button" className="text-small text-dim hover:text-ink" onClick={() => set(on.filter((_, at) => at !== number))}>
+              <button
+                type="button"
+                className="text-small text-dim hover:text-ink"
+                onClick={() => set((now) => now.filter((other, at) => at !== number || other !== id))}
+              >
                 Take off
               </button>
             </li>
@@ -151,7 +161,7 @@ function Adapters({ cable }: { cable: Connection }) {
       <Choice
         label="Put on it"
         value=""
-        onChoose={(id) => id && set([...on, id])}
+        onChoose={(id) => id && set((now) => [...now, id])}
         options={[{ value: "", label: "Adapter, barrel, elbow, clamp…" }, ...fitting.map((adapter) => ({ value: adapter.id, label: adapter.name }))]}
       />
     </div>

@@ -139,6 +139,14 @@ export function ProductionsView() {
   );
 }
 
+function FileLink({ id, label, children }: { id: string; label: string; children: string }) {
+  return (
+    <a href={fileAddress(id)} download className="border border-rule bg-raised px-2.5 py-1 hover:border-dim" aria-label={label}>
+      {children}
+    </a>
+  );
+}
+
 /** A production whose document can't be read: what is there can be saved, and the rest goes on. */
 function DamagedRow({ production: { id, name }, onRemove }: Pick<RowProps, "production" | "onRemove">) {
   return (
@@ -148,9 +156,9 @@ function DamagedRow({ production: { id, name }, onRemove }: Pick<RowProps, "prod
         <p className="text-stop">Its document is damaged and can’t be opened. Save what is there, and restore a backup of the data file.</p>
       </div>
       <div className="flex items-center gap-1.5">
-        <a href={fileAddress(id)} download className="border border-rule bg-raised px-2.5 py-1 hover:border-dim" aria-label={`Save what is there of ${name}`}>
+        <FileLink id={id} label={`Save what is there of ${name}`}>
           Save what is there
-        </a>
+        </FileLink>
         <Button aria-label={`Delete ${name}`} onClick={onRemove}>
           Delete
         </Button>
@@ -206,9 +214,9 @@ function Row({ production, onDuplicate, onRemove, onRename }: RowProps) {
         <Button aria-label={`Duplicate ${name}`} onClick={onDuplicate}>
           Duplicate
         </Button>
-        <a href={fileAddress(id)} download className="border border-rule bg-raised px-2.5 py-1 hover:border-dim" aria-label={`Export ${name}`}>
+        <FileLink id={id} label={`Export ${name}`}>
           Export
-        </a>
+        </FileLink>
         <Button aria-label={`Delete ${name}`} onClick={onRemove}>
           Delete
         </Button>

@@ -1,4 +1,4 @@
-import type { Device, Placement, RecordingReport, RecordingSetting } from "../api/client";
+import type { Device, Finding, Placement, RecordingReport, RecordingSetting } from "../api/client";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
 import { useRecordable } from "./recordable";
@@ -61,9 +61,18 @@ export function RecordView() {
   );
 }
 
+/** What is said of a recorder here: its recording and its sound. */
+const ABOUT = new Set<Finding["area"]>(["recording", "sound"]);
+
 function useSetting(placement: Placement) {
   const { build, edit } = useWorkbench();
-  return (change: Partial<RecordingSetting> | null) => edit([{ do: "set-recording", build: build.id, device: placement.id, change }]);
+  type Next = Partial<RecordingSetting> | null;
+  return (change: Next | ((now: RecordingSetting | undefined) => Next)) =>
+    edit(({ builds }) => {
+      const placements = builds.find((other) => other.id === build.id)?.placements ?? [];
+      const now = placements.find((other) => other.id === placement.id)?.settings?.recording ?? undefined;
+      return [{ do: "set-recording", build: build.id, device: placement.id, change: typeof change === "function" ? change(now) : change }];
+    });
 }
 
 function Idle({ placement, device }: { placement: Placement; device: Device }) {
@@ -88,10 +97,12 @@ function Recorder({ row, placement, device, axis }: { row: RecordingReport; plac
   const quietly = (change: Partial<RecordingSetting> | null) => settle(set(change));
   const setting = placement.settings?.recording;
   const { time } = row;
-  const findings = workspace.report.findings.filter((finding) => finding.at.device === row.device && /^[RS]/.test(finding.code));
+  const findings = workspace.report.findings.filter((finding) => finding.at.device === row.device && ABOUT.has(finding.area));
   const { codecs, media: fitting } = useRecordable(placement.id);
   const slots = Array.from({ length: device.records?.slots ?? 1 }, (_, slot) => setting?.media[slot] ?? "");
-  const putIn = (slot: number, medium: string) => quietly({ media: slots.map((old, at) => (at === slot ? medium : old)).filter(Boolean) });
+  // Of the newest slots: another window may have put something into one of the others.
+  const putIn = (slot: number, medium: string) =>
+    settle(set((now) => ({ media: slots.map((_, at) => (at === slot ? medium : (now?.media[at] ?? ""))).filter(Boolean) })));
   return (
     <article aria-label={row.name} className="mt-3 border-t border-rule pt-2">
       <header className="flex flex-wrap items-baseline gap-x-3">

@@ -43,6 +43,11 @@ pub enum Command {
         /// What is to be there of one thing.
         line: KitChange,
     },
+    /// Adds so many of an item to the kit: counts are what comes on top.
+    AddToKit {
+        /// How many more of one thing.
+        line: KitChange,
+    },
     /// Adds a description of the crew's own, or puts another in the place of the one with its id.
     PutEntry {
         /// The description.
@@ -398,7 +403,7 @@ impl Command {
             Self::SetProjectFormat { .. } => "Set project format",
             Self::SetDropFrame { .. } => "Set drop frame",
             Self::SetHouseRules { .. } => "Set house rules",
-            Self::SetKit { .. } => "Change kit",
+            Self::SetKit { .. } | Self::AddToKit { .. } => "Change kit",
             Self::PutEntry { .. } => "Add custom device",
             Self::RemoveEntry { .. } => "Remove custom device",
             Self::PutCodec { .. } => "Add custom codec",

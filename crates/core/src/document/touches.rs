@@ -50,7 +50,7 @@ fn of_production(command: &Command) -> Vec<Touch> {
         C::SetDropFrame { .. } => vec!["drop-frame".into()],
         C::SetHouseRules { change } => fields("rules", change),
         C::SetStation { change } => fields("station", change),
-        C::SetKit { line } => of_kit(line),
+        C::SetKit { line } | C::AddToKit { line } => of_kit(line),
         C::PutEntry { entry, .. } => vec![format!("entry/{}", entry.id)],
         C::RemoveEntry { entry } => vec![format!("entry/{entry}")],
         C::PutCodec { codec, .. } => vec![format!("codec/{}", codec.id)],

@@ -31,7 +31,8 @@ macro_rules! codes {
 }
 
 /// What a kind of finding is about: the letter of its code.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, ToSchema)]
+#[serde(rename_all = "lowercase")]
 pub enum Area {
     /// V: picture, from the lens to the eye.
     Picture,

@@ -36,6 +36,8 @@ pub struct Finding {
     pub id: String,
     /// The kind: `V-104`.
     pub code: Code,
+    /// What it is about.
+    pub area: Area,
     /// How bad it is.
     pub severity: Severity,
     /// One plain sentence with the numbers in it.
@@ -143,7 +145,7 @@ impl Effort {
                 Command::AddDevice { .. } | Command::Connect { .. } | Command::SetRecording { .. }
             )
         });
-        if has(|command| matches!(command, Command::SetKit { .. })) {
+        if has(|command| matches!(command, Command::SetKit { .. } | Command::AddToKit { .. })) {
             Self::Hire
         } else if !adds
             && has(|command| {

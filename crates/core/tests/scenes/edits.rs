@@ -480,6 +480,37 @@ fn undone(first: Command, second: Command) -> Production {
 }
 
 #[test]
+fn one_more_is_counted_from_what_the_kit_holds() {
+    let more = |length: Option<&str>, quantity, hired| Command::AddToKit {
+        line: KitChange {
+            item: if length.is_some() {
+                "coax-mini"
+            } else {
+                "ssd-240"
+            }
+            .into(),
+            length: length.and_then(|length| length.parse().ok()),
+            quantity,
+            hired,
+        },
+    };
+    let five = "5 m".parse().ok();
+    let scene = floor().does(more(Some("5 m"), Some(3), None));
+    let scene = scene.does(more(Some("500 cm"), Some(1), Some(2)));
+    assert_eq!(scene.0.owned("coax-mini", five), 6);
+    // Where nothing is held, that is where it begins; and too many are too many.
+    let edited = |command| scene.0.edited(catalogue(), &[command]);
+    let one = edited(more(None, Some(1), None)).unwrap();
+    assert_eq!(
+        one.production.owned("ssd-240", None),
+        scene.0.owned("ssd-240", None) + 1
+    );
+    let back = one.production.edited(catalogue(), &one.inverse).unwrap();
+    assert_eq!(back.production, scene.0);
+    assert!(edited(more(None, Some(u32::MAX), None)).is_err());
+}
+
+#[test]
 fn what_takes_an_edit_back_leaves_what_another_changed() {
     let at = || "a.sdi2".parse().unwrap();
     let output = |setting: OutputSetting| Command::SetOutput {

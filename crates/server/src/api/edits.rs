@@ -10,7 +10,7 @@ use axum::extract::State;
 use serde::Deserialize;
 use utoipa::ToSchema;
 use west_rail_core::catalogue::Catalogue;
-use west_rail_core::document::{Command, Handle};
+use west_rail_core::document::{Command, Handle, Production};
 use west_rail_core::report::{Outlook, left_behind, outlook, report};
 use west_rail_store::{Kept, Store, StoreError};
 
@@ -51,36 +51,47 @@ pub async fn edit(
         commands,
         ask,
     } = edit;
-    if ask {
-        ask_first(&app, &id, &build, &commands).await?;
-    }
-    let said = {
-        let (id, commands) = (id.clone(), commands.clone());
-        app.with_store(move |store, _| Ok(left_behind(&store.get(&id)?.production, &commands)))
-    };
-    let said = said.await?;
+    let asked_of = build.clone();
     let work = move |store: &Store, catalogue: &Catalogue, id: &str| {
-        store.edit(catalogue, id, revision, &commands)
+        let now = store.get(id)?.production;
+        if ask {
+            ask_first(&now, &asked_of, catalogue, &commands)?;
+        }
+        let said = left_behind(&now, &commands);
+        Ok((store.edit(catalogue, id, revision, &commands)?, said))
     };
-    let Json(workspace) = change(&app, id, build, work).await?;
-    Ok(Json(Workspace { said, ..workspace }))
+    change(&app, id, build, work).await
 }
 
 /// 409 where an edit would switch an output off. What can't be looked at, the edit itself refuses.
-async fn ask_first(app: &App, id: &str, build: &str, commands: &[Command]) -> Result<(), Problem> {
-    let (id, build, commands) = (id.to_string(), build.to_string(), commands.to_vec());
-    let ahead = app.with_store(move |store, catalogue| {
-        let now = store.get(&id)?.production;
-        let ahead = now.edited(catalogue, &commands).ok().and_then(|edited| {
-            let before = report(&now, &build, catalogue)?;
-            let after = report(&edited.production, &build, catalogue)?;
-            Some(outlook(&before, &after))
-        });
-        Ok(ahead)
+fn ask_first(
+    now: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    commands: &[Command],
+) -> Result<(), Refused> {
+    let ahead = now.edited(catalogue, commands).ok().and_then(|edited| {
+        let before = report(now, build, catalogue)?;
+        let after = report(&edited.production, build, catalogue)?;
+        Some(outlook(&before, &after))
     });
-    match ahead.await?.filter(Outlook::asks) {
-        Some(outlook) => Err(Problem::asks(outlook)),
+    match ahead.filter(Outlook::asks) {
+        Some(outlook) => Err(Refused::Asks(Box::new(outlook))),
         None => Ok(()),
+    }
+}
+
+/// Why a change isn't made.
+enum Refused {
+    /// The store refuses it.
+    Store(StoreError),
+    /// It was sent to ask first.
+    Asks(Box<Outlook>),
+}
+
+impl From<StoreError> for Refused {
+    fn from(error: StoreError) -> Self {
+        Self::Store(error)
     }
 }
 
@@ -94,8 +105,9 @@ pub async fn undo(
     Revision(revision): Revision,
     Body(step): Body<Step>,
 ) -> Result<Json<Workspace>, Problem> {
-    let work =
-        move |store: &Store, catalogue: &Catalogue, id: &str| store.undo(catalogue, id, revision);
+    let work = move |store: &Store, catalogue: &Catalogue, id: &str| {
+        Ok((store.undo(catalogue, id, revision)?, Vec::new()))
+    };
     change(&app, id, step.build, work).await
 }
 
@@ -109,35 +121,38 @@ pub async fn redo(
     Revision(revision): Revision,
     Body(step): Body<Step>,
 ) -> Result<Json<Workspace>, Problem> {
-    let work =
-        move |store: &Store, catalogue: &Catalogue, id: &str| store.redo(catalogue, id, revision);
+    let work = move |store: &Store, catalogue: &Catalogue, id: &str| {
+        Ok((store.redo(catalogue, id, revision)?, Vec::new()))
+    };
     change(&app, id, step.build, work).await
 }
 
 /// Makes a change, once it is sure that its answer can be given: the new report, told to the other
-/// windows; for a stale edit the current one.
+/// windows, and what it left behind in sentences; for a stale edit the current one.
 async fn change(
     app: &App,
     id: String,
     build: Handle,
-    work: impl FnOnce(&Store, &Catalogue, &str) -> Result<Kept, StoreError> + Send + 'static,
+    work: impl FnOnce(&Store, &Catalogue, &str) -> Result<(Kept, Vec<String>), Refused> + Send + 'static,
 ) -> Result<Json<Workspace>, Problem> {
     let changed = app.with_store(move |store, catalogue| {
         if store.get(&id)?.production.build(&build).is_none() {
             return Err(no_build(&build));
         }
         match work(store, catalogue, &id) {
-            Ok(kept) => {
+            Ok((kept, said)) => {
                 // The edit may have taken the build itself away: then the first one is reported on.
                 let stays = kept.production.build(&build).is_some();
-                Workspace::of(kept, stays.then_some(&*build), catalogue)
+                let workspace = Workspace::of(kept, stays.then_some(&*build), catalogue)?;
+                Ok(Workspace { said, ..workspace })
             }
-            Err(StoreError::Stale(kept)) => {
+            Err(Refused::Asks(outlook)) => Err(Problem::asks(*outlook)),
+            Err(Refused::Store(StoreError::Stale(kept))) => {
                 let detail = "someone changed the production meanwhile; this edit was not made";
                 let current = Workspace::of(*kept, Some(&build), catalogue)?;
                 Err(Problem::stale(detail, current))
             }
-            Err(error) => Err(error.into()),
+            Err(Refused::Store(error)) => Err(error.into()),
         }
     });
     let workspace = changed.await?;

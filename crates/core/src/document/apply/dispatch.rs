@@ -25,6 +25,7 @@ impl Production {
             C::SetHouseRules { change } => self.set_house_rules(&change, strictness),
             // Its kit and its custom entries.
             C::SetKit { line } => self.set_kit(catalogue, &line, strictness),
+            C::AddToKit { line } => self.add_to_kit(catalogue, line, strictness),
             C::PutEntry { entry, at } => self.put_entry(catalogue, *entry, at),
             C::RemoveEntry { entry } => self.remove_entry(&entry),
             C::PutCodec { codec, at } => self.put_codec(catalogue, *codec, at),

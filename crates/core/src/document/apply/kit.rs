@@ -3,8 +3,27 @@
 use super::{Refusal, Strictness, missing};
 use crate::catalogue::Catalogue;
 use crate::document::{Command, KitChange, KitLine, Production};
+use crate::quantity::Length;
 
 impl Production {
+    pub(super) fn add_to_kit(
+        &mut self,
+        catalogue: &Catalogue,
+        more: KitChange,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        let length = length_of(catalogue, &more);
+        let mut lines = self.kit.iter();
+        let now = lines.find(|line| line.item == more.item && line.length == length);
+        let (quantity, hired) = now.map_or((0, 0), |line| (line.quantity, line.hired));
+        let line = KitChange {
+            quantity: more.quantity.map(|more| quantity.saturating_add(more)),
+            hired: more.hired.map(|more| hired.saturating_add(more)),
+            ..more
+        };
+        self.set_kit(catalogue, &line, strictness)
+    }
+
     pub(super) fn set_kit(
         &mut self,
         catalogue: &Catalogue,
@@ -14,11 +33,7 @@ impl Production {
         if catalogue.item_name(&line.item).is_none() {
             return Err(missing("item in the catalogue", &line.item));
         }
-        let length = if catalogue.cable(&line.item).is_some() {
-            line.length
-        } else {
-            None
-        };
+        let length = length_of(catalogue, line);
         let at = self
             .kit
             .iter()
@@ -52,4 +67,10 @@ impl Production {
             },
         })
     }
+}
+
+/// How long: a length means nothing for what is no cable.
+fn length_of(catalogue: &Catalogue, line: &KitChange) -> Option<Length> {
+    line.length
+        .filter(|_| catalogue.cable(&line.item).is_some())
 }

@@ -192,7 +192,8 @@ impl Command {
             | Self::AddBuild { .. }
             | Self::RemoveBuild { .. }
             | Self::PutBuild { .. }
-            | Self::SetKit { .. } => None,
+            | Self::SetKit { .. }
+            | Self::AddToKit { .. } => None,
             Self::RenameBuild { build, .. }
             | Self::AddUnit { build, .. }
             | Self::RenameUnit { build, .. }

@@ -108,6 +108,7 @@ impl Finding {
         Self {
             id: format!("{code}@{spot}"),
             code,
+            area: code.area(),
             severity,
             text,
             reason: reason.into(),

@@ -1,0 +1,62 @@
+//! What a report costs by the shape of the floor: each row beside its goal, and how much more the
+//! larger floor costs than the one before it. Ten times the devices may cost little more than ten
+//! times as much.
+
+use std::time::{Duration, Instant};
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::demo::{self, Shape};
+use west_rail_core::document::Production;
+use west_rail_core::report::report;
+
+/// As the program runs.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
+const SIZES: [usize; 4] = [10, 100, 1_000, 5_000];
+/// For 5,000 devices in any shape.
+const GOAL: Duration = Duration::from_millis(50);
+
+/// The median of as many reports as fit into half a second, three at least.
+fn median(production: &Production, build: &str) -> Duration {
+    let started = Instant::now();
+    let mut times = Vec::new();
+    while times.len() < 3 || started.elapsed() < Duration::from_millis(500) {
+        let one = Instant::now();
+        std::hint::black_box(report(production, build, Catalogue::shipped()));
+        times.push(one.elapsed());
+    }
+    times.sort_unstable();
+    times[times.len() / 2]
+}
+
+fn main() {
+    let night = demo::productions().remove(0).1;
+    println!(
+        "the demo             {:>12.1?}   goal {:?}",
+        median(&night, "night"),
+        Duration::from_micros(200)
+    );
+    println!(
+        "rigs      {:>6}     {:>12.1?}   goal {:?}",
+        1_000,
+        median(&demo::floor(1_000), "main"),
+        Duration::from_millis(5)
+    );
+    for shape in Shape::ALL {
+        let mut before: Option<(usize, Duration)> = None;
+        for devices in SIZES {
+            let time = median(&shape.floor(devices), "main");
+            let growth = before.map_or_else(String::new, |(fewer, less)| {
+                let (more, longer) = (devices / fewer, time.as_secs_f64() / less.as_secs_f64());
+                format!("{longer:.1} × for {more} × the devices")
+            });
+            let goal = if devices == 5_000 {
+                format!("   goal {GOAL:?}")
+            } else {
+                String::new()
+            };
+            println!("{shape:<10?}{devices:>6}     {time:>12.1?}   {growth}{goal}");
+            before = Some((devices, time));
+        }
+    }
+}
