@@ -168,6 +168,8 @@ test("a floor is described from nothing with the keyboard alone", async ({ page,
   }
   // The screen is dark, and nothing records the camera.
   await expect(page.getByTestId(verdict)).toHaveText("1 stop, 1 note");
+  // What was added is selected once it has its place on the map.
+  await expect(page.getByRole("button", { name: /^Ashgill 7 on-board monitor, / })).toHaveAttribute("aria-pressed", "true");
   await page.keyboard.press("ArrowUp");
   await expect(page.getByRole("button", { name: /^Orrell C4 cinema body, / })).toHaveAttribute("aria-pressed", "true");
   await page.keyboard.press("c");

@@ -19,6 +19,8 @@ const VIEWS = [
 
 for (const theme of ["night", "day"]) {
   test(`axe finds nothing in any view, ${theme}`, async ({ page, server }) => {
+    // Twelve views, each read whole: on a busy machine that takes its time.
+    test.slow();
     await page.addInitScript((kept) => localStorage.setItem("west-rail-theme", kept), theme);
     for (const view of VIEWS) {
       await page.goto(server.address + view);

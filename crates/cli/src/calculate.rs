@@ -111,8 +111,8 @@ pub fn carry(arguments: &CarryArguments, json: bool) -> Outcome {
     };
     let carried = Carried {
         format,
-        sdi_why: on_sdi.as_ref().err().cloned(),
-        hdmi_why: on_hdmi.as_ref().err().cloned(),
+        sdi_why: on_sdi.as_ref().err().map(ToString::to_string),
+        hdmi_why: on_hdmi.as_ref().err().map(ToString::to_string),
         sdi: on_sdi.ok().map(|sdi| OnSdi {
             total_width: sdi.total_width,
             total_height: sdi.total_height,

@@ -1,5 +1,6 @@
 //! HDMI: total rasters (CTA-861), TMDS character rates, the fixed-rate link (FRL).
 
+use super::NotCarried;
 use super::sdi::{check_scan, rate_family};
 use crate::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Scan};
 use crate::quantity::Unreadable;
@@ -83,31 +84,24 @@ pub const AUDIO_CHANNELS: usize = 8;
 const FRL_GBPS: [u8; 6] = [9, 18, 24, 32, 40, 48];
 
 /// The format as it would travel on HDMI, or why it can't.
-pub fn carry(format: PictureFormat) -> Result<Hdmi, String> {
+pub fn carry(format: PictureFormat) -> Result<Hdmi, NotCarried> {
     let format = as_sent(format);
     if (format.raster.width, format.raster.height) == (2048, 1080) {
-        return Err("CTA-861 has no timing for 2048×1080; send 1920×1080 or 4096×2160".into());
+        return Err(NotCarried::NoTiming);
     }
-    let (total_width, total_height) = total_raster(format).ok_or_else(|| {
-        format!(
-            "HDMI defines no {} at {} frames a second",
-            format.raster, format.rate
-        )
+    let (total_width, total_height) = total_raster(format).ok_or(NotCarried::NotDefined {
+        wire: "HDMI",
+        raster: format.raster,
+        rate: format.rate,
     })?;
     // SD is progressive on HDMI as well; the other rasters follow the rules of SDI.
     if format.raster.width != 720 {
         check_scan(format)?;
     } else if format.scan == Scan::SegmentedFrame {
-        return Err(format!(
-            "HDMI carries no segmented frames at {}",
-            format.raster
-        ));
+        return Err(NotCarried::SdSegmented(format.raster));
     }
     if format.bits > Depth::TWELVE && format.sampling != Sampling::Full444 {
-        return Err(format!(
-            "HDMI carries 16 bits in 4:4:4 only, not in {}",
-            format.sampling
-        ));
+        return Err(NotCarried::DeepSubsampled(format.sampling));
     }
     let clock = |over: u64, under: u64| {
         format
@@ -131,8 +125,7 @@ pub fn carry(format: PictureFormat) -> Result<Hdmi, String> {
     let (generation, frl_gbps) = if tmds_character_rate_hz <= Generation::V2_0.tmds_limit_hz() {
         (oldest_on_tmds(format, tmds_character_rate_hz), None)
     } else {
-        let rate = frl(format, total_height)
-            .ok_or_else(|| format!("{format} is more than HDMI at 48 Gb/s holds"))?;
+        let rate = frl(format, total_height).ok_or(NotCarried::TooMuchForHdmi(format))?;
         (Generation::V2_1, Some(rate))
     };
     Ok(Hdmi {

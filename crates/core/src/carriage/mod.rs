@@ -6,9 +6,12 @@ pub mod connector;
 pub mod edid;
 pub mod hdmi;
 pub mod hdmi_cable;
+mod not_carried;
 pub mod radio;
 pub mod sdi;
 pub mod wire;
+
+pub use not_carried::NotCarried;
 
 /// How near a thing is to its limit.
 #[derive(

@@ -1,6 +1,7 @@
 //! SDI: total rasters, line rates, classes, containers, levels (SMPTE ST 125, ST 259, ST 274,
 //! ST 292-1, ST 296, ST 372, ST 425-1, ST 2048-2, ST 2081, ST 2082).
 
+use super::NotCarried;
 use crate::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Scan};
 use crate::quantity::Unreadable;
 use serde::{Deserialize, Serialize};
@@ -84,20 +85,16 @@ pub const EMBEDDED_CHANNELS: usize = 16;
 
 /// The format as it would travel on SDI, or why it can't: the raster or rate isn't defined there,
 /// or four links of the fastest class don't hold it. 4:2:0 travels as 4:2:2.
-pub fn carry(format: PictureFormat) -> Result<Sdi, String> {
+pub fn carry(format: PictureFormat) -> Result<Sdi, NotCarried> {
     let (total_width, total_height) =
-        total_raster(format.raster, format.rate).ok_or_else(|| {
-            format!(
-                "SDI defines no {} at {} frames a second",
-                format.raster, format.rate
-            )
+        total_raster(format.raster, format.rate).ok_or(NotCarried::NotDefined {
+            wire: "SDI",
+            raster: format.raster,
+            rate: format.rate,
         })?;
     check_scan(format)?;
     if format.bits > Depth::TWELVE {
-        return Err(format!(
-            "SDI carries up to 12 bits a sample, not {}",
-            format.bits
-        ));
+        return Err(NotCarried::TooDeep(format.bits));
     }
     let container_bits = container_bits(format.sampling, format.bits);
     let line_rate_bps = format
@@ -113,7 +110,8 @@ pub fn carry(format: PictureFormat) -> Result<Sdi, String> {
                 .div_ceil(SdiClass::G12.line_rate_bps())
                 .next_power_of_two();
             if needed > MOST_LINKS {
-                return Err(format!("{format} needs more than four 12G links"));
+                let links = MOST_LINKS as u8;
+                return Err(NotCarried::TooMuchForLinks { format, links });
             }
             (SdiClass::G12, needed as u8)
         }
@@ -154,7 +152,7 @@ impl fmt::Display for Mapping {
 
 /// The format spread over `links` wires: `line_rate_bps` stays that of the whole, the class is the
 /// smallest that carries one link's share.
-pub fn carry_over(format: PictureFormat, links: u8) -> Result<Sdi, String> {
+pub fn carry_over(format: PictureFormat, links: u8) -> Result<Sdi, NotCarried> {
     let whole = carry(format)?;
     if links <= 1 {
         return Ok(whole);
@@ -163,7 +161,7 @@ pub fn carry_over(format: PictureFormat, links: u8) -> Result<Sdi, String> {
     let class = SdiClass::ALL
         .into_iter()
         .find(|class| share <= class.line_rate_bps())
-        .ok_or_else(|| format!("{format} needs more than {links} 12G links"))?;
+        .ok_or(NotCarried::TooMuchForLinks { format, links })?;
     Ok(Sdi {
         class: class.max(SdiClass::Hd),
         links,
@@ -222,7 +220,7 @@ pub(super) fn rate_family(rate: FrameRate) -> Option<usize> {
 
 /// Interlaced and segmented pictures exist at 1080 lines up to 30 frames, interlaced at SD too; SD is never
 /// progressive on SDI.
-pub(super) fn check_scan(format: PictureFormat) -> Result<(), String> {
+pub(super) fn check_scan(format: PictureFormat) -> Result<(), NotCarried> {
     let (sd, hd) = (format.raster.width == 720, format.raster.height == 1080);
     let fits = match format.scan {
         Scan::Progressive => !sd,
@@ -235,19 +233,9 @@ pub(super) fn check_scan(format: PictureFormat) -> Result<(), String> {
         return Ok(());
     }
     Err(match format.scan {
-        Scan::Progressive => format!("{} travels interlaced, not progressive", format.raster),
-        Scan::Interlaced => {
-            format!(
-                "interlaced pictures are 1080 lines at 25 to 30 frames a second, or SD, not {}",
-                format.frame()
-            )
-        }
-        Scan::SegmentedFrame => {
-            format!(
-                "segmented frames (PsF) are 1080 lines at up to 30 frames a second, not {}",
-                format.frame()
-            )
-        }
+        Scan::Progressive => NotCarried::SdProgressive(format.raster),
+        Scan::Interlaced => NotCarried::Interlaced(format),
+        Scan::SegmentedFrame => NotCarried::Segmented(format),
     })
 }
 

@@ -2,6 +2,7 @@
 
 use super::load::RunLength;
 use super::{ConnectionIx, Leg, PortIx};
+use crate::carriage::NotCarried;
 use crate::carriage::hdmi::{Generation, Hdmi};
 use crate::carriage::sdi::{Level, Sdi, SdiClass};
 use crate::format::PictureFormat;
@@ -98,7 +99,7 @@ pub enum CarriageProblem {
         /// The connection.
         connection: ConnectionIx,
         /// What there is in its place.
-        why: String,
+        why: NotCarried,
     },
     /// More than an SDI port carries.
     OverSdiPort {

@@ -28,7 +28,7 @@ pub use modes::{ModeRow, ModesReport, modes};
 pub use needs::{NeedReport, OfferedNeed, usual_needs};
 pub use outlook::{Outlook, Shift, left_behind, outlook};
 pub use recordings::{LimitReport, RecordingReport};
-pub use routes::{Ends, RouteReport, RoutesReport, find_routes};
+pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};
 pub use summary::{DeviceReport, StageMarks, Verdict};
 pub use workings::load_working;
 

@@ -53,6 +53,20 @@ pub struct Ends<'t> {
     pub to: &'t str,
 }
 
+/// What was asked about and isn't there.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum NotThere {
+    /// No build of that id.
+    #[error("there is no build “{0}”")]
+    Build(String),
+    /// No device of that handle.
+    #[error("there is no device “{0}” here")]
+    Device(String),
+    /// No such port.
+    #[error("there is no port “{0}” here")]
+    Port(PortRef),
+}
+
 /// The ways that the kit allows, or, where it has none, that can be hired. `Err` says what isn't
 /// there.
 pub fn find_routes(
@@ -60,11 +74,11 @@ pub fn find_routes(
     build: &str,
     catalogue: &Catalogue,
     ends: Ends,
-) -> Result<RoutesReport, String> {
+) -> Result<RoutesReport, NotThere> {
     let with_custom = catalogue.with(&production.custom);
     let floor_build = production
         .build(build)
-        .ok_or_else(|| format!("there is no build “{build}”"))?;
+        .ok_or_else(|| NotThere::Build(build.into()))?;
     let floor = Floor::new(production, floor_build, &with_custom);
     let resolved = resolve(&floor);
     let (source, output) = place(&floor, ends.from)?;
@@ -76,7 +90,8 @@ pub fn find_routes(
         input,
         hire: false,
     };
-    let before = report(production, build, catalogue).ok_or("the build can’t be reported on")?;
+    let before = report(production, build, catalogue);
+    let before = before.ok_or_else(|| NotThere::Build(build.into()))?;
     let mut none = None;
     const ENOUGH: usize = 3;
     let mut found = match routes(&floor, &resolved, &asked) {
@@ -123,17 +138,13 @@ pub fn find_routes(
 }
 
 /// A device, or a port of one, as typed.
-fn place(floor: &Floor, typed: &str) -> Result<(usize, Option<PortIx>), String> {
+fn place(floor: &Floor, typed: &str) -> Result<(usize, Option<PortIx>), NotThere> {
     let typed = typed.trim();
     if let Some(placement) = floor.placement(typed) {
         return Ok((placement, None));
     }
-    let at: PortRef = typed
-        .parse()
-        .map_err(|_| format!("there is no device “{typed}” here"))?;
-    let port = floor
-        .find(&at)
-        .ok_or_else(|| format!("there is no port “{at}” here"))?;
+    let at: PortRef = typed.parse().map_err(|_| NotThere::Device(typed.into()))?;
+    let port = floor.find(&at).ok_or(NotThere::Port(at))?;
     Ok((floor.ports[port].placement, Some(port)))
 }
 

@@ -60,11 +60,11 @@ fn no_way_is_said_with_the_reason() {
     assert_eq!(why("mon", "k").unwrap(), "K takes no picture");
     assert_eq!(why("c", "mon").unwrap(), "C gives no picture now");
     assert_eq!(
-        why("nobody", "mon").unwrap_err(),
+        why("nobody", "mon").unwrap_err().to_string(),
         "there is no device “nobody” here"
     );
     assert_eq!(
-        why("k.sdi9", "mon").unwrap_err(),
+        why("k.sdi9", "mon").unwrap_err().to_string(),
         "there is no port “k.sdi9” here"
     );
 }

@@ -38,11 +38,11 @@ pub struct Choices {
 const MOST_CHOICES: usize = 4;
 
 async fn plan_of(app: &App, id: String, build: String) -> Result<MediaPlan, Problem> {
-    let planned = app.with_store(move |store, catalogue| {
+    app.with_store(move |store, catalogue| {
         let kept = store.get(&id)?;
-        Ok(media_plan(&kept.production, &build, catalogue).ok_or(build))
-    });
-    planned.await?.map_err(|build| no_build(&build))
+        media_plan(&kept.production, &build, catalogue).ok_or_else(|| no_build(&build))
+    })
+    .await
 }
 
 /// Cards, changes and copies of a build’s day, and the storage of the job.
@@ -112,11 +112,14 @@ pub async fn choices(
     if asked.choices.len() > MOST_CHOICES {
         return Err(Problem::refused("up to four choices are compared at once"));
     }
-    let compared = app.with_store(move |store, catalogue| {
+    app.with_store(move |store, catalogue| {
         let kept = store.get(&id)?;
         let (build, device) = (&asked.build, &asked.device);
         let compared = compare_choices(&kept.production, build, catalogue, device, &asked.choices);
-        Ok(compared.ok_or_else(|| format!("there is no recorder “{device}” in build “{build}”")))
-    });
-    compared.await?.map(Json).map_err(Problem::missing)
+        let missing = || format!("there is no recorder “{device}” in build “{build}”");
+        compared
+            .map(Json)
+            .ok_or_else(|| Problem::missing(missing()))
+    })
+    .await
 }

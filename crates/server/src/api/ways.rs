@@ -60,10 +60,11 @@ pub async fn routes(
                 from: &query.from,
                 to: &query.to,
             };
-            Ok(find_routes(&kept.production, &query.build, catalogue, ends))
+            let found = find_routes(&kept.production, &query.build, catalogue, ends);
+            found.map_err(|gone| Problem::refused(gone.to_string()))
         })
-        .await?;
-    found.map(Json).map_err(Problem::refused)
+        .await;
+    found.map(Json)
 }
 
 /// One path from the lens to the eye, hop by hop; empty where no picture arrives.

@@ -1,10 +1,10 @@
 //! What a wire, its ends and its cable make of a picture, as findings.
 
 use super::stop_on;
-use crate::carriage::Margin;
 use crate::carriage::coax::budget_db;
 use crate::carriage::hdmi::{Generation, Hdmi};
 use crate::carriage::sdi::{Level, Sdi, SdiClass};
+use crate::carriage::{Margin, NotCarried};
 use crate::finding::codes::Code;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::format::{PictureFormat, Sampling};
@@ -20,7 +20,7 @@ pub fn of_carriage(facts: &Facts, problem: &CarriageProblem) -> Finding {
             wanted,
             given,
         } => fell_back(facts, *connection, wanted, given),
-        CarriageProblem::NoCarriage { connection, why } => no_carriage(facts, *connection, why),
+        CarriageProblem::NoCarriage { connection, why } => no_carriage(facts, *connection, *why),
         CarriageProblem::OverSdiPort {
             connection,
             port,
@@ -113,7 +113,7 @@ fn fell_back(
     )
 }
 
-fn no_carriage(facts: &Facts, connection: ConnectionIx, why: &str) -> Finding {
+fn no_carriage(facts: &Facts, connection: ConnectionIx, why: NotCarried) -> Finding {
     let (from, to) = facts.ends(connection);
     let text = format!("What {from} sends to {to} doesn’t travel: {why}.");
     let reason = "Rasters that no wire carries are recorded where they are made.";
