@@ -1,14 +1,16 @@
-//! The catalogue's files: TOML, with sets of formats named.
+//! The catalogue's files, with sets of formats named: TOML as people write them, JSON as the build
+//! makes of it (`build.rs`).
 
 use super::{Abilities, Adapter, Cable, Catalogue, Codec, Device, FormatGroup, FormatSet, Medium};
 use serde::Deserialize;
+use serde_json::{Map, Value};
 use std::collections::HashMap;
 use std::sync::OnceLock;
 
 /// A catalogue file doesn't say what it should.
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum CatalogueError {
-    /// The file isn't TOML of the right shape.
+    /// The file isn't of the right shape.
     #[error("{file}: {reason}")]
     Unreadable {
         /// The file’s name.
@@ -31,7 +33,7 @@ pub enum CatalogueError {
     },
 }
 
-/// The text of the catalogue's files.
+/// The text of the catalogue's files, as JSON.
 #[derive(Debug, Clone, Copy)]
 pub struct Files<'t> {
     /// Sets of formats, and groups of them, that devices name.
@@ -59,7 +61,7 @@ struct FormatFile {
 #[derive(Deserialize)]
 #[serde(deny_unknown_fields)]
 struct DeviceFile {
-    device: Vec<toml::Table>,
+    device: Vec<Map<String, Value>>,
 }
 
 #[derive(Deserialize)]
@@ -88,20 +90,20 @@ struct MediumFile {
 
 macro_rules! device_files {
     ($($name:literal),* $(,)?) => {
-        &[$(($name, include_str!(concat!("../../../../catalogue/devices/", $name))),)*]
+        &[$((concat!($name, ".toml"), include_str!(concat!(env!("OUT_DIR"), "/devices/", $name, ".json"))),)*]
     };
 }
 
 /// The shipped device files, in the order in which people look for things.
 const DEVICE_FILES: &[(&str, &str)] = device_files![
-    "cameras.toml",
-    "monitors.toml",
-    "recorders.toml",
-    "wireless.toml",
-    "converters.toml",
-    "distribution.toml",
-    "sound.toml",
-    "timecode.toml",
+    "cameras",
+    "monitors",
+    "recorders",
+    "wireless",
+    "converters",
+    "distribution",
+    "sound",
+    "timecode",
 ];
 
 impl Catalogue {
@@ -110,19 +112,19 @@ impl Catalogue {
         static SHIPPED: OnceLock<Catalogue> = OnceLock::new();
         SHIPPED.get_or_init(|| {
             let read = Self::read(Files {
-                formats: include_str!("../../../../catalogue/formats.toml"),
+                formats: include_str!(concat!(env!("OUT_DIR"), "/formats.json")),
                 devices: DEVICE_FILES,
-                cables: include_str!("../../../../catalogue/cables.toml"),
-                adapters: include_str!("../../../../catalogue/adapters.toml"),
-                codecs: include_str!("../../../../catalogue/codecs.toml"),
-                media: include_str!("../../../../catalogue/media.toml"),
+                cables: include_str!(concat!(env!("OUT_DIR"), "/cables.json")),
+                adapters: include_str!(concat!(env!("OUT_DIR"), "/adapters.json")),
+                codecs: include_str!(concat!(env!("OUT_DIR"), "/codecs.json")),
+                media: include_str!(concat!(env!("OUT_DIR"), "/media.json")),
             });
             // The files are part of the build and a test reads them.
             read.expect("the shipped catalogue is whole")
         })
     }
 
-    /// Reads the files, as TOML text.
+    /// Reads the files.
     pub fn read(files: Files) -> Result<Self, CatalogueError> {
         let formats: FormatFile = parse("formats.toml", files.formats)?;
         let mut devices = Vec::new();
@@ -171,28 +173,31 @@ impl FormatFile {
     }
 
     /// An entry with the sets that it names put in their place.
-    fn device(&self, file: &'static str, mut entry: toml::Table) -> Result<Device, CatalogueError> {
+    fn device(
+        &self,
+        file: &'static str,
+        mut entry: Map<String, Value>,
+    ) -> Result<Device, CatalogueError> {
         let id = entry
             .get("id")
-            .and_then(toml::Value::as_str)
+            .and_then(Value::as_str)
             .unwrap_or("?")
             .to_string();
         self.expand(&id, &mut entry)?;
-        let device: Device = entry
-            .try_into()
-            .map_err(|error| CatalogueError::Unreadable {
-                file,
-                reason: format!("“{id}”: {error}"),
-            })?;
+        let device = serde_json::from_value(Value::Object(entry));
+        let device: Device = device.map_err(|error| CatalogueError::Unreadable {
+            file,
+            reason: format!("“{id}”: {error}"),
+        })?;
         device.check()?;
         Ok(device)
     }
 
     /// Puts sets in the place of names, wherever `formats` is said.
-    fn expand(&self, id: &str, table: &mut toml::Table) -> Result<(), CatalogueError> {
+    fn expand(&self, id: &str, table: &mut Map<String, Value>) -> Result<(), CatalogueError> {
         for (key, value) in table.iter_mut() {
             match value {
-                toml::Value::Array(names) if key == "formats" => {
+                Value::Array(names) if key == "formats" => {
                     let mut sets = Vec::new();
                     for name in names.iter() {
                         match name.as_str() {
@@ -202,12 +207,12 @@ impl FormatFile {
                     }
                     *names = sets;
                 }
-                toml::Value::Array(items) => {
-                    for item in items.iter_mut().filter_map(toml::Value::as_table_mut) {
+                Value::Array(items) => {
+                    for item in items.iter_mut().filter_map(Value::as_object_mut) {
                         self.expand(id, item)?;
                     }
                 }
-                toml::Value::Table(table) => self.expand(id, table)?,
+                Value::Object(table) => self.expand(id, table)?,
                 _ => {}
             }
         }
@@ -215,14 +220,14 @@ impl FormatFile {
     }
 
     /// The sets behind a name: of a group, or the one set.
-    fn named(&self, id: &str, name: &str) -> Result<Vec<toml::Value>, CatalogueError> {
+    fn named(&self, id: &str, name: &str) -> Result<Vec<Value>, CatalogueError> {
         let one = [name.to_string()];
         let names = self.groups.get(name).map_or(&one[..], Vec::as_slice);
         let value = |name: &String| {
             let set = self.formats.get(name)?;
-            toml::Value::try_from(set).ok()
+            serde_json::to_value(set).ok()
         };
-        let found: Option<Vec<toml::Value>> = names.iter().map(value).collect();
+        let found: Option<Vec<Value>> = names.iter().map(value).collect();
         found.ok_or_else(|| CatalogueError::Missing {
             entry: id.into(),
             what: "the format set",
@@ -235,7 +240,7 @@ fn parse<T: serde::de::DeserializeOwned>(
     file: &'static str,
     text: &str,
 ) -> Result<T, CatalogueError> {
-    toml::from_str(text).map_err(|error| CatalogueError::Unreadable {
+    serde_json::from_str(text).map_err(|error| CatalogueError::Unreadable {
         file,
         reason: error.to_string(),
     })
@@ -255,13 +260,15 @@ mod tests {
     #[test]
     fn a_broken_entry_is_named() {
         let why = |devices: &str| {
+            let devices: toml::Table = devices.parse().unwrap();
+            let devices = serde_json::to_string(&devices).unwrap();
             Catalogue::read(Files {
-                formats: "[formats]",
-                devices: &[("devices.toml", devices)],
-                cables: "cable = []",
-                adapters: "adapter = []",
-                codecs: "codec = []",
-                media: "medium = []",
+                formats: r#"{ "formats": {} }"#,
+                devices: &[("devices.toml", &devices)],
+                cables: r#"{ "cable": [] }"#,
+                adapters: r#"{ "adapter": [] }"#,
+                codecs: r#"{ "codec": [] }"#,
+                media: r#"{ "medium": [] }"#,
             })
             .unwrap_err()
             .to_string()
