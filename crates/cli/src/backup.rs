@@ -1,15 +1,15 @@
 //! Copies of a data file, and back.
 
 use crate::serve::lock;
-use crate::{Failure, Outcome, default_data};
+use crate::{Outcome, default_data};
 use clap::Args;
-use std::path::{Path, PathBuf};
+use std::path::PathBuf;
 use std::process::ExitCode;
-use west_rail_store::{Store, StoreError};
+use west_rail_store::Store;
 
 #[derive(Args)]
 pub struct BackupArguments {
-    /// Where the copy goes; one that is there is written over
+    /// Where the copy goes; a backup that is there is written over
     to: PathBuf,
     /// The data file
     #[arg(long)]
@@ -27,7 +27,7 @@ pub struct RestoreArguments {
 
 pub fn backup(arguments: &BackupArguments) -> Outcome {
     let data = arguments.data.clone().unwrap_or_else(default_data);
-    Store::backup(&data, &arguments.to).map_err(|error| at(&data, &error))?;
+    Store::backup(&data, &arguments.to)?;
     say!("{} is copied to {}", data.display(), arguments.to.display());
     Ok(ExitCode::SUCCESS)
 }
@@ -35,8 +35,7 @@ pub fn backup(arguments: &BackupArguments) -> Outcome {
 pub fn restore(arguments: &RestoreArguments) -> Outcome {
     let data = arguments.data.clone().unwrap_or_else(default_data);
     let _held = lock(&data)?;
-    let kept = Store::restore_backup(&arguments.from, &data);
-    match kept.map_err(|error| at(&arguments.from, &error))? {
+    match Store::restore_backup(&arguments.from, &data)? {
         Some(kept) => say!(
             "{} is restored; what was there is kept as {}",
             data.display(),
@@ -45,8 +44,4 @@ pub fn restore(arguments: &RestoreArguments) -> Outcome {
         None => say!("{} is restored", data.display()),
     }
     Ok(ExitCode::SUCCESS)
-}
-
-fn at(path: &Path, error: &StoreError) -> Failure {
-    Failure(format!("{}: {error}", path.display()))
 }

@@ -146,6 +146,9 @@ impl From<StoreError> for Problem {
             StoreError::Database(_)
             | StoreError::Migration(_)
             | StoreError::Document(_)
+            | StoreError::At { .. }
+            | StoreError::Itself
+            | StoreError::Moved(_)
             | StoreError::Foreign
             | StoreError::Newer(_) => {
                 tracing::error!("{detail}");

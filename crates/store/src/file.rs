@@ -45,6 +45,23 @@ pub fn look(path: &Path) -> Result<Kind> {
     }
 }
 
+/// Says of which file an error is.
+pub fn at(path: &Path) -> impl Fn(StoreError) -> StoreError {
+    let path = path.to_path_buf();
+    move |why| StoreError::At {
+        path: path.clone(),
+        why: Box::new(why),
+    }
+}
+
+/// Refuses one file under two names.
+pub fn apart(one: &Path, other: &Path) -> Result<()> {
+    match (one.canonicalize(), other.canonicalize()) {
+        (Ok(one), Ok(other)) if one == other => Err(at(&other)(StoreError::Itself)),
+        _ => Ok(()),
+    }
+}
+
 /// Copies a data file as it is at one moment, whoever writes to it meanwhile.
 pub fn copy(from: &Path, to: &Path) -> Result<()> {
     let from = Connection::open_with_flags(from, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
@@ -58,6 +75,35 @@ pub fn beside(path: &Path, ending: &str) -> PathBuf {
     let mut name = path.as_os_str().to_owned();
     name.push(format!(".{ending}"));
     name.into()
+}
+
+/// Whether a file can't be read as a database any more.
+pub fn is_damaged(error: &rusqlite::Error) -> bool {
+    let code = error.sqlite_error_code();
+    matches!(
+        code,
+        Some(ErrorCode::NotADatabase | ErrorCode::DatabaseCorrupt)
+    )
+}
+
+/// Gives a damaged file another name. What SQLite kept beside it belongs to it, and must not meet
+/// the file that takes its place.
+pub fn put_aside(path: &Path, to: &Path) -> Result<()> {
+    let ending = |path: &Path, ending: &str| {
+        let mut name = path.as_os_str().to_owned();
+        name.push(ending);
+        PathBuf::from(name)
+    };
+    for part in ["-wal", "-shm", ""] {
+        let from = ending(path, part);
+        match std::fs::rename(&from, ending(to, part)) {
+            Err(error) if error.kind() != std::io::ErrorKind::NotFound => {
+                return Err(at(&from)(StoreError::Moved(error)));
+            }
+            _ => {}
+        }
+    }
+    Ok(())
 }
 
 /// What an error of SQLite means, and what to do about it.

@@ -76,6 +76,20 @@ pub enum StoreError {
     /// The data file can't be read or written.
     #[error("the data file: {}", file::in_words(.0))]
     Database(#[from] rusqlite::Error),
+    /// One of several files can't be used.
+    #[error("{}: {why}", path.display())]
+    At {
+        /// Which.
+        path: PathBuf,
+        /// What is wrong with it.
+        why: Box<StoreError>,
+    },
+    /// It can't be given another name.
+    #[error("it can’t be put aside: {0}")]
+    Moved(std::io::Error),
+    /// A copy of a file onto itself.
+    #[error("a data file can’t be copied onto itself: name another")]
+    Itself,
     /// The file is another program's.
     #[error("this is another program’s file: it was left as it is")]
     Foreign,
@@ -121,28 +135,38 @@ impl Store {
         })
     }
 
-    /// Copies the data file to another, as it is at this moment. One that is there is written over.
+    /// Copies the data file to another, as it is at this moment. A backup that is there is written
+    /// over; any other file is left as it is.
     pub fn backup(from: &Path, to: &Path) -> Result<()> {
-        match file::look(from)? {
-            Kind::New => Err(StoreError::Nothing("copy")),
-            Kind::Ours(_) => file::copy(from, to),
+        file::apart(from, to)?;
+        if file::look(from).map_err(file::at(from))? == Kind::New {
+            return Err(file::at(from)(StoreError::Nothing("copy")));
         }
+        file::look(to).map_err(file::at(to))?;
+        file::copy(from, to).map_err(file::at(to))
     }
 
     /// Puts a backup in the place of a data file, which is kept beside it; says where.
     pub fn restore_backup(backup: &Path, path: &Path) -> Result<Option<PathBuf>> {
-        if file::look(backup)? == Kind::New {
-            return Err(StoreError::Nothing("restore"));
+        file::apart(backup, path)?;
+        if file::look(backup).map_err(file::at(backup))? == Kind::New {
+            return Err(file::at(backup)(StoreError::Nothing("restore")));
         }
-        let kept = match file::look(path)? {
-            Kind::New => None,
-            Kind::Ours(_) => {
-                let kept = file::beside(path, "before-restore");
-                file::copy(path, &kept)?;
-                Some(kept)
+        let beside = file::beside(path, "before-restore");
+        let kept = match file::look(path) {
+            Ok(Kind::New) => None,
+            Ok(Kind::Ours(_)) => {
+                file::copy(path, &beside).map_err(file::at(&beside))?;
+                Some(beside)
             }
+            // What a backup is for: it is put aside as it is.
+            Err(StoreError::Database(error)) if file::is_damaged(&error) => {
+                file::put_aside(path, &beside)?;
+                Some(beside)
+            }
+            Err(error) => return Err(file::at(path)(error)),
         };
-        file::copy(backup, path)?;
+        file::copy(backup, path).map_err(file::at(path))?;
         Ok(kept)
     }
 

@@ -117,12 +117,45 @@ fn a_backup_is_put_back_and_what_was_there_is_kept() {
     let kept = Store::restore_backup(&backup, &path).unwrap().unwrap();
     assert_eq!(Store::open(&path).unwrap().list().unwrap().len(), 2);
     assert_eq!(Store::open(&kept).unwrap().list().unwrap().len(), 1);
-    // What is no data file is neither copied nor restored.
+    // What is no data file is neither copied nor restored, nor written over; the file is named.
     let other = folder.path().join("other");
     sql(&other, "CREATE TABLE account (id INTEGER);");
     assert!(Store::backup(&other, &backup).is_err());
+    let before = std::fs::read(&other).unwrap();
+    let refused = Store::backup(&path, &other).unwrap_err().to_string();
+    assert!(
+        refused.starts_with(&other.display().to_string()),
+        "{refused}"
+    );
+    assert_eq!(std::fs::read(&other).unwrap(), before);
+    let refused = Store::backup(&path, &path).unwrap_err().to_string();
+    assert!(
+        refused.ends_with("can’t be copied onto itself: name another"),
+        "{refused}"
+    );
+    let nowhere = folder.path().join("no/such/folder/backup");
+    let refused = Store::backup(&path, &nowhere).unwrap_err().to_string();
+    assert!(
+        refused.starts_with(&nowhere.display().to_string()),
+        "{refused}"
+    );
     assert!(Store::restore_backup(&other, &path).is_err());
     assert!(Store::restore_backup(&folder.path().join("gone"), &path).is_err());
+    assert_eq!(Store::open(&path).unwrap().list().unwrap().len(), 2);
+}
+
+#[test]
+fn a_backup_takes_the_place_of_a_file_that_can_not_be_read() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = demo_file(&folder);
+    let backup = folder.path().join("backup.sqlite");
+    Store::backup(&path, &backup).unwrap();
+    let rubbish = vec![7; 20_000];
+    std::fs::write(&path, &rubbish).unwrap();
+    std::fs::write(folder.path().join("west-rail.sqlite-wal"), &rubbish).unwrap();
+    assert!(Store::open(&path).is_err());
+    let kept = Store::restore_backup(&backup, &path).unwrap().unwrap();
+    assert_eq!(std::fs::read(kept).unwrap(), rubbish);
     assert_eq!(Store::open(&path).unwrap().list().unwrap().len(), 2);
 }
 

@@ -7,7 +7,7 @@ use crate::carriage::hdmi::{self, Generation, Hdmi};
 use crate::carriage::radio::{Budget, FADE_DB};
 use crate::carriage::sdi::{self, Level, Sdi, SdiClass};
 use crate::carriage::wire::Wire;
-use crate::carriage::{Margin, hdmi_cable};
+use crate::carriage::{Margin, NotCarried, hdmi_cable};
 use crate::catalogue::{Cable, Port};
 use crate::format::{PictureFormat, Sampling};
 use crate::quantity::Length;
@@ -203,15 +203,7 @@ fn measure_sdi(
     let links = picture.leg.map_or(1, |leg| leg.of);
     let sdi = match sdi::carry_over(picture.format, links) {
         Ok(sdi) => sdi,
-        Err(why) => {
-            return (
-                Load::None,
-                vec![Problem::Carriage(CarriageProblem::NoCarriage {
-                    connection,
-                    why,
-                })],
-            );
-        }
+        Err(why) => return not_carried(connection, why),
     };
     let format = picture.format;
     for port in [link.from, link.to] {
@@ -291,15 +283,7 @@ fn measure_hdmi(
     let mut problems = Vec::new();
     let hdmi = match hdmi::carry(picture.format) {
         Ok(hdmi) => hdmi,
-        Err(why) => {
-            return (
-                Load::None,
-                vec![Problem::Carriage(CarriageProblem::NoCarriage {
-                    connection,
-                    why,
-                })],
-            );
-        }
+        Err(why) => return not_carried(connection, why),
     };
     let format = picture.format;
     for port in [link.from, link.to] {
@@ -440,6 +424,12 @@ pub fn cable_limits(cable: &Cable, length: Length, wire: Wire, format: PictureFo
             .reach
             .map_or(Margin::Ok, |reach| Margin::of(length.0, reach.0)),
     }
+}
+
+/// No load, since the wire doesn't carry the picture.
+fn not_carried(connection: ConnectionIx, why: NotCarried) -> (Load, Vec<Problem>) {
+    let problem = CarriageProblem::NoCarriage { connection, why };
+    (Load::None, vec![Problem::Carriage(problem)])
 }
 
 /// The picture's level on a wire that leaves `port`, where 3G has two mappings of it.
