@@ -156,8 +156,8 @@ export function useFollow(id: string, build: string) {
         if (!existing || heard === 0 || heard > existing.revision) look();
       };
       // What this window asked for itself is in the answer: it isn't read a second time.
-      const own = onTheirWay.get(id) ?? Promise.resolve();
-      own.then(compare, compare);
+      const answer = onTheirWay.get(id) ?? Promise.resolve();
+      answer.then(compare, compare);
     });
     return () => source.close();
   }, [client, id, build]);

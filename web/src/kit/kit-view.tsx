@@ -210,20 +210,20 @@ function FoundCable({ item, name }: { item: string; name: string }) {
 function OwnEntries({ onEdit }: { onEdit: (start: Device) => void }) {
   const { workspace, attempt } = useWorkbench();
   const [refusal, setRefusal] = useState<string>();
-  const own = workspace.production.custom?.devices ?? [];
+  const custom = workspace.production.custom?.devices ?? [];
   return (
     <section aria-label="Custom devices" className="mt-8">
-      <OwnHeading title="Custom devices" ids={own.map((entry) => entry.id)} of="descriptions" onRefused={setRefusal} />
+      <OwnHeading title="Custom devices" ids={custom.map((entry) => entry.id)} of="descriptions" onRefused={setRefusal} />
       {refusal && (
         <p role="alert" className="text-stop">
           {refusal}
         </p>
       )}
-      {own.length === 0 && (
+      {custom.length === 0 && (
         <p className="text-dim">What the catalogue doesn’t know, describe here: it stands in every list then, and goes out with the production’s file.</p>
       )}
       <ul>
-        {own.map((entry) => (
+        {custom.map((entry) => (
           <li key={entry.id} className="flex items-center gap-2 border-t border-rule py-1">
             <span className="flex-1">
               {entry.name} <span className="text-dim">{entry.id}</span>

@@ -17,7 +17,7 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
   const owned = (id: string) => (line(id)?.quantity ?? 0) + (line(id)?.hired ?? 0);
   const used = (id: string) => build.placements.filter((placement) => placement.device === id).length;
   const found = reference.catalogue.devices.filter((device) => device.name.toLowerCase().includes(search.trim().toLowerCase()));
-  const own = found.filter((device) => owned(device.id) > used(device.id));
+  const spare = found.filter((device) => owned(device.id) > used(device.id));
   const rest = found.filter((device) => owned(device.id) <= used(device.id));
 
   async function run(commands: Command[]) {
@@ -80,7 +80,7 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
             value={search}
             onChange={(event) => setSearch(event.target.value)}
             onKeyDown={(event) => {
-              const [first] = own;
+              const [first] = spare;
               if (event.key === "Enter" && first) void add(first.id, false);
               else if (event.key === "Enter" && rest[0]) void add(rest[0].id, true);
             }}
@@ -111,10 +111,10 @@ export function AddDevice({ open, onOpenChange }: { open: boolean; onOpenChange:
           </button>
         </form>
       </div>
-      {own.length > 0 && (
+      {spare.length > 0 && (
         <>
           <h3 className="font-semibold">In the kit</h3>
-          <ul className="mb-3">{own.map((device) => row(device, false))}</ul>
+          <ul className="mb-3">{spare.map((device) => row(device, false))}</ul>
         </>
       )}
       {rest.length > 0 && (

@@ -110,19 +110,19 @@ function Doing({ device, placement }: { device: Device; placement: Placement }) 
 
 function Timecode({ placement }: { placement: Placement }) {
   const { build, workspace, edit, attempt, settle } = useWorkbench();
-  const own = placement.settings?.timecode;
+  const timecode = placement.settings?.timecode;
   const master = build.timecode_master === placement.id;
   const set = (timecode: string | null) => edit([{ do: "set-timecode", build: build.id, device: placement.id, timecode }]);
   return (
     <div className="space-y-1.5">
       <TypedField
         label="Timecode counts"
-        value={own ?? workspace.report.timecode}
-        hint={own ? "Frames a second, set on this device" : "Frames a second, as the project"}
+        value={timecode ?? workspace.report.timecode}
+        hint={timecode ? "Frames a second, set on this device" : "Frames a second, as the project"}
         send={(typed) => set(typed.trim() || null)}
       />
       <div className="flex gap-2">
-        {own && <Button onClick={() => settle(set(null))}>Follow the project</Button>}
+        {timecode && <Button onClick={() => settle(set(null))}>Follow the project</Button>}
         <label className="flex items-center gap-2">
           <input
             type="checkbox"

@@ -33,9 +33,9 @@ export function rowsOf(report: Report): Map<string, Rows> {
   const rows = new Map<string, Rows>();
   for (const port of report.ports.filter((port) => port.connected)) {
     const [device = ""] = port.at.split(".");
-    const own = rows.get(device) ?? { inputs: [], outputs: [] };
-    (port.direction === "in" ? own.inputs : own.outputs).push(port.at);
-    rows.set(device, own);
+    const row = rows.get(device) ?? { inputs: [], outputs: [] };
+    (port.direction === "in" ? row.inputs : row.outputs).push(port.at);
+    rows.set(device, row);
   }
   return rows;
 }

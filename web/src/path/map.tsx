@@ -95,8 +95,8 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
         </text>
       ))}
       {build.placements.map((placement) => {
-        const own = byDevice(placement.id);
-        const fits = own.some((input) => input.fits);
+        const inputs = byDevice(placement.id);
+        const fits = inputs.some((input) => input.fits);
         const dimmed =
           connecting === undefined ? lit !== undefined && !lit.devices.has(placement.id) : placement.id !== source && inputs !== undefined && !fits;
         return (
@@ -104,7 +104,7 @@ export function PathMap({ inputs }: { inputs: InputReport[] | undefined }) {
             key={placement.id}
             placement={placement}
             model={models.get(placement.device) ?? placement.device}
-            reason={connecting !== undefined && !fits ? own[0]?.reason : undefined}
+            reason={connecting !== undefined && !fits ? inputs[0]?.reason : undefined}
             rows={rows.get(placement.id)}
             place={layout.devices.get(placement.id)}
             worst={worst.get(placement.id) ?? undefined}

@@ -30,8 +30,8 @@ export function lightUp(build: Build, report: Report, selection: Selection | und
       open.push(...along(id).filter((found) => !cables.has(found)));
     }
   };
-  const own = (end: "from" | "to") => build.connections.filter((cable) => device(cable[end]) === selection.id).map((cable) => cable.id);
-  const [down, up] = selection.kind === "cable" ? [[selection.id], [selection.id]] : [own("from"), own("to")];
+  const cablesAt = (end: "from" | "to") => build.connections.filter((cable) => device(cable[end]) === selection.id).map((cable) => cable.id);
+  const [down, up] = selection.kind === "cable" ? [[selection.id], [selection.id]] : [cablesAt("from"), cablesAt("to")];
   walk(down, (id) => next.get(id) ?? []);
   const downstream = new Set(cables);
   for (const id of up) cables.delete(id);

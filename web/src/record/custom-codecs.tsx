@@ -81,7 +81,7 @@ function origin({ model }: Codec): string {
 /** The crew’s custom codecs, with their figures or as measured from a clip. */
 export function OwnCodecs() {
   const { workspace, edit, attempt } = useWorkbench();
-  const own = workspace.production.custom?.codecs ?? [];
+  const custom = workspace.production.custom?.codecs ?? [];
   const [name, setName] = useState("");
   const [kind, setKind] = useState<Kind>("measured");
   const [typed, setTyped] = useState<string[]>([]);
@@ -112,13 +112,13 @@ export function OwnCodecs() {
     <section aria-label="Custom codecs" className="mt-8">
       <OwnHeading
         title="Custom codecs"
-        ids={own.map((codec) => codec.id)}
+        ids={custom.map((codec) => codec.id)}
         of="codecs"
         onRefused={setRefusal}
         check={({ codecs = [] }) => (codecs.length === 0 ? "There is no codec in that file." : undefined)}
       />
       <ul>
-        {own.map((codec) => (
+        {custom.map((codec) => (
           <li key={codec.id} className="flex items-baseline gap-3 border-t border-rule py-1">
             {codec.name}
             <span className="text-dim">

@@ -176,8 +176,8 @@ impl Port {
 
     /// PCM channels that its wire carries here.
     pub fn hdmi_audio(&self) -> usize {
-        let own = self.hdmi.as_ref().and_then(|hdmi| hdmi.audio);
-        own.unwrap_or(crate::carriage::hdmi::AUDIO_CHANNELS)
+        let named = self.hdmi.as_ref().and_then(|hdmi| hdmi.audio);
+        named.unwrap_or(crate::carriage::hdmi::AUDIO_CHANNELS)
     }
 
     /// Whether it gives or takes a raw carriage.

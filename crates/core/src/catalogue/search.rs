@@ -278,8 +278,8 @@ impl Port {
                         .is_none_or(|sdi| carried.class <= sdi.class)
             }),
             Wire::Hdmi => hdmi::carry(format).is_ok_and(|carried| {
-                self.hdmi.as_ref().is_none_or(|own| {
-                    let (generation, frl) = own.link();
+                self.hdmi.as_ref().is_none_or(|port| {
+                    let (generation, frl) = port.link();
                     carried.generation <= generation
                         && carried.frl_gbps.is_none_or(|needs| needs <= frl)
                 })

@@ -160,7 +160,7 @@ fn add(
         None => (rest.trim(), None),
     };
     let device = catalogue.device(id).ok_or_else(|| {
-        let own: Vec<&str> = production
+        let held: Vec<&str> = production
             .kit
             .iter()
             .map(|line| line.item.as_str())
@@ -169,7 +169,7 @@ fn add(
         Misread(format!(
             "there is no device “{}” in the catalogue; the kit holds {}",
             shortened(id),
-            own.join(", ")
+            held.join(", ")
         ))
     })?;
     let found = match unit {
@@ -250,15 +250,16 @@ pub fn complete(
             })
             .collect()
     } else if let Some(typed) = line.trim_start().strip_prefix("add ") {
-        let mut own: Vec<_> = catalogue
+        let mut found: Vec<_> = catalogue
             .devices
             .iter()
             .filter(|device| contains(&device.id, typed) || contains(&device.name, typed))
             .collect();
-        own.sort_by_key(|device| {
+        found.sort_by_key(|device| {
             production.owned(&device.id, None) <= build.devices_used(&device.id)
         });
-        own.into_iter()
+        found
+            .into_iter()
             .map(|device| Completion {
                 line: format!("add {}", device.id),
                 says: device.name.clone(),

@@ -112,10 +112,12 @@ fn padded_last(found: Vec<Route>) -> Vec<Route> {
         found.iter().any(|other| {
             other.tap == route.tap
                 && other.boxes.len() < route.boxes.len()
-                && other
-                    .boxes
-                    .iter()
-                    .all(|placed| route.boxes.iter().any(|own| own.device == placed.device))
+                && other.boxes.iter().all(|placed| {
+                    route
+                        .boxes
+                        .iter()
+                        .any(|box_of_route| box_of_route.device == placed.device)
+                })
         })
     };
     let padded: Vec<bool> = found.iter().map(simpler).collect();

@@ -42,13 +42,13 @@ impl Production {
             catalogue
                 .cable(&cable)
                 .ok_or_else(|| missing("cable in the catalogue", &cable))?;
-            let own = self
+            let shortest = self
                 .kit
                 .iter()
                 .filter(|line| line.item == cable)
                 .filter_map(|line| line.length)
                 .min();
-            return Ok((cable, length.or(own).unwrap_or(USUAL)));
+            return Ok((cable, length.or(shortest).unwrap_or(USUAL)));
         }
         let fits = |id: &str| {
             let found = catalogue.cable(id)?;
@@ -58,7 +58,7 @@ impl Production {
             .then_some(())
         };
         let long_enough = |line: &&KitLine| {
-            length.is_none_or(|length| line.length.is_some_and(|own| own >= length))
+            length.is_none_or(|length| line.length.is_some_and(|held| held >= length))
         };
         let spare = self
             .kit
@@ -67,7 +67,7 @@ impl Production {
             .filter(long_enough)
             .filter(|line| {
                 line.length
-                    .is_some_and(|own| line.there() > build.cables_used(&line.item, own))
+                    .is_some_and(|held| line.there() > build.cables_used(&line.item, held))
             });
         if let Some(line) = spare.min_by_key(|line| line.length) {
             return Ok((line.item.clone(), length.or(line.length).unwrap_or(USUAL)));

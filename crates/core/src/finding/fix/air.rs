@@ -16,13 +16,13 @@ fn radio<'a>(facts: &Facts<'_, 'a>, placement: usize) -> Option<&'a Radio> {
 /// Sets a transmitter to the lowest channel that none of its band uses.
 pub fn free_channel(facts: &Facts, placement: usize) -> Option<Fix> {
     let floor = facts.floor;
-    let own = radio(facts, placement)?;
+    let sender = radio(facts, placement)?;
     let all = channels(floor);
     let others = all.iter().filter(|(other, _)| {
-        **other != placement && radio(facts, **other).is_some_and(|radio| radio.band == own.band)
+        **other != placement && radio(facts, **other).is_some_and(|radio| radio.band == sender.band)
     });
     let taken: Vec<u8> = others.filter_map(|(_, channel)| *channel).collect();
-    let free = (1..=own.channels).find(|channel| !taken.contains(channel))?;
+    let free = (1..=sender.channels).find(|channel| !taken.contains(channel))?;
     let mut antennas = floor.devices[placement]?.ports_facing(Direction::Out);
     let antenna = antennas.find(|port| {
         let place = floor.port_of(placement, &port.id);

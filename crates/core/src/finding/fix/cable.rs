@@ -16,11 +16,11 @@ fn spare_cables<'a>(
 ) -> Vec<(&'a Cable, Length)> {
     let floor = facts.floor;
     let spare = floor.production.kit.iter().filter_map(|line: &KitLine| {
-        let (cable, own) = (floor.catalogue.cable(&line.item)?, line.length?);
+        let (cable, length_held) = (floor.catalogue.cable(&line.item)?, line.length?);
         let fits =
             cable.joins(output.connector, input.connector) && cable.wires.contains(&output.wire);
-        let left = line.there() > floor.build.cables_used(&line.item, own);
-        (fits && left && own >= length).then_some((cable, own))
+        let left = line.there() > floor.build.cables_used(&line.item, length_held);
+        (fits && left && length_held >= length).then_some((cable, length_held))
     });
     spare.collect()
 }
@@ -56,10 +56,10 @@ pub fn right_cable(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
         facts.floor.ports[link.to].port,
     );
     let length = facts.floor.build.connections[connection].length;
-    let own = spare_cables(facts, output, input, Length(0))
+    let spare = spare_cables(facts, output, input, Length(0))
         .into_iter()
-        .min_by_key(|(_, own)| (*own < length, own.0.abs_diff(length.0)));
-    if let Some((cable, length)) = own {
+        .min_by_key(|(_, spare)| (*spare < length, spare.0.abs_diff(length.0)));
+    if let Some((cable, length)) = spare {
         return Some(set_cable(facts, connection, cable, length, ""));
     }
     let mut catalogue = facts.floor.catalogue.cables.iter();
@@ -87,9 +87,9 @@ pub fn better_cable(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     let now = cable_limits(link.cable, length, output.wire, format);
     let judged = spare_cables(facts, output, input, length).into_iter();
     let judged =
-        judged.map(|(cable, own)| (cable_limits(cable, own, output.wire, format), own, cable));
-    let (_, own, cable) = judged
+        judged.map(|(cable, held)| (cable_limits(cable, held, output.wire, format), held, cable));
+    let (_, held, cable) = judged
         .filter(|(margin, ..)| *margin < now)
-        .min_by_key(|(margin, own, _)| (*margin, *own))?;
-    Some(set_cable(facts, connection, cable, own, ""))
+        .min_by_key(|(margin, held, _)| (*margin, *held))?;
+    Some(set_cable(facts, connection, cable, held, ""))
 }

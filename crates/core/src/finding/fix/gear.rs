@@ -122,7 +122,7 @@ pub fn clamp(facts: &Facts, connection: ConnectionIx, socket: Connector) -> Opti
     let cable = &floor.build.connections[connection];
     let mut clamps = floor.catalogue.adapters.iter();
     let clamp = clamps.find(|one| one.kind == AdapterKind::Clamp && one.into == socket)?;
-    let own = floor.production.owned(&clamp.id, None);
+    let held = floor.production.owned(&clamp.id, None);
     let mut adapters = cable.adapters.clone();
     adapters.push(clamp.id.clone());
     let mut commands = vec![Command::SetAdapters {
@@ -130,7 +130,7 @@ pub fn clamp(facts: &Facts, connection: ConnectionIx, socket: Connector) -> Opti
         connection: cable.id.clone(),
         adapters,
     }];
-    let hired = own <= floor.build.adapters_used(&clamp.id);
+    let hired = held <= floor.build.adapters_used(&clamp.id);
     if hired {
         commands.push(Command::SetKit {
             line: kit::hired(floor.production, &clamp.id, None, 1),
@@ -299,12 +299,12 @@ pub fn around(facts: &Facts, output: PortIx) -> Option<Fix> {
     let behind = floor.link(connection).to;
     let origin = facts.resolved.signals[output].picture?.origin;
     let camera = floor.ports[origin].placement;
-    let own = (0..floor.ports.len()).filter(|port| {
+    let free = (0..floor.ports.len()).filter(|port| {
         floor.ports[*port].placement == camera
             && !floor.occupied[*port]
             && facts.resolved.signals[*port].picture.is_some()
     });
-    for port in own {
+    for port in free {
         let fitting = candidates(floor, facts.resolved, port);
         // What is behind is taken now; what counts is whether its input would take this output.
         let takes = fitting

@@ -237,11 +237,17 @@ pub fn media(facts: &Facts, recording: &Recording) -> Vec<Fix> {
     let Some(ability) = ability_of(facts, recording) else {
         return Vec::new();
     };
-    let own = |id: &str| recording.media.iter().filter(|own| **own == id).count() as u32;
+    let inserted = |id: &str| {
+        recording
+            .media
+            .iter()
+            .filter(|inserted| **inserted == id)
+            .count() as u32
+    };
     let in_kit = |medium: &Medium| {
         let there = floor.production.owned(&medium.id, None);
         there
-            .saturating_add(own(&medium.id))
+            .saturating_add(inserted(&medium.id))
             .saturating_sub(floor.build.media_used(&medium.id))
     };
     let fitting = |medium: &&Medium| slot_takes(ability, medium);

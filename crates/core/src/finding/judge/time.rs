@@ -326,7 +326,7 @@ fn labels(facts: &Facts, shots: &[Shot], strangers: &BTreeSet<usize>, found: &mu
         let runs = format!("they run {} apart in an hour", frames(apart));
         let text = match names.as_slice() {
             [] => format!("{counts}, the project runs at {picture} frames a second: {runs}."),
-            [own] if *own == facts.device(clock) => {
+            [only] if *only == facts.device(clock) => {
                 format!("{counts}, its pictures run at {picture} frames a second: {runs}.")
             }
             names => format!(
