@@ -34,6 +34,7 @@ pub struct App {
     store: Arc<Store>,
     catalogue: &'static Catalogue,
     events: Events,
+    lately: api::Lately,
     turns: Arc<Semaphore>,
 }
 
@@ -53,6 +54,7 @@ impl App {
             store: Arc::new(store),
             catalogue: Catalogue::shipped(),
             events: Events::new(stopping),
+            lately: api::Lately::default(),
             turns: Arc::new(Semaphore::new(cores())),
         }
     }

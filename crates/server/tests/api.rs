@@ -1068,3 +1068,65 @@ async fn a_long_answer_is_sent_compressed_to_who_can_read_it() {
     let answer = server.routes.clone().oneshot(request).await.unwrap();
     assert_eq!(answer.headers()[header::CONTENT_ENCODING], "gzip");
 }
+
+/// What a window has after an answer of changes to what it had.
+fn patched(had: &Value, answer: &Answer) -> Value {
+    assert_eq!(answer.status, StatusCode::OK, "{}", answer.text);
+    assert_eq!(
+        answer.headers[header::CONTENT_TYPE],
+        "application/json-patch+json"
+    );
+    let mut has = had.clone();
+    let steps: json_patch::Patch = serde_json::from_str(&answer.text).unwrap();
+    json_patch::patch(&mut has, &steps).unwrap();
+    has
+}
+
+/// Without what is said once, after the edit.
+fn still(mut workspace: Value) -> Value {
+    workspace.as_object_mut().unwrap().remove("said");
+    workspace
+}
+
+#[tokio::test]
+async fn changes_to_what_a_window_has_are_the_same_as_reading_it_all_again() {
+    let server = Server::new();
+    let edits = [
+        json!([{ "do": "rename-device", "build": "night", "device": "a", "name": "First camera" }]),
+        json!([{ "do": "remove-device", "build": "night", "device": "a" }]),
+        json!([{ "do": "add-device", "build": "night", "device": "ashgill-7", "unit": "a" }]),
+        json!([{ "do": "rename-production", "name": "The day pour" }]),
+        json!([{ "do": "set-timecode-master", "build": "night", "device": null }]),
+        json!([{ "do": "rename-unit", "build": "day", "unit": "a", "name": "First unit" },
+               { "do": "set-house-rules", "change": { "air_celsius": 30 } }]),
+        json!([{ "do": "add-unit", "build": "night", "name": "Crane" },
+               { "do": "move-device", "build": "night", "device": "b", "unit": "crane" }]),
+        json!([{ "do": "remove-build", "build": "day" }]),
+    ];
+    let mut has = server.get(NIGHT).await.json();
+    let ask = async |path: &str, body: Value, revision: u64| {
+        let request = Request::post(format!("{NIGHT}/{path}"))
+            .header(header::HOST, "localhost")
+            .header(header::IF_MATCH, format!("\"{revision}\""))
+            .header(
+                header::ACCEPT,
+                "application/json-patch+json, application/json",
+            );
+        server
+            .ask(request.body(Body::from(body.to_string())).unwrap())
+            .await
+    };
+    for commands in edits {
+        let revision = has["revision"].as_u64().unwrap();
+        let body = json!({ "build": "night", "commands": commands });
+        let answer = ask("commands", body, revision).await;
+        has = patched(&has, &answer);
+        assert_eq!(still(has.clone()), server.get(NIGHT).await.json());
+    }
+    while has["undo"].is_string() {
+        let revision = has["revision"].as_u64().unwrap();
+        let answer = ask("undo", json!({ "build": "night" }), revision).await;
+        has = patched(&has, &answer);
+        assert_eq!(still(has.clone()), server.get(NIGHT).await.json());
+    }
+}

@@ -1,3 +1,4 @@
+import { immutableJSONPatch, type JSONPatchDocument } from "immutable-json-patch";
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
@@ -87,13 +88,29 @@ interface Answered {
   response: Response;
 }
 
+type Asking = (client: typeof api) => Promise<Answered>;
+
 /** What the API answers; fails with a Problem, whatever went wrong. The answer’s type is named where it
  *  is asked for: the client’s own loses the schema’s tuples. */
-export async function ask<T>(asked: (client: typeof api) => Promise<Answered>): Promise<T> {
+export const ask = async <T>(asked: Asking) => (await answered(asked)).data as T;
+
+const PATCH = "application/json-patch+json";
+/** Asks for what changed since a workspace that is there, where that is less than the whole. */
+export const CHANGES = { Accept: `${PATCH}, application/json` };
+
+/** The same for a workspace: the whole, or what changed since `base`. What didn't change stays the same
+ *  object, so that nothing that shows it is drawn again. */
+export async function askWorkspace(asked: Asking, base: Workspace | undefined): Promise<Workspace> {
+  const { data, response } = await answered(asked);
+  const changes = response.headers.get("Content-Type") === PATCH;
+  return base && changes ? (immutableJSONPatch(base, data as JSONPatchDocument) as Workspace) : (data as Workspace);
+}
+
+async function answered(asked: Asking): Promise<Answered> {
   const { data, error, response } = await asked(api).catch(() => {
     throw new Problem(0, "The server doesn’t answer; nothing was changed. It is tried again by itself.");
   });
-  if (response.ok) return data as T;
+  if (response.ok) return { data, response };
   const problem: Partial<ProblemBody> = typeof error === "object" && error !== null ? error : {};
   throw new Problem(response.status, problem.detail ?? `The server answered ${response.status}.`, problem.current ?? undefined, problem.outlook ?? undefined);
 }

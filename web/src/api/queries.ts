@@ -3,6 +3,8 @@ import { useEffect, useState } from "react";
 import {
   asIs,
   ask,
+  askWorkspace,
+  CHANGES,
   onRevision,
   type Asked,
   type BuildComparison,
@@ -47,7 +49,7 @@ function of(id: string, query?: unknown) {
   return { params: query === undefined ? { path: { id } } : { path: { id }, query } };
 }
 /** Parameters of an edit. */
-const edited = (id: string, revision: number) => ({ path: { id }, header: onRevision(revision) });
+const edited = (id: string, revision: number) => ({ params: { path: { id }, header: onRevision(revision) }, headers: CHANGES });
 const keys = {
   list: ["productions"] as const,
   production: (id: string) => ["production", id] as const,
@@ -83,8 +85,7 @@ export function useListActions() {
       onSuccess,
     }),
     rename: useMutation({
-      mutationFn: ({ id, revision, build, name }: { id: string; revision: number; build: string; name: string }) =>
-        send(id, revision, build, [{ do: "rename-production", name }]),
+      mutationFn: ({ id, revision, build, name }: { id: string; revision: number; build: string; name: string }) => rename(id, revision, build, name),
       onSuccess,
     }),
   };
@@ -96,28 +97,43 @@ export function useWorkspace(id: string, build: string) {
   return useQuery({
     queryKey,
     // An answer that was asked for before an edit may come after the edit's own: the newer one stays.
-    queryFn: async () => newer(client.getQueryData<Workspace>(queryKey), await ask<Workspace>((api) => api.GET(ONE, of(id, { build })))),
+    queryFn: async () => {
+      const base = client.getQueryData<Workspace>(queryKey);
+      const query = { build, since: base?.revision };
+      const next = await askWorkspace((api) => api.GET(ONE, { ...of(id, query), headers: base ? CHANGES : {} }), base);
+      return newer(client.getQueryData<Workspace>(queryKey), next);
+    },
     refetchOnWindowFocus: false,
   });
 }
 
 const newer = (old: Workspace | undefined, next: Workspace) => (old && old.revision > next.revision ? old : next);
 
-const send = (id: string, revision: number, build: string, commands: Command[], first = false) =>
-  ask<Workspace>((api) => api.POST(`${ONE}/commands`, { params: edited(id, revision), body: { build, commands, ask: first } }));
+const rename = (id: string, revision: number, build: string, name: string) =>
+  ask<Workspace>((api) =>
+    api.POST(`${ONE}/commands`, {
+      params: { path: { id }, header: onRevision(revision) },
+      body: { build, commands: [{ do: "rename-production", name }], ask: false },
+    }),
+  );
 
 export type Step = "undo" | "redo";
 
 /** Edits of this window that are on their way, by production: the news of one comes before its answer. */
 const onTheirWay = new Map<string, Promise<unknown>>();
 
-/** One edit, or one step along the history, on a revision; an edit may ask first before it switches
- *  an output off. */
-export function requestEdit(id: string, build: string, revision: number, what: Command[] | Step, first: boolean) {
-  const answer =
-    typeof what === "string"
-      ? ask<Workspace>((api) => api.POST(what === "undo" ? `${ONE}/undo` : `${ONE}/redo`, { params: edited(id, revision), body: { build } }))
-      : send(id, revision, build, what, first);
+/** One edit, or one step along the history, on a workspace of one build; an edit may ask first before
+ *  it switches an output off. */
+export function requestEdit(base: Workspace, what: Command[] | Step, first: boolean) {
+  const { id, revision } = base;
+  const build = base.report.build;
+  const answer = askWorkspace(
+    (api) =>
+      typeof what === "string"
+        ? api.POST(what === "undo" ? `${ONE}/undo` : `${ONE}/redo`, { ...edited(id, revision), body: { build } })
+        : api.POST(`${ONE}/commands`, { ...edited(id, revision), body: { build, commands: what, ask: first } }),
+    base,
+  );
   onTheirWay.set(id, answer);
   return answer;
 }

@@ -2348,6 +2348,27 @@ export interface components {
             /** @description On a router: the input that goes to this output. */
             source?: string | null;
         };
+        /** @description One step of a patch; paths are JSON Pointers (RFC 6901). */
+        PatchStep: {
+            /** @enum {string} */
+            op: "add";
+            path: string;
+            value: unknown;
+        } | {
+            /** @enum {string} */
+            op: "replace";
+            path: string;
+            value: unknown;
+        } | {
+            /** @enum {string} */
+            op: "remove";
+            path: string;
+        } | {
+            from: string;
+            /** @enum {string} */
+            op: "move";
+            path: string;
+        };
         /** @example 1 frame */
         PathDelay: string;
         /** @example 3 % */
@@ -3462,6 +3483,11 @@ export interface operations {
             query?: {
                 /** @description The build's id; the first where not said. */
                 build?: string;
+                /**
+                 * @description The revision that the asker has: with `Accept: application/json-patch+json`, what changed
+                 *     since is answered where that is less than the whole.
+                 */
+                since?: number;
             };
             header?: never;
             path: {
@@ -3472,12 +3498,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The workspace, or a JSON Patch (RFC 6902) of the one that the asker has */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Workspace"];
+                    "application/json-patch+json": components["schemas"]["PatchStep"][];
                 };
             };
             404: {
@@ -3645,12 +3673,14 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The workspace, or a JSON Patch (RFC 6902) of the one at that revision */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Workspace"];
+                    "application/json-patch+json": components["schemas"]["PatchStep"][];
                 };
             };
             409: {
@@ -4429,12 +4459,14 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The workspace, or a JSON Patch (RFC 6902) of the one at that revision */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Workspace"];
+                    "application/json-patch+json": components["schemas"]["PatchStep"][];
                 };
             };
             412: {
@@ -4610,12 +4642,14 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The workspace, or a JSON Patch (RFC 6902) of the one at that revision */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Workspace"];
+                    "application/json-patch+json": components["schemas"]["PatchStep"][];
                 };
             };
             412: {

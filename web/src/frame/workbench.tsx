@@ -92,7 +92,7 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
           const what = typeof asked === "function" ? asked(newest.current.production) : asked;
           // What a fix would do has been shown; anything else that switches an output off says so first.
           const ask = !certain && !previewed.current;
-          const next = await requestEdit(id, build.id, newest.current.revision, what, ask);
+          const next = await requestEdit(newest.current, what, ask);
           newest.current = next;
           keepWorkspace(client, id, build.id, next);
           setNotice(next.said?.length ? { text: next.said.join(" ") } : undefined);

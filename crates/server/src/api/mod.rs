@@ -5,12 +5,15 @@ mod catalogue;
 mod edits;
 mod gear;
 mod media;
+mod patch;
 mod productions;
 mod questions;
 mod sums;
+mod told;
 mod ways;
 
 pub use productions::Workspace;
+pub use told::Lately;
 
 use crate::problem::{PROBLEM, Problem};
 use crate::{App, EDIT_BYTES, events};

@@ -1,6 +1,8 @@
 //! Productions: the list, reading, making, copying, deleting, files in and out.
 
 use super::body::{Body, Path, Query, Text};
+use super::patch::PatchStep;
+use super::told::{Lately, Told, Wanted};
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
@@ -10,8 +12,8 @@ use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 use west_rail_core::catalogue::Catalogue;
-use west_rail_core::document::{Command, Production, ProductionFile};
-use west_rail_core::report::{Report, report};
+use west_rail_core::document::{Command, Handle, Production, ProductionFile};
+use west_rail_core::report::Report;
 use west_rail_store::{Entry, Kept, StoreError};
 
 /// A production in the list.
@@ -64,6 +66,9 @@ pub struct Workspace {
 pub struct BuildQuery {
     /// The build's id; the first where not said.
     build: Option<String>,
+    /// The revision that the asker has: with `Accept: application/json-patch+json`, what changed
+    /// since is answered where that is less than the whole.
+    since: Option<u64>,
 }
 
 /// The name of a new production.
@@ -79,13 +84,8 @@ pub(super) fn no_build(build: &str) -> Problem {
 }
 
 impl Workspace {
-    /// The workspace of a build, or of the first one.
-    pub fn of(kept: Kept, build: Option<&str>, catalogue: &Catalogue) -> Result<Self, Problem> {
-        let first = kept.production.builds.first();
-        let first = first.ok_or_else(|| Problem::missing("the production has no build"))?;
-        let build = build.map_or_else(|| first.id.clone(), str::to_string);
-        let report = report(&kept.production, &build, catalogue);
-        let report = report.ok_or_else(|| no_build(&build))?;
+    /// What is kept, with what follows from it.
+    pub(super) fn new(kept: Kept, report: Report) -> Self {
         let Kept {
             id,
             revision,
@@ -93,7 +93,7 @@ impl Workspace {
             undo,
             redo,
         } = kept;
-        Ok(Self {
+        Self {
             id,
             revision,
             production,
@@ -101,8 +101,15 @@ impl Workspace {
             undo,
             redo,
             said: Vec::new(),
-        })
+        }
     }
+}
+
+/// The build that is asked for, or the first one.
+pub(super) fn build_of(kept: &Kept, asked: Option<String>) -> Result<Handle, Problem> {
+    let first = kept.production.builds.first();
+    let first = first.ok_or_else(|| Problem::missing("the production has no build"))?;
+    Ok(asked.unwrap_or_else(|| first.id.clone()))
 }
 
 impl From<Entry> for Listed {
@@ -144,25 +151,31 @@ pub async fn create(
     State(app): State<App>,
     Body(new): Body<NewProduction>,
 ) -> Result<Response, Problem> {
+    let lately = app.lately.clone();
     app.with_store(move |store, shipped| {
         let rename = [Command::RenameProduction { name: new.name }];
         let named = Production::named("New").edited(shipped, &rename)?;
-        made(store.create(&named.production)?, shipped)
+        made(&lately, store.create(&named.production)?, shipped)
     })
     .await
 }
 
 /// One production with the report of one build.
 #[utoipa::path(get, path = "/api/productions/{id}", tag = "productions", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
-    responses((status = 200, body = Workspace), (status = 404, body = Problem)))]
+    responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one that the asker has", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 404, body = Problem)))]
 pub async fn read(
     State(app): State<App>,
     Path(id): Path<String>,
     Query(query): Query<BuildQuery>,
-) -> Result<Json<Workspace>, Problem> {
+    wanted: Wanted,
+) -> Result<Told, Problem> {
+    let lately = app.lately.clone();
     app.with_store(move |store, shipped| {
         let kept = store.get(&id)?;
-        Workspace::of(kept, query.build.as_deref(), shipped).map(Json)
+        let build = build_of(&kept, query.build)?;
+        let base = query.since.and_then(|since| lately.at(&id, &build, since));
+        let workspace = lately.workspace(kept, &build, shipped)?;
+        Ok(Told::since(wanted, base.as_deref(), workspace))
     })
     .await
 }
@@ -179,15 +192,10 @@ pub async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<St
 /// Puts a deleted production back.
 #[utoipa::path(post, path = "/api/productions/{id}/restore", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
     responses((status = 200, body = Workspace), (status = 404, body = Problem)))]
-pub async fn restore(
-    State(app): State<App>,
-    Path(id): Path<String>,
-) -> Result<Json<Workspace>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.restore(&id)?;
-        Workspace::of(kept, None, shipped).map(Json)
-    })
-    .await
+pub async fn restore(State(app): State<App>, Path(id): Path<String>) -> Result<Told, Problem> {
+    let lately = app.lately.clone();
+    app.with_store(move |store, shipped| first(&lately, store.restore(&id)?, shipped))
+        .await
 }
 
 /// A copy of a production.
@@ -197,7 +205,8 @@ pub async fn duplicate(
     State(app): State<App>,
     Path(id): Path<String>,
 ) -> Result<Response, Problem> {
-    app.with_store(move |store, shipped| made(store.duplicate(&id)?, shipped))
+    let lately = app.lately.clone();
+    app.with_store(move |store, shipped| made(&lately, store.duplicate(&id)?, shipped))
         .await
 }
 
@@ -226,15 +235,22 @@ pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Re
 #[utoipa::path(post, path = "/api/productions/import", tag = "productions", request_body = ProductionFile,
     responses((status = 201, body = Workspace), (status = 413, body = Problem), (status = 422, body = Problem)))]
 pub async fn import(State(app): State<App>, Text(text): Text) -> Result<Response, Problem> {
+    let lately = app.lately.clone();
     app.with_store(move |store, shipped| {
         let file = ProductionFile::read(&text);
         let file = file.map_err(|error| Problem::refused(error.to_string()))?;
-        made(store.create(&file.production)?, shipped)
+        made(&lately, store.create(&file.production)?, shipped)
     })
     .await
 }
 
-fn made(kept: Kept, shipped: &Catalogue) -> Result<Response, Problem> {
-    let workspace = Workspace::of(kept, None, shipped)?;
-    Ok((StatusCode::CREATED, Json(workspace)).into_response())
+/// The workspace of the first build.
+fn first(lately: &Lately, kept: Kept, shipped: &Catalogue) -> Result<Told, Problem> {
+    let build = build_of(&kept, None)?;
+    lately.workspace(kept, &build, shipped).map(Told::Whole)
+}
+
+fn made(lately: &Lately, kept: Kept, shipped: &Catalogue) -> Result<Response, Problem> {
+    let workspace = first(lately, kept, shipped)?;
+    Ok((StatusCode::CREATED, workspace).into_response())
 }

@@ -1,0 +1,239 @@
+//! What changed between two workspaces, as a JSON Patch (RFC 6902): an answer as small as the edit.
+
+use super::Workspace;
+use serde::Serialize;
+use serde_json::{Value, json};
+use std::collections::HashMap;
+use std::hash::Hash;
+use utoipa::ToSchema;
+use west_rail_core::document::{Build, Production};
+use west_rail_core::report::Report;
+
+/// More steps than this take longer than reading everything again: the whole is sent.
+const MOST_STEPS: usize = 256;
+
+/// One step of a patch; paths are JSON Pointers (RFC 6901).
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+#[serde(tag = "op", rename_all = "lowercase")]
+pub enum PatchStep {
+    Add { path: String, value: Value },
+    Replace { path: String, value: Value },
+    Remove { path: String },
+    Move { from: String, path: String },
+}
+
+/// The steps from one workspace to another; `None` where there would be more than are worth it.
+pub fn patch(old: &Workspace, new: &Workspace) -> Option<Vec<PatchStep>> {
+    let mut steps = Steps::default();
+    let Workspace {
+        id,
+        revision,
+        production,
+        report,
+        undo,
+        redo,
+        said,
+    } = new;
+    steps.value("/id", &old.id, id);
+    steps.value("/revision", &old.revision, revision);
+    steps.value("/undo", &old.undo, undo);
+    steps.value("/redo", &old.redo, redo);
+    // Whatever the asker was told after an edit of before is over.
+    steps.add("/said", json!(said));
+    steps.production(&old.production, production);
+    steps.report(&old.report, report);
+    (steps.0.len() <= MOST_STEPS).then_some(steps.0)
+}
+
+#[derive(Default)]
+struct Steps(Vec<PatchStep>);
+
+impl Steps {
+    fn add(&mut self, path: &str, value: Value) {
+        let path = path.into();
+        self.0.push(PatchStep::Add { path, value });
+    }
+
+    /// A value that is replaced where it changed.
+    fn value<T: Serialize + PartialEq>(&mut self, path: &str, old: &T, new: &T) {
+        if old != new {
+            let (path, value) = (path.into(), json!(new));
+            self.0.push(PatchStep::Replace { path, value });
+        }
+    }
+
+    /// A value that isn't written where it is empty.
+    fn if_any<T: Serialize + PartialEq>(&mut self, path: &str, old: &T, new: &T, empty: bool) {
+        match (old == new, empty) {
+            (true, _) => {}
+            (false, true) => {
+                let path = path.into();
+                self.0.push(PatchStep::Remove { path });
+            }
+            (false, false) => self.add(path, json!(new)),
+        }
+    }
+
+    /// A list whose entries have keys: entries that went, came, moved and changed, each by itself.
+    fn list<'w, T: Serialize + PartialEq, K: Hash + Eq>(
+        &mut self,
+        path: &str,
+        (old, new): (&'w [T], &'w [T]),
+        key: impl Fn(&'w T) -> K,
+    ) {
+        let before: HashMap<K, &T> = old.iter().map(|entry| (key(entry), entry)).collect();
+        let after: HashMap<K, usize> = new.iter().map(&key).zip(0..).collect();
+        if before.len() < old.len() || after.len() < new.len() {
+            // Twice the same key: entries can't be told apart.
+            return self.value(path, &old, &new);
+        }
+        let mut now: Vec<K> = Vec::with_capacity(new.len());
+        for entry in old {
+            if after.contains_key(&key(entry)) {
+                now.push(key(entry));
+            } else {
+                let path = format!("{path}/{}", now.len());
+                self.0.push(PatchStep::Remove { path });
+            }
+        }
+        for (at, entry) in new.iter().enumerate() {
+            if self.0.len() > MOST_STEPS {
+                return;
+            }
+            let wanted = key(entry);
+            let Some(existing) = before.get(&wanted) else {
+                self.add(&format!("{path}/{at}"), json!(entry));
+                now.insert(at, wanted);
+                continue;
+            };
+            if now[at] != wanted {
+                self.put_in_place(path, &mut now, at, &wanted, &after);
+            }
+            self.value(&format!("{path}/{at}"), *existing, entry);
+        }
+    }
+
+    /// Moves the wanted entry to its place; where it comes next, what stands before it goes to its
+    /// own instead, so that one entry that went down the list is one move.
+    fn put_in_place<K: Eq + Hash>(
+        &mut self,
+        path: &str,
+        now: &mut Vec<K>,
+        at: usize,
+        wanted: &K,
+        after: &HashMap<K, usize>,
+    ) {
+        let found = now[at..].iter().position(|key| key == wanted);
+        let Some(found) = found.map(|further| at + further) else {
+            return;
+        };
+        let (from, to) = if found == at + 1 {
+            (at, after[&now[at]].min(now.len() - 1))
+        } else {
+            (found, at)
+        };
+        let moved = now.remove(from);
+        now.insert(to, moved);
+        self.0.push(PatchStep::Move {
+            from: format!("{path}/{from}"),
+            path: format!("{path}/{to}"),
+        });
+    }
+
+    fn production(&mut self, old: &Production, new: &Production) {
+        let Production {
+            name,
+            format,
+            drop_frame,
+            house_rules,
+            kit,
+            custom,
+            station,
+            job,
+            builds,
+        } = new;
+        self.value("/production/name", &old.name, name);
+        self.value("/production/format", &old.format, format);
+        self.value("/production/drop_frame", &old.drop_frame, drop_frame);
+        self.value("/production/house_rules", &old.house_rules, house_rules);
+        self.value("/production/kit", &old.kit, kit);
+        let empty = custom.is_empty();
+        self.if_any("/production/custom", &old.custom, custom, empty);
+        self.value("/production/station", &old.station, station);
+        self.if_any("/production/job", &old.job, job, job.is_empty());
+        let ids = |builds: &[Build]| -> Vec<String> {
+            builds.iter().map(|build| build.id.clone()).collect()
+        };
+        if ids(&old.builds) != ids(builds) {
+            return self.value("/production/builds", &old.builds, builds);
+        }
+        for (at, (old, new)) in old.builds.iter().zip(builds).enumerate() {
+            self.build(&format!("/production/builds/{at}"), old, new);
+        }
+    }
+
+    fn build(&mut self, path: &str, old: &Build, new: &Build) {
+        let Build {
+            id,
+            name,
+            units,
+            placements,
+            connections,
+            needs,
+            timecode_master,
+            schedule,
+        } = new;
+        let at = |field: &str| format!("{path}/{field}");
+        self.value(&at("id"), &old.id, id);
+        self.value(&at("name"), &old.name, name);
+        self.list(&at("units"), (&old.units, units), |unit| &unit.id);
+        let both = (&*old.placements, &**placements);
+        self.list(&at("placements"), both, |placement| &placement.id);
+        let both = (&*old.connections, &**connections);
+        self.list(&at("connections"), both, |cable| &cable.id);
+        self.list(&at("needs"), (&old.needs, needs), |need| &need.id);
+        let (old_master, none) = (&old.timecode_master, timecode_master.is_none());
+        self.if_any(&at("timecode_master"), old_master, timecode_master, none);
+        let empty = schedule.is_empty();
+        self.if_any(&at("schedule"), &old.schedule, schedule, empty);
+    }
+
+    fn report(&mut self, old: &Report, new: &Report) {
+        let Report {
+            build,
+            format,
+            timecode,
+            verdict,
+            stages,
+            devices,
+            ports,
+            connections,
+            needs,
+            offered,
+            arrivals,
+            recordings,
+            findings,
+        } = new;
+        self.value("/report/build", &old.build, build);
+        self.value("/report/format", &old.format, format);
+        self.value("/report/timecode", &old.timecode, timecode);
+        self.value("/report/verdict", &old.verdict, verdict);
+        self.value("/report/stages", &old.stages, stages);
+        let both = (&*old.devices, &**devices);
+        self.list("/report/devices", both, |device| &device.id);
+        self.list("/report/ports", (&old.ports, ports), |port| &port.at);
+        let both = (&*old.connections, &**connections);
+        self.list("/report/connections", both, |cable| &cable.id);
+        self.list("/report/needs", (&old.needs, needs), |need| &need.id);
+        let both = (&*old.offered, &**offered);
+        self.list("/report/offered", both, |offered| &offered.words);
+        let both = (&*old.arrivals, &**arrivals);
+        self.list("/report/arrivals", both, |arrival| {
+            (&arrival.device, &arrival.at)
+        });
+        let both = (&*old.recordings, &**recordings);
+        self.list("/report/recordings", both, |recording| &recording.device);
+        let both = (&*old.findings, &**findings);
+        self.list("/report/findings", both, |finding| &finding.id);
+    }
+}

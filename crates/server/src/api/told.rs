@@ -1,0 +1,135 @@
+//! What was answered lately, and answers that are as small as what changed since.
+
+use super::Workspace;
+use super::patch::{PatchStep, patch};
+use super::productions::no_build;
+use crate::problem::Problem;
+use axum::Json;
+use axum::extract::FromRequestParts;
+use axum::http::header;
+use axum::http::request::Parts;
+use axum::response::{IntoResponse, Response};
+use std::collections::VecDeque;
+use std::convert::Infallible;
+use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::report::{Report, report};
+use west_rail_store::Kept;
+
+/// The media type of a JSON Patch.
+pub const PATCH: &str = "application/json-patch+json";
+
+/// Ports of all workspaces that are remembered: about 20 MB.
+const REMEMBERED_PORTS: usize = 20_000;
+/// Workspaces that are remembered.
+const REMEMBERED: usize = 16;
+
+/// Workspaces that were answered lately, the newest last. They follow from their revision and build
+/// alone, so one that is found is as good as one that is computed.
+#[derive(Clone, Default)]
+pub struct Lately(Arc<Mutex<VecDeque<Arc<Workspace>>>>);
+
+impl Lately {
+    fn all(&self) -> MutexGuard<'_, VecDeque<Arc<Workspace>>> {
+        // What was there before a panic is still true.
+        self.0.lock().unwrap_or_else(PoisonError::into_inner)
+    }
+
+    /// The workspace of a build at a revision, where it was answered lately.
+    pub fn at(&self, id: &str, build: &str, revision: u64) -> Option<Arc<Workspace>> {
+        let all = self.all();
+        let mut found = all.iter().rev().filter(|workspace| {
+            workspace.revision == revision && workspace.report.build == build && workspace.id == id
+        });
+        found.next().cloned()
+    }
+
+    /// The workspace of a build of what is kept, computed where nobody asked for it before.
+    pub fn workspace(
+        &self,
+        kept: Kept,
+        build: &str,
+        catalogue: &Catalogue,
+    ) -> Result<Arc<Workspace>, Problem> {
+        if let Some(workspace) = self.at(&kept.id, build, kept.revision)
+            && workspace.production == kept.production
+        {
+            return Ok(workspace);
+        }
+        let report = report(&kept.production, build, catalogue);
+        let report = report.ok_or_else(|| no_build(build))?;
+        Ok(self.remember(kept, report))
+    }
+
+    /// Keeps what follows from a revision.
+    pub fn remember(&self, kept: Kept, report: Report) -> Arc<Workspace> {
+        let workspace = Arc::new(Workspace::new(kept, report));
+        let mut all = self.all();
+        all.push_back(workspace.clone());
+        let mut ports: usize = all.iter().map(|old| old.report.ports.len()).sum();
+        while all.len() > 1 && (all.len() > REMEMBERED || ports > REMEMBERED_PORTS) {
+            let old = all.pop_front();
+            ports -= old.map_or(0, |old| old.report.ports.len());
+        }
+        workspace
+    }
+}
+
+/// Whether the asker takes changes to what it has, or wants the whole: from `Accept`.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Wanted {
+    Changes,
+    Whole,
+}
+
+impl<S: Send + Sync> FromRequestParts<S> for Wanted {
+    type Rejection = Infallible;
+
+    async fn from_request_parts(parts: &mut Parts, _: &S) -> Result<Self, Infallible> {
+        let mut accepted = parts.headers.get_all(header::ACCEPT).into_iter();
+        let changes = accepted.any(|value| value.to_str().is_ok_and(|text| text.contains(PATCH)));
+        Ok(if changes { Self::Changes } else { Self::Whole })
+    }
+}
+
+/// An answer: what changed, or the whole.
+pub enum Told {
+    Changes(Vec<PatchStep>),
+    Whole(Arc<Workspace>),
+}
+
+impl Told {
+    /// What changed since `base`, where it is wanted and known and worth it.
+    pub fn since(wanted: Wanted, base: Option<&Workspace>, now: Arc<Workspace>) -> Self {
+        let base = base.filter(|_| wanted == Wanted::Changes);
+        let steps = base.and_then(|base| patch(base, &now));
+        steps.map_or(Self::Whole(now), Self::Changes)
+    }
+
+    /// The same after an edit, with what it left behind in sentences.
+    pub fn after_edit(
+        wanted: Wanted,
+        base: Option<&Workspace>,
+        now: Arc<Workspace>,
+        said: Vec<String>,
+    ) -> Self {
+        let now = if said.is_empty() {
+            now
+        } else {
+            Arc::new(Workspace {
+                said,
+                ..Workspace::clone(&now)
+            })
+        };
+        Self::since(wanted, base, now)
+    }
+}
+
+impl IntoResponse for Told {
+    fn into_response(self) -> Response {
+        match self {
+            Self::Changes(steps) => ([(header::CONTENT_TYPE, PATCH)], Json(steps)).into_response(),
+            Self::Whole(workspace) => Json(&*workspace).into_response(),
+        }
+    }
+}
