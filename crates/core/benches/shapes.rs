@@ -1,6 +1,6 @@
 //! What a report costs by the shape of the floor: each row beside its goal, and how much more the
 //! larger floor costs than the one before it. Ten times the devices may cost little more than ten
-//! times as much.
+//! times as much. Names of shapes as arguments measure only those.
 
 use std::time::{Duration, Instant};
 use west_rail_core::catalogue::Catalogue;
@@ -36,27 +36,37 @@ fn main() {
         median(&night, "night"),
         Duration::from_micros(200)
     );
-    println!(
-        "rigs      {:>6}     {:>12.1?}   goal {:?}",
-        1_000,
-        median(&demo::floor(1_000), "main"),
-        Duration::from_millis(5)
-    );
+    let asked: Vec<String> = std::env::args()
+        .skip(1)
+        .filter(|argument| !argument.starts_with('-'))
+        .collect();
+    let wanted = |name: &str| asked.is_empty() || asked.iter().any(|asked| asked == name);
+    if wanted("Rigs") {
+        rows("Rigs", demo::floor);
+    }
     for shape in Shape::ALL {
-        let mut before: Option<(usize, Duration)> = None;
-        for devices in SIZES {
-            let time = median(&shape.floor(devices), "main");
-            let growth = before.map_or_else(String::new, |(fewer, less)| {
-                let (more, longer) = (devices / fewer, time.as_secs_f64() / less.as_secs_f64());
-                format!("{longer:.1} × for {more} × the devices")
-            });
-            let goal = if devices == 5_000 {
-                format!("   goal {GOAL:?}")
-            } else {
-                String::new()
-            };
-            println!("{shape:<10?}{devices:>6}     {time:>12.1?}   {growth}{goal}");
-            before = Some((devices, time));
+        let name = format!("{shape:?}");
+        if wanted(&name) {
+            rows(&name, |devices| shape.floor(devices));
         }
+    }
+}
+
+/// A row for each size of one kind of floor.
+fn rows(name: &str, floor: impl Fn(usize) -> Production) {
+    let mut before: Option<(usize, Duration)> = None;
+    for devices in SIZES {
+        let time = median(&floor(devices), "main");
+        let growth = before.map_or_else(String::new, |(fewer, less)| {
+            let (more, longer) = (devices / fewer, time.as_secs_f64() / less.as_secs_f64());
+            format!("{longer:.1} × for {more} × the devices")
+        });
+        let goal = match (name, devices) {
+            (_, 5_000) => format!("   goal {GOAL:?}"),
+            ("Rigs", 1_000) => "   goal 5ms".into(),
+            _ => String::new(),
+        };
+        println!("{name:<10}{devices:>6}     {time:>12.1?}   {growth}{goal}");
+        before = Some((devices, time));
     }
 }

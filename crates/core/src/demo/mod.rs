@@ -4,12 +4,14 @@ mod shapes;
 
 pub use shapes::Shape;
 
+use crate::catalogue::Catalogue;
 use crate::document::{
     Build, Connection, Placement, PortRef, Production, ProductionFile, RecordingSetting, Settings,
     Unit,
 };
 use crate::format::{PictureFormat, Raster};
 use crate::quantity::Length;
+use crate::report::usual_needs;
 
 /// The shipped productions: a short name for the file, and the production.
 pub fn productions() -> Vec<(&'static str, Production)> {
@@ -54,7 +56,7 @@ const RIG: [Piece; 10] = [
     ("dunmore-b1", &[]),
 ];
 
-/// A floor of so many devices: rigs of ten, camera to director, with recordings.
+/// A floor of so many devices: rigs of ten, camera to director, with recordings and the usual needs.
 pub fn floor(devices: usize) -> Production {
     let mut build = Build::empty("main", &format!("{devices} devices"));
     build.units.clear();
@@ -103,11 +105,10 @@ pub fn floor(devices: usize) -> Production {
         raster: Raster::UHD,
         ..base.format
     };
-    Production {
-        format,
-        builds: vec![build],
-        ..base
-    }
+    let mut floor = Production { format, ..base };
+    build.needs = usual_needs(&floor, &build, Catalogue::shipped(), devices);
+    floor.builds = vec![build];
+    floor
 }
 
 #[cfg(test)]

@@ -212,6 +212,16 @@ impl<'a> Facts<'_, 'a> {
         found.ok().map(|at| &self.recordings[at])
     }
 
+    /// Cameras whose picture a recorder records at one of its inputs.
+    fn cameras_recorded_outside(&self) -> impl Iterator<Item = usize> {
+        let inputs = self
+            .recordings
+            .iter()
+            .filter_map(|recording| recording.input);
+        let pictures = inputs.filter_map(|input| self.resolved.signals[input].picture);
+        pictures.map(|picture| self.floor.ports[picture.origin].placement)
+    }
+
     fn proposes(&self, finding: &str) -> bool {
         match self.proposals {
             Proposals::None => false,

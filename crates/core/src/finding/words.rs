@@ -28,6 +28,18 @@ impl Facts<'_, '_> {
     }
 }
 
+/// A list in a sentence of which only so many are named: *a, b and 3 more*.
+pub(super) fn list_of_many(mut items: Vec<String>, named: usize) -> String {
+    match items.len().saturating_sub(named) {
+        0 | 1 => list(&items),
+        more => {
+            items.truncate(named);
+            items.push(format!("{more} more"));
+            list(&items)
+        }
+    }
+}
+
 /// A list in a sentence: *a, b and c*.
 pub(super) fn list(items: &[String]) -> String {
     match items {

@@ -5,7 +5,7 @@ use crate::catalogue::{
     Abilities, Adapter, Cable, Catalogue, Device, Direction, InternalPath, Port, takes,
 };
 use crate::document::{
-    Build, Connection, InputSetting, OutputSetting, Placement, PortRef, Production,
+    Build, Connection, InputSetting, Need, OutputSetting, Placement, PortRef, Production,
 };
 use crate::format::PictureFormat;
 use crate::timecode::TimecodeRate;
@@ -41,6 +41,8 @@ pub struct Floor<'a> {
     /// Connections that can't stand: no such port, or a socket taken already.
     pub refused: Vec<(ConnectionIx, Refused)>,
     by_handle: FxHashMap<&'a str, usize>,
+    /// The needs at each placement that has any, by their number.
+    needs_at: FxHashMap<usize, Vec<usize>>,
 }
 
 /// A port of a placement.
@@ -100,6 +102,12 @@ impl<'a> Floor<'a> {
         }
         let (into, out_of) = (vec![None; ports.len()], vec![Vec::new(); ports.len()]);
         let occupied = vec![false; ports.len()];
+        let mut needs_at: FxHashMap<usize, Vec<usize>> = FxHashMap::default();
+        for (number, need) in build.needs.iter().enumerate() {
+            if let Some(placement) = by_handle.get(need.at.as_str()) {
+                needs_at.entry(*placement).or_default().push(number);
+            }
+        }
         let mut floor = Self {
             production,
             build,
@@ -113,6 +121,7 @@ impl<'a> Floor<'a> {
             occupied,
             refused: Vec::new(),
             by_handle,
+            needs_at,
         };
         for (number, connection) in build.connections.iter().enumerate() {
             for at in [&connection.from, &connection.to] {
@@ -156,6 +165,15 @@ impl<'a> Floor<'a> {
     /// The place of a placement by its handle.
     pub fn placement(&self, handle: &str) -> Option<usize> {
         self.by_handle.get(handle).copied()
+    }
+
+    /// The needs at a placement, with their numbers.
+    pub fn needs_at(
+        &self,
+        placement: usize,
+    ) -> impl Iterator<Item = (usize, &'a Need)> + use<'_, 'a> {
+        let numbers = self.needs_at.get(&placement).into_iter().flatten();
+        numbers.map(|number| (*number, &self.build.needs[*number]))
     }
 
     /// The placement that a port belongs to.

@@ -4,6 +4,7 @@
 use super::{ConnectionIx, Floor, Leg, LinksProblem, PortIx, Problem, Signal};
 use crate::carriage::sdi::Mapping;
 use crate::catalogue::{Direction, LinkGroup, Via};
+use rustc_hash::FxHashMap;
 
 /// The group of links that a port belongs to, and its place in it.
 fn group_of<'a>(floor: &Floor<'a>, port: PortIx) -> Option<(&'a LinkGroup, usize)> {
@@ -50,31 +51,46 @@ pub fn first_output(floor: &Floor, output: PortIx) -> Option<PortIx> {
     floor.port_of(floor.ports[output].placement, group.ports.first()?)
 }
 
-/// Whether an output sends part of a picture, also through loops.
-fn sends_part(floor: &Floor, mut output: PortIx) -> bool {
-    // No more steps than there are ports: a circle is no part of anything.
-    for _ in 0..floor.ports.len() {
-        if sends(floor, output).is_some() {
-            return true;
-        }
-        let node = floor.ports[output];
-        let paths = floor.devices[node.placement].map_or(&[][..], |device| &device.paths);
-        let looped = paths.iter().find(|path| {
-            path.to.contains(&node.port.id) && matches!(path.via, Via::Loop | Via::Relay)
-        });
-        let before = looped.and_then(|path| floor.input_for(output, path));
-        match before.and_then(|input| floor.into[input]) {
-            Some(connection) => output = floor.link(connection).from,
-            None => return false,
-        }
+/// Outputs that send part of a picture, also through loops: each is looked at once.
+#[derive(Default)]
+struct Parts(FxHashMap<PortIx, bool>);
+
+impl Parts {
+    fn sent_by(&mut self, floor: &Floor, output: PortIx) -> bool {
+        let (mut way, mut at) = (Vec::new(), Some(output));
+        let part = loop {
+            // What begins nowhere is no part of anything.
+            let Some(output) = at else { break false };
+            if let Some(part) = self.0.get(&output) {
+                break *part;
+            }
+            if sends(floor, output).is_some() {
+                break true;
+            }
+            // In a circle, this is what is met again.
+            self.0.insert(output, false);
+            way.push(output);
+            at = looped_from(floor, output);
+        };
+        self.0.extend(way.into_iter().map(|output| (output, part)));
+        part
     }
-    false
+}
+
+/// The output whose picture an output loops on.
+fn looped_from(floor: &Floor, output: PortIx) -> Option<PortIx> {
+    let node = floor.ports[output];
+    let mut paths = floor.devices[node.placement]?.paths.iter();
+    let looped = paths
+        .find(|path| path.to.contains(&node.port.id) && matches!(path.via, Via::Loop | Via::Relay));
+    let connection = floor.into[floor.input_for(output, looped?)?]?;
+    Some(floor.link(connection).from)
 }
 
 /// What has to be known before what: the first output before the others of its group, the other
 /// inputs of a group before the first.
 pub fn order(floor: &Floor) -> Vec<(PortIx, PortIx)> {
-    let mut pairs = Vec::new();
+    let (mut pairs, mut parts) = (Vec::new(), Parts::default());
     for (placement, device) in floor.devices.iter().enumerate() {
         for group in device.iter().flat_map(|device| &device.links) {
             let ports: Vec<PortIx> = group
@@ -90,7 +106,7 @@ pub fn order(floor: &Floor) -> Vec<(PortIx, PortIx)> {
                     Direction::Out if sends(floor, other).is_some() => pairs.push((first, other)),
                     Direction::In => {
                         let cable = floor.into[other];
-                        if cable.is_some_and(|cable| sends_part(floor, floor.link(cable).from)) {
+                        if cable.is_some_and(|cable| parts.sent_by(floor, floor.link(cable).from)) {
                             pairs.push((other, first));
                         }
                     }

@@ -17,6 +17,8 @@ pub struct Resolved {
     pub signals: Vec<Signal>,
     /// The output or input that each port's picture came from.
     pub picture_from: Vec<Option<PortIx>>,
+    /// The first port on the way of each port's picture where sound beside it was lost.
+    pub sound_lost: Vec<Option<PortIx>>,
     /// Every port once, after all that feed it; those of a circle one after the other.
     pub order: Vec<PortIx>,
     /// How full each connection is.
@@ -57,6 +59,7 @@ pub fn resolve(floor: &Floor) -> Resolved {
         resolved: Resolved {
             signals: vec![Signal::default(); floor.ports.len()],
             picture_from: vec![None; floor.ports.len()],
+            sound_lost: Vec::new(),
             order: Vec::with_capacity(floor.ports.len()),
             loads: vec![Load::None; floor.build.connections.len()],
             mixes: BTreeMap::new(),
@@ -69,8 +72,20 @@ pub fn resolve(floor: &Floor) -> Resolved {
     super::timecode::check(floor, &mut walk.resolved);
     walk.resolved.problems.extend(air::judge(floor));
     let mut resolved = walk.resolved;
+    resolved.sound_lost = sound_lost(&resolved);
     super::arrival::collect(floor, &mut resolved);
     resolved
+}
+
+/// Where sound is lost first on the way of each port's picture.
+fn sound_lost(resolved: &Resolved) -> Vec<Option<PortIx>> {
+    let channels = |port: PortIx| resolved.signals[port].sound.len();
+    resolved.along(|before: Option<&Option<PortIx>>, port| {
+        before.copied().flatten().or_else(|| {
+            let from = resolved.picture_from[port]?;
+            (channels(port) < channels(from)).then_some(port)
+        })
+    })
 }
 
 /// The walk along the order of the ports.

@@ -5,7 +5,7 @@ use std::borrow::Cow;
 use utoipa::ToSchema;
 
 /// How a figure was reached. Built where the figure is computed, and shown as it is.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema)]
 pub struct Working {
     /// What the figure answers: *Record time on 512 GB*.
     pub title: String,

@@ -3,7 +3,7 @@
 use super::capacity::Room;
 use super::drive::{DriveBehind, drive_behind};
 use super::heat;
-use super::time::{RecordTime, RecordTimeInputs, record_time};
+use super::time::{RecordTime, RecordTimeInputs, RecordTimes};
 use super::{AudioTracks, Samples, SumError, Video, video_rate};
 use crate::catalogue::{Codec, Device, RateModel, RecordingAbility};
 use crate::document::{Misfit, Purpose, RecordingSetting, SlotUse, misfits, slot_takes};
@@ -149,8 +149,9 @@ pub fn recordings<'a>(floor: &Floor<'a>, resolved: &Resolved) -> Vec<Recording<'
         let device = floor.devices[placement]?;
         Some((placement, device, placed.settings.recording.as_ref()?))
     });
+    let mut times = RecordTimes::default();
     set.filter_map(|(placement, device, setting)| {
-        recording(floor, resolved, (placement, device), setting)
+        recording(floor, resolved, &mut times, (placement, device), setting)
     })
     .collect()
 }
@@ -206,6 +207,7 @@ fn from_sensor(
 fn recording<'a>(
     floor: &Floor<'a>,
     resolved: &Resolved,
+    times: &mut RecordTimes<'a>,
     (placement, device): (usize, &'a Device),
     setting: &'a RecordingSetting,
 ) -> Option<Recording<'a>> {
@@ -282,7 +284,7 @@ fn recording<'a>(
         recording.tracks.min(recording.feed.channels.len())
     };
     if came.is_some() || sound_only {
-        fill_time(floor, ability, setting, &mut recording);
+        fill_time(floor, times, (ability, setting), &mut recording);
         recording.check_needs(floor);
     }
     Some(recording)
@@ -406,8 +408,8 @@ fn room<'a>(
 
 fn fill_time<'a>(
     floor: &Floor<'a>,
-    ability: &RecordingAbility,
-    setting: &RecordingSetting,
+    times: &mut RecordTimes<'a>,
+    (ability, setting): (&RecordingAbility, &RecordingSetting),
     recording: &mut Recording<'a>,
 ) {
     let codec = recording.codec;
@@ -437,7 +439,7 @@ fn fill_time<'a>(
     let fed = (picture, recording.raw);
     let mut sum = recorder_sum(floor, ability, codec, fed, setting, Bytes(room.nominal));
     sum.usable = (room.own_reserve && room.nominal > 0).then_some(Bytes(room.usable));
-    match record_time(&sum) {
+    match times.of(sum) {
         Ok(time) => keep_time(floor, &room, time, recording),
         Err(SumError::NoRoom) => recording.problems.push(RecordProblem::NoMedium),
         // Tracks set to none on a sound recorder: nothing is recorded, and that is what is shown.
@@ -525,13 +527,9 @@ impl Recording<'_> {
     }
 
     fn check_needs(&mut self, floor: &Floor) {
-        let handle = &floor.build.placements[self.placement].id;
         let needs = floor
-            .build
-            .needs
-            .iter()
-            .enumerate()
-            .filter(|(_, need)| need.at == *handle && need.purpose == Purpose::Record);
+            .needs_at(self.placement)
+            .filter(|(_, need)| need.purpose == Purpose::Record);
         for (need, length) in needs.filter_map(|(number, need)| Some((number, need.length?))) {
             if let Some(limit) = self.first_limit().filter(|limit| limit.after < length) {
                 self.problems.push(RecordProblem::EndsEarly {

@@ -5,10 +5,11 @@ use crate::catalogue::{BandRate, Codec, RateModel};
 use crate::format::FrameRate;
 use crate::quantity::{BitRate, Bytes, Percent, Span, Working};
 use serde::Serialize;
+use std::sync::Arc;
 use utoipa::ToSchema;
 
 /// What a picture's data rate follows from.
-#[derive(Debug, Clone, Copy)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Video<'a> {
     /// A codec, and the samples that it is fed.
     Codec(&'a Codec, Samples),
@@ -28,7 +29,7 @@ impl<'a> Video<'a> {
 }
 
 /// What a record time follows from.
-#[derive(Debug, Clone, Copy)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub struct RecordTimeInputs<'a> {
     /// The picture's rate, or what it follows from.
     pub video: Video<'a>,
@@ -78,7 +79,8 @@ pub struct RecordTime {
     /// The rate in both ways: *92.79 MB/s · 742 Mb/s*.
     pub rate_label: String,
     /// How it was reached.
-    pub working: Working,
+    #[schema(value_type = Working)]
+    pub working: Arc<Working>,
 }
 
 /// Why there is no record time.
@@ -93,6 +95,26 @@ pub enum SumError {
     /// The medium holds nothing.
     #[error("the card is empty of room: a capacity above 0 B is needed")]
     NoRoom,
+}
+
+/// Record times that were worked out: recorders that are set alike have the same.
+#[derive(Default)]
+pub struct RecordTimes<'a>(Vec<(RecordTimeInputs<'a>, Result<RecordTime, SumError>)>);
+
+impl<'a> RecordTimes<'a> {
+    /// So many are kept: looking through more takes as long as working it out.
+    const KEPT: usize = 16;
+
+    /// The record time of a sum, worked out where it isn’t there.
+    pub fn of(&mut self, sum: RecordTimeInputs<'a>) -> Result<RecordTime, SumError> {
+        if let Some((_, time)) = self.0.iter().find(|(other, _)| *other == sum) {
+            return time.clone();
+        }
+        let time = record_time(&sum);
+        self.0.truncate(Self::KEPT - 1);
+        self.0.insert(0, (sum, time.clone()));
+        time
+    }
 }
 
 /// Works out a record time.
@@ -147,9 +169,9 @@ pub fn record_time(sum: &RecordTimeInputs) -> Result<RecordTime, SumError> {
         frames,
         label: Span(seconds).label(),
         rate_label: BitRate(total_bps).label(),
-        working: picture,
+        working: Arc::default(),
     };
-    time.working = working(sum, container, &time);
+    time.working = Arc::new(working(sum, (picture, container), &time));
     Ok(time)
 }
 
@@ -196,7 +218,11 @@ fn band_in_words([low, typical, high]: [u64; 3]) -> String {
 }
 
 /// How a time was reached, from its picture on.
-fn working(sum: &RecordTimeInputs, container: Percent, time: &RecordTime) -> Working {
+fn working(
+    sum: &RecordTimeInputs,
+    (picture, container): (Working, Percent),
+    time: &RecordTime,
+) -> Working {
     let audio = sum.audio;
     let tracks = format!(
         "{} × {} Hz × {} bits",
@@ -212,8 +238,7 @@ fn working(sum: &RecordTimeInputs, container: Percent, time: &RecordTime) -> Wor
     } else {
         format!("{} less a reserve of {}", sum.media.label(), sum.reserve)
     };
-    time.working
-        .clone()
+    picture
         .term("Sound", BitRate(time.audio_bps).label(), tracks)
         .term(
             "Container",

@@ -10,8 +10,8 @@ use crate::path::{
 };
 use crate::path::{Arrival, Picture, last_hops};
 use crate::quantity::{Delay, Working};
+use rustc_hash::FxHashMap;
 use serde::Serialize;
-use std::collections::HashMap;
 use utoipa::ToSchema;
 
 /// How a destination stands.
@@ -81,7 +81,7 @@ pub(super) fn list(
     recordings: &[RecordingReport],
 ) -> Vec<ArrivalReport> {
     let concerning = Concerning::of(facts, findings);
-    let recorders: HashMap<&str, &RecordingReport> = recordings
+    let recorders: FxHashMap<&str, &RecordingReport> = recordings
         .iter()
         .map(|recording| (recording.device.as_str(), recording))
         .collect();
@@ -98,14 +98,14 @@ pub(super) fn list(
 struct Concerning<'f> {
     /// For each port the worst on the cables of its picture's path.
     on_path: Vec<Option<&'f Finding>>,
-    by_connection: HashMap<&'f str, Vec<&'f Finding>>,
-    by_device: HashMap<&'f str, Vec<&'f Finding>>,
+    by_connection: FxHashMap<&'f str, Vec<&'f Finding>>,
+    by_device: FxHashMap<&'f str, Vec<&'f Finding>>,
 }
 
 impl<'f> Concerning<'f> {
     fn of(facts: &Facts, findings: &'f [Finding]) -> Self {
-        let mut by_connection: HashMap<&str, Vec<&Finding>> = HashMap::new();
-        let mut by_device: HashMap<&str, Vec<&Finding>> = HashMap::new();
+        let mut by_connection: FxHashMap<&str, Vec<&Finding>> = FxHashMap::default();
+        let mut by_device: FxHashMap<&str, Vec<&Finding>> = FxHashMap::default();
         for finding in findings {
             if let Some(connection) = &finding.at.connection {
                 by_connection.entry(connection).or_default().push(finding);
@@ -222,8 +222,7 @@ fn row(
     let hops = input.map_or_else(Vec::new, |input| last_hops(facts.resolved, input));
     let worst = concerning.worst(facts, arrival);
     let picture = signal.and_then(|signal| signal.picture);
-    let needs = floor.build.needs.iter();
-    let needs = needs.filter(|need| need.at == placement.id);
+    let needs = floor.needs_at(arrival.placement).map(|(_, need)| need);
     let answer = |need: &Need| NeedAnswer {
         id: need.id.clone(),
         asks: asks(facts, need),
@@ -270,7 +269,7 @@ fn records(recording: &RecordingReport) -> String {
 
 /// Writes into each row which of its needs are met.
 pub(super) fn answer_needs(rows: &mut [ArrivalReport], needs: &[NeedReport]) {
-    let met: HashMap<&str, bool> = needs
+    let met: FxHashMap<&str, bool> = needs
         .iter()
         .map(|need| (need.id.as_str(), need.met))
         .collect();

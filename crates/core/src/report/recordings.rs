@@ -5,7 +5,9 @@ use crate::finding::{Area, Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality};
 use crate::quantity::{Span, Working};
 use crate::record::{Limit, LimitKind, RecordTime, Recording, heat_limit};
+use rustc_hash::FxHashMap;
 use serde::Serialize;
+use std::sync::Arc;
 use utoipa::ToSchema;
 
 /// What one recorder does.
@@ -39,7 +41,8 @@ pub struct RecordingReport {
     /// The least of all limits: how long it records.
     pub lasts: Option<LimitReport>,
     /// How that was reached.
-    pub working: Option<Working>,
+    #[schema(value_type = Option<Working>)]
+    pub working: Option<Arc<Working>>,
     /// How long the longest need at it is.
     pub need: Option<LimitReport>,
     /// Sound tracks set, and channels that arrive.
@@ -113,14 +116,26 @@ fn limit_name(kind: LimitKind) -> &'static str {
 
 /// Every recording of the floor.
 pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<RecordingReport> {
-    facts
-        .recordings
-        .iter()
-        .map(|recording| one(facts, findings, recording))
-        .collect()
+    let mut worst: FxHashMap<&str, Severity> = FxHashMap::default();
+    for finding in findings {
+        let area = finding.code.area();
+        if let Some(device) = finding.at.device.as_deref()
+            && matches!(area, Area::Recording | Area::Sound)
+        {
+            let here = worst.entry(device).or_insert(finding.severity);
+            *here = finding.severity.max(*here);
+        }
+    }
+    let rows = facts.recordings.iter().map(|recording| {
+        let handle = facts.floor.build.placements[recording.placement]
+            .id
+            .as_str();
+        one(facts, worst.get(handle).copied(), recording)
+    });
+    rows.collect()
 }
 
-fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingReport {
+fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> RecordingReport {
     let floor = facts.floor;
     let placement = &floor.build.placements[recording.placement];
     let limits: Vec<LimitReport> = recording
@@ -128,13 +143,9 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
         .iter()
         .map(|limit| limit_report(limit, recording.time.as_ref()))
         .collect();
-    let needs = floor
-        .build
-        .needs
-        .iter()
-        .filter(|need| need.at == placement.id);
+    let needs = floor.needs_at(recording.placement);
     let need = needs
-        .filter_map(|need| need.length)
+        .filter_map(|(_, need)| need.length)
         .max()
         .map(|length| at("must last", length));
     let media = recording
@@ -145,10 +156,6 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
     let truth = file
         .zip(recording.effective)
         .filter(|(file, effective)| !effective.reaches(*file));
-    let of_this_row = |finding: &&Finding| {
-        finding.at.device.as_ref() == Some(&placement.id)
-            && matches!(finding.code.area(), Area::Recording | Area::Sound)
-    };
     let says = match (limits.first(), &recording.time) {
         (Some(first), Some(time)) => format!(
             "{}: {} ends it first, {}",
@@ -195,16 +202,12 @@ fn one(facts: &Facts, findings: &[Finding], recording: &Recording) -> RecordingR
         tracks_fed: recording.feed.channels.len(),
         time: recording.time.clone(),
         says,
-        worst: findings
-            .iter()
-            .filter(of_this_row)
-            .map(|finding| finding.severity)
-            .max(),
+        worst,
     }
 }
 
 /// How the least of all limits was reached: the record time's own working, or the device's limit.
-fn lasting_working(facts: &Facts, recording: &Recording) -> Option<Working> {
+fn lasting_working(facts: &Facts, recording: &Recording) -> Option<Arc<Working>> {
     let time = recording.time.as_ref()?;
     let first = recording.first_limit()?;
     let device = facts.floor.devices[recording.placement]?;
@@ -215,16 +218,18 @@ fn lasting_working(facts: &Facts, recording: &Recording) -> Option<Working> {
             let stated = device.records.as_ref()?.heat_limit?;
             let setting = &facts.floor.build.placements[recording.placement].settings;
             let air = facts.floor.production.house_rules.air_celsius;
-            heat_limit(stated, air, setting.recording.as_ref()?).1
+            Arc::new(heat_limit(stated, air, setting.recording.as_ref()?).1)
         }
-        LimitKind::Clip | LimitKind::ProxyMedium => Working::new(format!("Until the {name}"))
-            .term("Media", time.label.clone(), "would last longer")
-            .term(
-                "Limit",
-                first.after.label(),
-                format!("{}, in the catalogue: {name}", device.name),
-            )
-            .gives(first.after.label()),
+        LimitKind::Clip | LimitKind::ProxyMedium => Arc::new(
+            Working::new(format!("Until the {name}"))
+                .term("Media", time.label.clone(), "would last longer")
+                .term(
+                    "Limit",
+                    first.after.label(),
+                    format!("{}, in the catalogue: {name}", device.name),
+                )
+                .gives(first.after.label()),
+        ),
     })
 }
 

@@ -2,7 +2,7 @@
 
 use std::collections::BTreeSet;
 
-use crate::path::{Floor, PortIx, Resolved, Sound, hops_to};
+use crate::path::{Floor, PortIx, Resolved, Sound};
 
 /// The sound that reaches a recorder.
 #[derive(Debug, Clone, PartialEq)]
@@ -15,6 +15,9 @@ pub struct TrackFeed {
 
 /// The outputs where a channel began, mixes taken apart: the microphones that are heard on it.
 pub fn made_of(resolved: &Resolved, origin: PortIx) -> Vec<PortIx> {
+    if !resolved.mixes.contains_key(&origin) {
+        return vec![origin];
+    }
     let mut found = Vec::new();
     let mut open = vec![origin];
     let mut seen = BTreeSet::new();
@@ -47,13 +50,7 @@ pub fn track_feed(
             channels.extend(&resolved.signals[port].sound);
         }
     }
-    let lost_at = input.and_then(|input| {
-        let hops = hops_to(resolved, input);
-        let counts = |port: &PortIx| resolved.signals[*port].sound.len();
-        let lost = hops
-            .windows(2)
-            .find(|pair| counts(&pair[1]) < counts(&pair[0]));
-        lost.map(|pair| (pair[1], counts(&pair[1])))
-    });
+    let lost_at = input.and_then(|input| resolved.sound_lost[input]);
+    let lost_at = lost_at.map(|port| (port, resolved.signals[port].sound.len()));
     TrackFeed { channels, lost_at }
 }

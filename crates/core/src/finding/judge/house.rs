@@ -7,6 +7,7 @@ use crate::finding::codes::Code;
 use crate::finding::words::list;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::kit;
+use std::collections::BTreeSet;
 
 pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     picture_of_record(facts, found);
@@ -19,16 +20,13 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
 fn picture_of_record(facts: &Facts, found: &mut Vec<Finding>) {
     let floor = facts.floor;
     let rule = floor.production.house_rules.picture_of_record;
+    let recorded_outside: BTreeSet<usize> = facts.cameras_recorded_outside().collect();
+    let asked = Asked::of(facts);
     for (placement, device) in floor.devices.iter().enumerate() {
         let Some(device) = device.filter(|device| device.kind == DeviceKind::Camera) else {
             continue;
         };
-        let handle = &floor.build.placements[placement].id;
-        let wanted = |need: &&crate::document::Need| {
-            need.purpose == Purpose::Record
-                && (need.at == *handle || need.of.as_ref() == Some(handle))
-        };
-        if !floor.build.needs.iter().any(|need| wanted(&need)) {
+        if !asked.to_record.contains(&placement) {
             continue;
         }
         let settings = floor.build.placements[placement]
@@ -37,20 +35,8 @@ fn picture_of_record(facts: &Facts, found: &mut Vec<Finding>) {
             .as_ref();
         let inside = settings.is_some_and(|recording| !recording.to_drive);
         let drive = settings.is_some_and(|recording| recording.to_drive);
-        // A recorder that is there for it counts, even while its picture is kept away.
-        let meant = floor.build.needs.iter().any(|need| {
-            let at = floor.placement(&need.at).filter(|at| *at != placement);
-            let records =
-                at.is_some_and(|at| floor.build.placements[at].settings.recording.is_some());
-            need.purpose == Purpose::Record && need.of.as_ref() == Some(handle) && records
-        });
-        let outside = meant
-            || facts.recordings.iter().any(|recording| {
-                let picture = recording
-                    .input
-                    .and_then(|input| facts.resolved.signals[input].picture);
-                picture.is_some_and(|picture| floor.ports[picture.origin].placement == placement)
-            });
+        let outside =
+            asked.of_a_recorder.contains(&placement) || recorded_outside.contains(&placement);
         let able = device.records.is_some();
         let missing = match rule {
             PictureOfRecord::InCamera => (able && !inside).then_some("in the camera"),
@@ -81,6 +67,34 @@ fn picture_of_record(facts: &Facts, found: &mut Vec<Finding>) {
                 text,
                 reason,
             ));
+        }
+    }
+}
+
+/// Cameras that needs ask to record.
+struct Asked {
+    to_record: BTreeSet<usize>,
+    /// Of a recorder that is set to record: it counts even while its picture is kept away.
+    of_a_recorder: BTreeSet<usize>,
+}
+
+impl Asked {
+    fn of(facts: &Facts) -> Self {
+        let floor = facts.floor;
+        let (mut to_record, mut of_a_recorder) = (BTreeSet::new(), BTreeSet::new());
+        let needs = floor.build.needs.iter();
+        for need in needs.filter(|need| need.purpose == Purpose::Record) {
+            let at = floor.placement(&need.at);
+            let of = need.of.as_deref().and_then(|of| floor.placement(of));
+            to_record.extend(at.into_iter().chain(of));
+            let other = at.filter(|at| Some(*at) != of);
+            if other.is_some_and(|at| floor.build.placements[at].settings.recording.is_some()) {
+                of_a_recorder.extend(of);
+            }
+        }
+        Self {
+            to_record,
+            of_a_recorder,
         }
     }
 }

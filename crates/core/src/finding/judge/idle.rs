@@ -7,16 +7,20 @@ use crate::finding::codes::Code;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::PortIx;
 use crate::sound::made_of;
-use std::collections::BTreeSet;
+use std::collections::{BTreeMap, BTreeSet};
 
 pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     let heard = heard(facts);
+    let recorded = cameras_recorded(facts);
+    let microphones = Microphones::of(facts);
     for (placement, device) in facts.floor.devices.iter().enumerate() {
         let Some(device) = device else { continue };
         let finding = match device.kind {
-            DeviceKind::Camera => unrecorded(facts, placement, device),
+            DeviceKind::Camera => unrecorded(facts, placement, device, &recorded),
             DeviceKind::Mixer => unfed_mixer(facts, placement, device),
-            DeviceKind::Microphone => unheard(facts, placement, device, &heard),
+            DeviceKind::Microphone if !reaches(facts, placement, device, &heard) => {
+                unheard(facts, placement, device, &microphones)
+            }
             DeviceKind::Transmitter
             | DeviceKind::Receiver
             | DeviceKind::Converter
@@ -41,27 +45,37 @@ fn inputs<'f>(
         .filter_map(move |port| facts.floor.port_of(placement, &port.id))
 }
 
+/// Cameras that are recorded, or that a need asks to record: a need that nobody meets says more, and
+/// so does what keeps a recorder's picture away.
+fn cameras_recorded(facts: &Facts) -> BTreeSet<usize> {
+    let floor = facts.floor;
+    let mut found: BTreeSet<usize> = facts.cameras_recorded_outside().collect();
+    found.extend(facts.recordings.iter().map(|recording| recording.placement));
+    let asked = floor.build.needs.iter();
+    let asked = asked.filter(|need| need.purpose == Purpose::Record);
+    found.extend(
+        asked
+            .flat_map(|need| [Some(&need.at), need.of.as_ref()])
+            .flatten()
+            .filter_map(|handle| floor.placement(handle)),
+    );
+    found
+}
+
 /// A body that could record, where nothing records its picture and no need asks for it.
-fn unrecorded(facts: &Facts, placement: usize, device: &Device) -> Option<Finding> {
+fn unrecorded(
+    facts: &Facts,
+    placement: usize,
+    device: &Device,
+    recorded: &BTreeSet<usize>,
+) -> Option<Finding> {
     let floor = facts.floor;
     device.records.as_ref()?;
-    let handle = &floor.build.placements[placement].id;
-    let recorded = facts.recordings.iter().any(|recording| {
-        let picture = recording
-            .input
-            .and_then(|input| facts.resolved.signals[input].picture);
-        recording.placement == placement
-            || picture.is_some_and(|picture| floor.ports[picture.origin].placement == placement)
-    });
-    // A need that nobody meets says more, and so does what keeps a recorder's picture away.
-    let asked = floor.build.needs.iter().any(|need| {
-        need.purpose == Purpose::Record && (need.at == *handle || need.of.as_ref() == Some(handle))
-    });
     let set = floor.build.placements[placement]
         .settings
         .recording
         .is_some();
-    if recorded || asked || set {
+    if set || recorded.contains(&placement) {
         return None;
     }
     let text = format!(
@@ -118,43 +132,75 @@ fn heard(facts: &Facts) -> BTreeSet<PortIx> {
         .collect()
 }
 
+/// Whether a microphone is written or heard somewhere.
+fn reaches(facts: &Facts, placement: usize, device: &Device, heard: &BTreeSet<PortIx>) -> bool {
+    outputs(facts, placement, device).any(|output| heard.contains(&output))
+}
+
+/// Outputs of a device, as ports of the floor.
+fn outputs<'f>(
+    facts: &'f Facts,
+    placement: usize,
+    device: &'f Device,
+) -> impl Iterator<Item = PortIx> + 'f {
+    device
+        .ports_facing(Direction::Out)
+        .filter_map(move |port| facts.floor.port_of(placement, &port.id))
+}
+
+/// Where microphones end that nobody hears, by their outputs.
+struct Microphones {
+    /// Those that something stops on their way: that is said there.
+    stopped: BTreeSet<PortIx>,
+    /// The first recording that each reaches, by its number.
+    reach: BTreeMap<PortIx, usize>,
+}
+
+impl Microphones {
+    fn of(facts: &Facts) -> Self {
+        let resolved = facts.resolved;
+        let links = facts.floor.links.iter().flatten();
+        let stopped = links.filter(|link| resolved.signals[link.to].stopped_by.is_some());
+        let carried = stopped.flat_map(|link| &resolved.signals[link.from].sound);
+        let mut reach = BTreeMap::new();
+        for (number, recording) in facts.recordings.iter().enumerate() {
+            for channel in &recording.feed.channels {
+                for microphone in made_of(resolved, channel.origin) {
+                    reach.entry(microphone).or_insert(number);
+                }
+            }
+        }
+        Self {
+            stopped: carried
+                .flat_map(|channel| made_of(resolved, channel.origin))
+                .collect(),
+            reach,
+        }
+    }
+}
+
 /// A microphone that nobody records or hears.
 fn unheard(
     facts: &Facts,
     placement: usize,
     device: &Device,
-    heard: &BTreeSet<PortIx>,
+    microphones: &Microphones,
 ) -> Option<Finding> {
     let floor = facts.floor;
-    let outputs = device.ports_facing(Direction::Out);
-    let outputs: Vec<PortIx> = outputs
-        .filter_map(|port| floor.port_of(placement, &port.id))
-        .collect();
-    if outputs.iter().any(|output| heard.contains(output)) {
-        return None;
-    }
-    // Where something stops it on its way, that is said there.
-    let resolved = facts.resolved;
-    let carries = |port: PortIx| {
-        let sound = &resolved.signals[port].sound;
-        sound.iter().any(|channel| {
-            made_of(resolved, channel.origin)
-                .iter()
-                .any(|mic| outputs.contains(mic))
-        })
-    };
-    let mut links = floor.links.iter().flatten();
-    if links.any(|link| resolved.signals[link.to].stopped_by.is_some() && carries(link.from)) {
+    let outputs: Vec<PortIx> = outputs(facts, placement, device).collect();
+    if outputs
+        .iter()
+        .any(|output| microphones.stopped.contains(output))
+    {
         return None;
     }
     let connected = outputs
         .iter()
         .any(|output| !floor.out_of[*output].is_empty());
-    let silent = facts.recordings.iter().find(|recording| {
-        let fed = recording.feed.channels.iter().map(|channel| channel.origin);
-        let mut mics = fed.flat_map(|origin| made_of(facts.resolved, origin));
-        mics.any(|mic| outputs.contains(&mic))
-    });
+    let reached = outputs
+        .iter()
+        .filter_map(|output| microphones.reach.get(output));
+    let silent = reached.min().map(|number| &facts.recordings[*number]);
     let name = facts.device(placement);
     let (text, reason) = match silent {
         Some(recording) => (

@@ -4,13 +4,16 @@
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Device, DeviceKind, Direction, Via};
 use crate::finding::codes::Code;
-use crate::finding::words::list;
+use crate::finding::words::{list, list_of_many};
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::format::FrameRate;
 use crate::path::TimecodeProblem;
 use crate::path::{PortIx, Problem};
 use crate::timecode::TimecodeRate;
 use std::collections::{BTreeMap, BTreeSet};
+
+/// So many of the devices that a clock labels are named.
+const NAMED: usize = 8;
 
 pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     let shots = shots(facts);
@@ -193,6 +196,8 @@ fn strangers(
 ) -> BTreeSet<usize> {
     let project = facts.floor.production.format.rate;
     let mut strangers = BTreeSet::new();
+    let on_file = shots.iter().filter(|shot| shot.recorded);
+    let on_file: BTreeSet<usize> = on_file.map(|shot| shot.camera).collect();
     for shot in shots {
         let camera = facts.floor.devices[shot.camera]
             .is_some_and(|device| device.kind == DeviceKind::Camera);
@@ -200,9 +205,7 @@ fn strangers(
         {
             continue;
         }
-        let recorded = shots
-            .iter()
-            .any(|other| other.camera == shot.camera && other.recorded);
+        let recorded = on_file.contains(&shot.camera);
         // Where it meets another rate at a switcher, that says more.
         if !recorded && mixed.contains(&shot.camera) {
             continue;
@@ -261,10 +264,7 @@ fn label_at(facts: &Facts, placement: usize) -> Option<(TimecodeRate, usize)> {
     if device.keeps_timecode {
         return Some((floor.counts(placement), placement));
     }
-    let recording = facts
-        .recordings
-        .iter()
-        .find(|recording| recording.placement == placement)?;
+    let recording = facts.recording_at(placement)?;
     let timecode = facts.resolved.signals[recording.input?].timecode?;
     Some((timecode.rate, timecode.origin))
 }
@@ -283,7 +283,8 @@ fn labels(facts: &Facts, shots: &[Shot], strangers: &BTreeSet<usize>, found: &mu
             said.extend([*placement, *from]);
         }
     }
-    let mut clocks: BTreeMap<usize, (TimecodeRate, FrameRate, Vec<String>)> = BTreeMap::new();
+    let mut clocks: BTreeMap<usize, (TimecodeRate, FrameRate, Vec<usize>)> = BTreeMap::new();
+    let mut labelled = BTreeSet::new();
     for shot in shots
         .iter()
         .filter(|shot| !strangers.contains(&shot.camera))
@@ -298,9 +299,8 @@ fn labels(facts: &Facts, shots: &[Shot], strangers: &BTreeSet<usize>, found: &mu
             continue;
         }
         let (.., names) = clocks.entry(clock).or_insert((rate, shot.rate, Vec::new()));
-        let name = facts.device(shot.placement).to_string();
-        if !names.contains(&name) {
-            names.push(name);
+        if labelled.insert((clock, shot.placement)) {
+            names.push(shot.placement);
         }
     }
     // A clock that labels no picture still has to run with the project.
@@ -318,21 +318,25 @@ fn labels(facts: &Facts, shots: &[Shot], strangers: &BTreeSet<usize>, found: &mu
                 .or_insert((counts, project, Vec::new()));
         }
     }
-    for (clock, (rate, picture, names)) in clocks {
+    for (clock, (rate, picture, labelled)) in clocks {
         let counts = format!("{} counts {rate}", facts.device(clock));
         let apart = rate
             .in_pairs()
             .frames_apart_an_hour(TimecodeRate::new(picture.time_base(), false).unwrap_or(rate));
         let runs = format!("they run {} apart in an hour", frames(apart));
-        let text = match names.as_slice() {
+        let text = match labelled.as_slice() {
             [] => format!("{counts}, the project runs at {picture} frames a second: {runs}."),
-            [only] if *only == facts.device(clock) => {
+            [only] if *only == clock => {
                 format!("{counts}, its pictures run at {picture} frames a second: {runs}.")
             }
-            names => format!(
-                "{counts}, the pictures of {} that it labels run at {picture} frames a second: {runs}.",
-                list(names)
-            ),
+            labelled => {
+                let names = labelled.iter();
+                let names = names.map(|placement| facts.device(*placement).to_string());
+                format!(
+                    "{counts}, the pictures of {} that it labels run at {picture} frames a second: {runs}.",
+                    list_of_many(names.collect(), NAMED)
+                )
+            }
         };
         let reason = "Timecode, pictures, recordings and project run at one rate (above 30, timecode counts pairs of frames).";
         found.push(
