@@ -55,7 +55,7 @@ pub fn export(arguments: &ExportArguments) -> Outcome {
             data.display()
         ))
     })?;
-    let text = ProductionFile::of(store.get(&entry.id)?.production).to_text();
+    let text = ProductionFile::of(Production::clone(&store.get(&entry.id)?.production)).to_text();
     std::io::stdout().write_all(text.as_bytes())?;
     Ok(ExitCode::SUCCESS)
 }

@@ -4,6 +4,7 @@
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::demo;
 use west_rail_core::document::KitLine;
+use west_rail_core::interrupt::Interrupt;
 use west_rail_core::report::{Ends, find_routes, report_with_fixes};
 
 /// As the program runs.
@@ -40,13 +41,13 @@ fn routes_across_a_kit_of_200(bencher: divan::Bencher) {
         to: "d18",
     };
     assert!(
-        find_routes(&production, "main", catalogue, ends)
+        find_routes(&production, "main", catalogue, ends, &Interrupt::default())
             .unwrap()
             .routes
             .len()
             >= 3
     );
-    bencher.bench(|| find_routes(&production, "main", catalogue, ends));
+    bencher.bench(|| find_routes(&production, "main", catalogue, ends, &Interrupt::default()));
 }
 
 #[divan::bench]

@@ -6,6 +6,7 @@
 
 #![warn(missing_docs)]
 
+pub mod interrupt;
 pub mod quantity;
 
 pub mod format;

@@ -9,6 +9,7 @@ mod frontend;
 mod guard;
 mod problem;
 mod serve;
+mod work;
 
 pub use api::openapi;
 pub use serve::serve;
@@ -17,9 +18,8 @@ use axum::Router;
 use axum::extract::DefaultBodyLimit;
 use axum::http::{HeaderName, HeaderValue, header};
 use events::Events;
-use problem::Problem;
 use std::sync::Arc;
-use tokio::sync::{Semaphore, watch};
+use tokio::sync::watch;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
 use tower_http::set_header::SetResponseHeaderLayer;
@@ -35,7 +35,7 @@ pub struct App {
     catalogue: &'static Catalogue,
     events: Events,
     lately: api::Lately,
-    turns: Arc<Semaphore>,
+    lanes: work::Lanes,
 }
 
 /// The largest body of an edit, in bytes.
@@ -55,38 +55,9 @@ impl App {
             catalogue: Catalogue::shipped(),
             events: Events::new(stopping),
             lately: api::Lately::default(),
-            turns: Arc::new(Semaphore::new(cores())),
+            lanes: work::Lanes::default(),
         }
     }
-
-    /// Runs work on the store, and whatever is computed of it, off the async threads: as much at once
-    /// as there are cores, the rest waits its turn.
-    async fn with_store<T: Send + 'static>(
-        &self,
-        work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, Problem> + Send + 'static,
-    ) -> Result<T, Problem> {
-        let (store, catalogue) = (self.store.clone(), self.catalogue);
-        let cut_short = || Problem::internal("the work was cut short; nothing was changed");
-        let turn = self.turns.clone().acquire_owned().await;
-        let turn = turn.map_err(|_| cut_short())?;
-        let done = tokio::task::spawn_blocking(move || {
-            let answer = work(&store, catalogue);
-            drop(turn);
-            answer
-        });
-        done.await.map_err(|error| {
-            // The panic itself, with its trace, is in the log already.
-            tracing::error!("work for a request: {error}");
-            cut_short()
-        })?
-    }
-}
-
-/// How much is computed at once; never so little that one long computation stops the rest.
-fn cores() -> usize {
-    std::thread::available_parallelism()
-        .map_or(2, std::num::NonZero::get)
-        .max(2)
 }
 
 /// Every route, with its guards.

@@ -95,6 +95,11 @@ impl Problem {
         }
     }
 
+    /// 503: it took longer than anybody waits.
+    pub fn too_long(detail: impl Into<String>) -> Self {
+        Self::new(StatusCode::SERVICE_UNAVAILABLE, "Took too long", detail)
+    }
+
     /// 500: the fault is ours.
     pub fn internal(detail: impl Into<String>) -> Self {
         Self::new(StatusCode::INTERNAL_SERVER_ERROR, "Our fault", detail)

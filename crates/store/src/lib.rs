@@ -13,7 +13,7 @@ pub use journal::KEPT_STEPS;
 use file::Kind;
 use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, params};
 use std::path::{Path, PathBuf};
-use std::sync::{Mutex, MutexGuard};
+use std::sync::{Arc, Mutex, MutexGuard};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{
     Command, FORMAT_VERSION, Production, Refusal, handle_from, meet, touches, upgraded,
@@ -22,6 +22,8 @@ use west_rail_core::document::{
 /// The data file.
 pub struct Store {
     connection: Mutex<Connection>,
+    /// Reads go on while something large is written.
+    reader: Mutex<Connection>,
     /// The document that was read or written last: the next request is mostly about the same.
     last: Mutex<Option<Kept>>,
 }
@@ -51,7 +53,7 @@ pub struct Kept {
     /// Grows by one with every edit, undo and redo.
     pub revision: u64,
     /// The document.
-    pub production: Production,
+    pub production: Arc<Production>,
     /// What undo would take back.
     pub undo: Option<String>,
     /// What redo would do again.
@@ -129,8 +131,12 @@ impl Store {
             "UPDATE production SET damaged = NOT json_valid(document)",
             [],
         )?;
+        let reader = Connection::open(path)?;
+        reader.busy_timeout(std::time::Duration::from_secs(5))?;
+        reader.pragma_update(None, "query_only", "ON")?;
         Ok(Self {
             connection: Mutex::new(connection),
+            reader: Mutex::new(reader),
             last: Mutex::new(None),
         })
     }
@@ -177,6 +183,18 @@ impl Store {
             .unwrap_or_else(|poisoned| poisoned.into_inner())
     }
 
+    /// Reads what was committed last, all of it at one moment.
+    fn reading<T>(&self, work: impl FnOnce(&Connection) -> Result<T>) -> Result<T> {
+        let mut connection = self
+            .reader
+            .lock()
+            .unwrap_or_else(|poisoned| poisoned.into_inner());
+        let transaction = connection.transaction()?;
+        let answer = work(&transaction)?;
+        transaction.commit()?;
+        Ok(answer)
+    }
+
     fn transaction<T>(&self, work: impl FnOnce(&Transaction) -> Result<T>) -> Result<T> {
         let mut connection = self.lock();
         let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
@@ -187,31 +205,31 @@ impl Store {
 
     /// Every production that isn't deleted, by name.
     pub fn list(&self) -> Result<Vec<Entry>> {
-        let connection = self.lock();
-        let mut rows = connection.prepare_cached(
-            "SELECT id, name, revision, format, builds, damaged FROM production
-             WHERE deleted = 0 ORDER BY name, id",
-        )?;
-        let rows = rows.query_map([], |row| {
-            let entry = Entry {
-                id: row.get(0)?,
-                name: row.get(1)?,
-                revision: row.get(2)?,
-                format: row.get(3)?,
-                builds: Vec::new(),
-                damaged: row.get(5)?,
+        self.reading(|connection| {
+            let mut rows = connection.prepare_cached(
+                "SELECT id, name, revision, format, builds, damaged FROM production
+                 WHERE deleted = 0 ORDER BY name, id",
+            )?;
+            let rows = rows.query_map([], |row| {
+                let entry = Entry {
+                    id: row.get(0)?,
+                    name: row.get(1)?,
+                    revision: row.get(2)?,
+                    format: row.get(3)?,
+                    builds: Vec::new(),
+                    damaged: row.get(5)?,
+                };
+                Ok((entry, row.get::<_, Option<String>>(4)?))
+            })?;
+            let entry = |(mut entry, builds): (Entry, Option<String>)| {
+                match serde_json::from_str(&builds.unwrap_or_default()) {
+                    Ok(builds) => entry.builds = builds,
+                    Err(_) => entry.damaged = true,
+                }
+                entry
             };
-            Ok((entry, row.get::<_, Option<String>>(4)?))
-        })?;
-        rows.map(|row| {
-            let (mut entry, builds) = row?;
-            match serde_json::from_str(&builds.unwrap_or_default()) {
-                Ok(builds) => entry.builds = builds,
-                Err(_) => entry.damaged = true,
-            }
-            Ok(entry)
+            rows.map(|row| Ok(entry(row?))).collect()
         })
-        .collect()
     }
 
     /// Keeps a new production under an id made from its name.
@@ -237,12 +255,12 @@ impl Store {
 
     /// One production.
     pub fn get(&self, id: &str) -> Result<Kept> {
-        let connection = self.lock();
-        let found = self.read(&connection, id);
-        if let Err(StoreError::Document(_)) = found {
-            mark_damaged(&connection, id)?;
+        let found = self.reading(|connection| self.found(connection, id))?;
+        let kept = self.parsed(id, found);
+        if let Err(StoreError::Document(_)) = kept {
+            mark_damaged(&self.lock(), id)?;
         }
-        found
+        kept
     }
 
     fn last(&self) -> MutexGuard<'_, Option<Kept>> {
@@ -251,41 +269,56 @@ impl Store {
             .unwrap_or_else(|poisoned| poisoned.into_inner())
     }
 
-    /// A production, parsed only where it isn't the one that was read last.
+    /// A production in a transaction.
     fn read(&self, connection: &Connection, id: &str) -> Result<Kept> {
+        self.parsed(id, self.found(connection, id)?)
+    }
+
+    /// What is kept of a production: its text only where it isn't the one that was read last.
+    fn found(&self, connection: &Connection, id: &str) -> Result<Found> {
         let mut revision = connection
             .prepare_cached("SELECT revision FROM production WHERE id = ?1 AND deleted = 0")?;
         let revision: Option<u64> = revision.query_row([id], |row| row.get(0)).optional()?;
         let same = |last: &&Kept| last.id == id && Some(last.revision) == revision;
         let last = self.last().as_ref().filter(same).cloned();
-        if let Some(last) = last {
-            return Ok(Kept {
+        match last {
+            Some(last) => Ok(Found::Last(Kept {
                 undo: journal::title(connection, id, journal::Step::Undo)?,
                 redo: journal::title(connection, id, journal::Step::Redo)?,
                 ..last
-            });
+            })),
+            None => row(connection, id).map(Found::Row),
         }
-        let kept = read(connection, id)?;
-        *self.last() = Some(kept.clone());
-        Ok(kept)
+    }
+
+    fn parsed(&self, id: &str, found: Found) -> Result<Kept> {
+        match found {
+            Found::Last(kept) => Ok(kept),
+            Found::Row(row) => {
+                let kept = row.parsed(id)?;
+                *self.last() = Some(kept.clone());
+                Ok(kept)
+            }
+        }
     }
 
     /// A document as it is kept, whatever state it is in: what can be saved of a damaged one.
     pub fn document(&self, id: &str) -> Result<String> {
-        let connection = self.lock();
-        let mut row = connection
-            .prepare_cached("SELECT document FROM production WHERE id = ?1 AND deleted = 0")?;
-        let text = row
-            .query_row([id], |row| {
-                Ok(String::from_utf8_lossy(row.get_ref(0)?.as_bytes()?).into())
-            })
-            .optional()?;
-        text.ok_or_else(|| StoreError::Missing(id.into()))
+        self.reading(|connection| {
+            let mut row = connection
+                .prepare_cached("SELECT document FROM production WHERE id = ?1 AND deleted = 0")?;
+            let text = row
+                .query_row([id], |row| {
+                    Ok(String::from_utf8_lossy(row.get_ref(0)?.as_bytes()?).into())
+                })
+                .optional()?;
+            text.ok_or_else(|| StoreError::Missing(id.into()))
+        })
     }
 
     /// A copy of a production under a new name.
     pub fn duplicate(&self, id: &str) -> Result<Kept> {
-        let mut production = self.get(id)?.production;
+        let mut production = Production::clone(&self.get(id)?.production);
         let most = west_rail_core::document::Limits::NAME - " (copy)".len();
         let short: String = production.name.chars().take(most).collect();
         production.name = format!("{short} (copy)");
@@ -427,7 +460,7 @@ fn exists(connection: &Connection, id: &str) -> rusqlite::Result<bool> {
 
 /// The production, where it is still at the revision that an edit was made on.
 fn current(connection: &Connection, id: &str, revision: u64) -> Result<Kept> {
-    let kept = read(connection, id)?;
+    let kept = row(connection, id)?.parsed(id)?;
     if kept.revision == revision {
         Ok(kept)
     } else {
@@ -435,7 +468,35 @@ fn current(connection: &Connection, id: &str, revision: u64) -> Result<Kept> {
     }
 }
 
-fn read(connection: &Connection, id: &str) -> Result<Kept> {
+/// A production as it was found.
+enum Found {
+    /// The one that was read last.
+    Last(Kept),
+    Row(Row),
+}
+
+/// A production as it stands in the data file, not parsed yet.
+struct Row {
+    revision: u64,
+    version: u32,
+    document: String,
+    undo: Option<String>,
+    redo: Option<String>,
+}
+
+impl Row {
+    fn parsed(self, id: &str) -> Result<Kept> {
+        Ok(Kept {
+            id: id.into(),
+            revision: self.revision,
+            production: Arc::new(parse(&self.document, self.version)?),
+            undo: self.undo,
+            redo: self.redo,
+        })
+    }
+}
+
+fn row(connection: &Connection, id: &str) -> Result<Row> {
     let mut row = connection.prepare_cached(
         "SELECT revision, version, document FROM production WHERE id = ?1 AND deleted = 0",
     )?;
@@ -445,10 +506,10 @@ fn read(connection: &Connection, id: &str) -> Result<Kept> {
         })
         .optional()?;
     let (revision, version, document) = row.ok_or_else(|| StoreError::Missing(id.into()))?;
-    Ok(Kept {
-        id: id.into(),
+    Ok(Row {
         revision,
-        production: parse(&document, version)?,
+        version,
+        document,
         undo: journal::title(connection, id, journal::Step::Undo)?,
         redo: journal::title(connection, id, journal::Step::Redo)?,
     })
@@ -460,7 +521,7 @@ fn keep(connection: &Connection, id: &str, revision: u64, production: Production
     Ok(Kept {
         id: id.into(),
         revision,
-        production,
+        production: Arc::new(production),
         undo: journal::title(connection, id, journal::Step::Undo)?,
         redo: journal::title(connection, id, journal::Step::Redo)?,
     })

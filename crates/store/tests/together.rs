@@ -74,7 +74,7 @@ fn edits_of_different_things_are_merged_and_a_true_conflict_is_not() {
         edit(99, &name("mix", "Mix")),
         Err(StoreError::Stale(_))
     ));
-    let night = store.get(&id).unwrap().production.builds.remove(0);
+    let night = store.get(&id).unwrap().production.builds[0].clone();
     let names = ["dir", "client", "focus"].map(|id| night.placement(id).unwrap().name.clone());
     assert_eq!(names, ["First row", "Client", "Focus"]);
 }

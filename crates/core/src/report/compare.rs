@@ -4,6 +4,7 @@
 use super::{Outlook, outlook, report};
 use crate::catalogue::Catalogue;
 use crate::document::{Build, Connection, Need, Placement, PortRef, Production, RecordingSetting};
+use rustc_hash::FxHashMap;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -145,15 +146,10 @@ fn changes(old: &Placement, new: &Placement, catalogue: &Catalogue) -> Vec<Strin
 }
 
 fn rewired(old: &Build, new: &Build) -> Vec<String> {
-    let same_ends =
-        |one: &Connection, other: &Connection| one.from == other.from && one.to == other.to;
+    let (was, is) = (by_ends(old), by_ends(new));
     let mut found = Vec::new();
     for cable in &new.connections {
-        match old
-            .connections
-            .iter()
-            .find(|connection| same_ends(connection, cable))
-        {
+        match was.get(&(&cable.from, &cable.to)) {
             None => found.push(format!("new: {} > {}", cable.from, cable.to)),
             Some(before) if before.cable != cable.cable || before.length != cable.length => {
                 found.push(format!(
@@ -165,15 +161,18 @@ fn rewired(old: &Build, new: &Build) -> Vec<String> {
         }
     }
     for cable in &old.connections {
-        if !new
-            .connections
-            .iter()
-            .any(|connection| same_ends(connection, cable))
-        {
+        if !is.contains_key(&(&cable.from, &cable.to)) {
             found.push(format!("gone: {} > {}", cable.from, cable.to));
         }
     }
     found
+}
+
+fn by_ends(build: &Build) -> FxHashMap<(&PortRef, &PortRef), &Connection> {
+    let cables = build.connections.iter();
+    cables
+        .map(|cable| ((&cable.from, &cable.to), cable))
+        .collect()
 }
 
 fn needs(old: &Build, new: &Build) -> Vec<String> {
@@ -182,9 +181,14 @@ fn needs(old: &Build, new: &Build) -> Vec<String> {
             .placement(&need.at)
             .map_or(need.at.clone(), |placement| placement.name.clone())
     };
+    let by_id = |build: &'_ Build| -> FxHashMap<String, Need> {
+        let needs = build.needs.iter();
+        needs.map(|need| (need.id.clone(), need.clone())).collect()
+    };
+    let (was, is) = (by_id(old), by_id(new));
     let mut found = Vec::new();
     for need in &new.needs {
-        match old.needs.iter().find(|other| other.id == need.id) {
+        match was.get(&need.id) {
             None => found.push(format!("new, at {}", name(new, need))),
             Some(before) if before != need => {
                 found.push(format!("another, at {}", name(new, need)))
@@ -193,7 +197,7 @@ fn needs(old: &Build, new: &Build) -> Vec<String> {
         }
     }
     for need in &old.needs {
-        if !new.needs.iter().any(|other| other.id == need.id) {
+        if !is.contains_key(&need.id) {
             found.push(format!("gone, at {}", name(old, need)));
         }
     }

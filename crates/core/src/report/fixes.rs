@@ -1,13 +1,16 @@
 //! The fixes of findings: each is tried on a copy, and only what mends without bringing another
 //! stop is offered, least change first.
 
-use super::{Report, report};
+use super::outlook as by_device;
+use super::{RecordingReport, Report, report};
 use crate::catalogue::Catalogue;
 use crate::document::Production;
 use crate::finding::{Effort, Facts, Finding, Fix, Proposals, Severity, findings, last_resorts};
 use crate::format::PictureFormat;
+use crate::interrupt::Interrupt;
 use crate::path::{Floor, resolve};
 use crate::record::recordings;
+use rustc_hash::FxHashMap;
 use std::collections::HashSet;
 
 /// So many fixes are offered for one finding: a list to choose from, not to search.
@@ -21,21 +24,17 @@ const TRIED: usize = 12;
 const EFFORT: usize = 60_000;
 
 /// The fixes of one finding of a build, least change first; `None` where there is no such build or
-/// finding.
+/// finding. Interrupted, it tries no more.
 pub fn fixes_of(
     production: &Production,
     build: &str,
     catalogue: &Catalogue,
     finding: &str,
+    stop: &Interrupt,
 ) -> Option<Vec<Fix>> {
     let before = report(production, build, catalogue)?;
     let wanted = before.findings.iter().find(|other| other.id == finding)?;
-    let bench = Bench {
-        production,
-        build,
-        catalogue,
-        before: &before,
-    };
+    let bench = Bench::new(production, (build, catalogue), &before, stop);
     let proposed = bench.proposals(production, Proposals::Of(finding))?;
     let proposed = proposed.into_iter().find(|other| other.id == finding)?;
     Some(bench.offered(wanted, proposed.fixes))
@@ -49,12 +48,8 @@ pub fn report_with_fixes(
     catalogue: &Catalogue,
 ) -> Option<Report> {
     let before = report(production, build, catalogue)?;
-    let bench = Bench {
-        production,
-        build,
-        catalogue,
-        before: &before,
-    };
+    let never = Interrupt::default();
+    let bench = Bench::new(production, (build, catalogue), &before, &never);
     let proposed = bench.proposals(production, Proposals::All)?;
     let devices = production.build(build)?.placements.len().max(1);
     let mut trials = (EFFORT / devices).max(TRIED);
@@ -80,6 +75,9 @@ struct Bench<'b> {
     build: &'b str,
     catalogue: &'b Catalogue,
     before: &'b Report,
+    /// How bad each finding is now, by its id.
+    severities: FxHashMap<&'b str, Severity>,
+    stop: &'b Interrupt,
 }
 
 /// What a fix that was tried leaves.
@@ -94,7 +92,26 @@ struct Trial {
     new_cautions: usize,
 }
 
-impl Bench<'_> {
+impl<'b> Bench<'b> {
+    fn new(
+        production: &'b Production,
+        (build, catalogue): (&'b str, &'b Catalogue),
+        before: &'b Report,
+        stop: &'b Interrupt,
+    ) -> Self {
+        let findings = before.findings.iter();
+        Self {
+            production,
+            build,
+            catalogue,
+            before,
+            severities: findings
+                .map(|finding| (finding.id.as_str(), finding.severity))
+                .collect(),
+            stop,
+        }
+    }
+
     /// Findings with what may mend them, untried.
     fn proposals(&self, production: &Production, of: Proposals) -> Option<Vec<Finding>> {
         let catalogue = self.catalogue.with(&production.custom);
@@ -112,7 +129,7 @@ impl Bench<'_> {
     /// Those proposals that mend a finding and bring no stop; where none does, another way.
     fn offered(&self, finding: &Finding, proposed: Vec<Fix>) -> Vec<Fix> {
         let found = self.good(finding, proposed);
-        if !found.is_empty() || finding.severity == Severity::Note {
+        if !found.is_empty() || finding.severity == Severity::Note || self.stop.is_raised() {
             return found;
         }
         let ways = self.other_ways(finding).unwrap_or_default();
@@ -138,7 +155,8 @@ impl Bench<'_> {
         let mut seen = HashSet::new();
         let proposed = proposed.into_iter().take(TRIED);
         let new = proposed.filter(|fix| seen.insert(fix.id.clone()));
-        let tried = new.filter_map(|fix| self.tried(finding, fix));
+        let wanted = new.take_while(|_| !self.stop.is_raised());
+        let tried = wanted.filter_map(|fix| self.tried(finding, fix));
         let mending = tried.filter(|trial| trial.mends).enumerate();
         let (mut good, bringing): (Vec<_>, Vec<_>) =
             mending.partition(|(_, trial)| trial.new_stops.is_empty());
@@ -160,13 +178,10 @@ impl Bench<'_> {
         let remains = after.findings.iter().find(|left| left.id == finding.id);
         let mends = remains.is_none_or(|left| left.severity < finding.severity);
         let come = |severity: Severity| {
-            let new =
-                after.findings.iter().filter(move |left| {
-                    left.severity == severity
-                        && !self.before.findings.iter().any(|finding| {
-                            finding.id == left.id && finding.severity >= left.severity
-                        })
-                });
+            let new = after.findings.iter().filter(move |left| {
+                let was = self.severities.get(left.id.as_str());
+                left.severity == severity && was.is_none_or(|was| *was < severity)
+            });
             new.cloned().collect::<Vec<Finding>>()
         };
         Some(Trial {
@@ -183,8 +198,9 @@ impl Bench<'_> {
     /// Arrivals that would be gone, poorer, or later by more than anybody overlooks; recordings that
     /// would be gone or shorter.
     fn poorer(&self, after: &Report) -> usize {
+        let rows = by_device::arrivals(after);
         let arrivals = self.before.arrivals.iter().filter(|was| {
-            let row = after.arrivals.iter().find(|row| row.device == was.device);
+            let row = rows.get(was.device.as_str()).copied();
             let picture = row.and_then(|row| row.picture.as_ref());
             match (&was.picture, row, picture) {
                 (Some(was), Some(_), Some(now)) => {
@@ -195,28 +211,24 @@ impl Bench<'_> {
                 _ => false,
             }
         });
+        let rows = by_device::recordings(after);
         let recordings = self.before.recordings.iter().filter(|was| {
-            let row = after.recordings.iter().find(|row| row.device == was.device);
-            let lasts =
-                |row: &super::RecordingReport| row.lasts.as_ref().map(|limit| limit.seconds);
+            let row = rows.get(was.device.as_str());
+            let lasts = |row: &RecordingReport| row.lasts.as_ref().map(|limit| limit.seconds);
             // What couldn’t record didn’t last either.
-            was.worst != Some(Severity::Stop) && row.and_then(lasts) < lasts(was)
+            was.worst != Some(Severity::Stop) && row.and_then(|row| lasts(row)) < lasts(was)
         });
         arrivals.count() + recordings.count()
     }
 
     /// Recordings that would be pressed harder: the same sampling and depth on a lower rate.
     fn coarser(&self, after: &Report) -> usize {
+        let before = by_device::recordings(self.before);
         let pressed = after.recordings.iter().filter(|row| {
-            let was = self
-                .before
-                .recordings
-                .iter()
-                .find(|was| was.device == row.device);
+            let was = before.get(row.device.as_str());
             was.is_some_and(|was| {
-                let quality = |row: &super::RecordingReport| row.format.map(PictureFormat::quality);
-                let video =
-                    |row: &super::RecordingReport| row.time.as_ref().map(|time| time.video_bps);
+                let quality = |row: &RecordingReport| row.format.map(PictureFormat::quality);
+                let video = |row: &RecordingReport| row.time.as_ref().map(|time| time.video_bps);
                 quality(was) == quality(row) && video(row) < video(was)
             })
         });

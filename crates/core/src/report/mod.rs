@@ -26,7 +26,7 @@ pub use fixes::{fixes_of, report_with_fixes};
 pub use follow::{Hop, follow};
 pub use modes::{ModeRow, ModesReport, modes};
 pub use needs::{NeedReport, OfferedNeed, usual_needs};
-pub use outlook::{Outlook, Shift, left_behind, outlook};
+pub use outlook::{Outlook, Shift, left_behind, outlook, switched_off};
 pub use recordings::{LimitReport, RecordingReport};
 pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};
 pub use summary::{DeviceReport, StageMarks, Verdict};

@@ -3,6 +3,7 @@
 use super::{ArrivalReport, RecordingReport, Report, Verdict};
 use crate::document::{Command, Production};
 use crate::finding::{Code, Finding, Severity};
+use rustc_hash::{FxHashMap, FxHashSet};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -39,11 +40,9 @@ pub struct Shift {
 /// Compares two reports of one build.
 pub fn outlook(before: &Report, after: &Report) -> Outlook {
     let missing_from = |these: &[Finding], those: &[Finding]| -> Vec<Finding> {
-        these
-            .iter()
-            .filter(|finding| !those.iter().any(|other| other.id == finding.id))
-            .cloned()
-            .collect()
+        let those: FxHashSet<&str> = those.iter().map(|other| other.id.as_str()).collect();
+        let gone = these.iter().filter(|finding| !those.contains(&*finding.id));
+        gone.cloned().collect()
     };
     let mut shifts = Vec::new();
     let mut shift = |name: &str, before: String, after: String, worse: bool| {
@@ -56,8 +55,9 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
             });
         }
     };
+    let (old_rows, new_rows) = (arrivals(before), arrivals(after));
     for row in &after.arrivals {
-        let old = before.arrivals.iter().find(|old| old.device == row.device);
+        let old = old_rows.get(&*row.device).copied();
         shift(
             &row.name,
             old.map_or_else(|| "not there".into(), picture_in_words),
@@ -66,15 +66,13 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
         );
     }
     for old in &before.arrivals {
-        if !after.arrivals.iter().any(|row| row.device == old.device) {
+        if !new_rows.contains_key(&*old.device) {
             shift(&old.name, picture_in_words(old), "not there".into(), false);
         }
     }
+    let (old_rows, new_rows) = (recordings(before), recordings(after));
     for row in &after.recordings {
-        let old = before
-            .recordings
-            .iter()
-            .find(|old| old.device == row.device);
+        let old = old_rows.get(&*row.device).copied();
         shift(
             &row.name,
             old.map_or_else(|| "not recording".into(), recording_in_words),
@@ -84,7 +82,7 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
         );
     }
     for old in &before.recordings {
-        if !after.recordings.iter().any(|row| row.device == old.device) {
+        if !new_rows.contains_key(&*old.device) {
             shift(
                 &old.name,
                 recording_in_words(old),
@@ -93,26 +91,36 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
             );
         }
     }
-    let off = |report: &Report| -> Vec<(String, String)> {
-        let findings = report
-            .findings
-            .iter()
-            .filter(|finding| finding.code == Code::SwitchedOff);
-        findings
-            .map(|finding| (finding.id.clone(), finding.text.clone()))
-            .collect()
-    };
-    let was_off = off(before);
-    let switched_off = off(after).into_iter().filter(|off| !was_off.contains(off));
-    let switched_off = switched_off.map(|(_, text)| text).collect();
     Outlook {
         before: before.verdict.clone(),
         after: after.verdict.clone(),
         gone: missing_from(&before.findings, &after.findings),
         come: missing_from(&after.findings, &before.findings),
         shifts,
-        switched_off,
+        switched_off: switched_off(before, after),
     }
+}
+
+/// Outputs with a cable that are on before an edit and off after it, a sentence each.
+pub fn switched_off(before: &Report, after: &Report) -> Vec<String> {
+    fn off(report: &Report) -> impl Iterator<Item = (&str, &str)> {
+        let findings = report.findings.iter();
+        let off = findings.filter(|finding| finding.code == Code::SwitchedOff);
+        off.map(|finding| (finding.id.as_str(), finding.text.as_str()))
+    }
+    let was_off: FxHashSet<_> = off(before).collect();
+    let new = off(after).filter(|off| !was_off.contains(off));
+    new.map(|(_, text)| text.to_string()).collect()
+}
+
+pub(super) fn arrivals(report: &Report) -> FxHashMap<&str, &ArrivalReport> {
+    let rows = report.arrivals.iter();
+    rows.map(|row| (row.device.as_str(), row)).collect()
+}
+
+pub(super) fn recordings(report: &Report) -> FxHashMap<&str, &RecordingReport> {
+    let rows = report.recordings.iter();
+    rows.map(|row| (row.device.as_str(), row)).collect()
 }
 
 /// What an edit leaves behind that nobody would look for, in sentences: needs at a device that goes.

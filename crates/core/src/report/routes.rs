@@ -4,10 +4,12 @@ use super::{Outlook, outlook, report};
 use crate::catalogue::Catalogue;
 use crate::document::{Command, PortRef, Production};
 use crate::format::Quality;
+use crate::interrupt::Interrupt;
 use crate::kit;
 use crate::path::{Floor, PortIx, resolve};
 use crate::route::{Asked, Route, routes};
 use serde::Serialize;
+use std::collections::HashSet;
 use utoipa::ToSchema;
 
 /// The ways from one thing to another.
@@ -74,6 +76,7 @@ pub fn find_routes(
     build: &str,
     catalogue: &Catalogue,
     ends: Ends,
+    stop: &Interrupt,
 ) -> Result<RoutesReport, NotThere> {
     let with_custom = catalogue.with(&production.custom);
     let floor_build = production
@@ -110,7 +113,7 @@ pub fn find_routes(
         found.extend(hired.take(ENOUGH - found.len().min(ENOUGH)));
     }
     let mut reports = Vec::new();
-    for route in &found {
+    for route in found.iter().take_while(|_| !stop.is_raised()) {
         // The search knows what devices can do; the floor has the last word.
         let Ok(edited) = production.edited(catalogue, &route.commands) else {
             continue;
@@ -170,7 +173,7 @@ fn in_words(
         .connections
         .iter()
         .map(|connection| (&connection.from, &connection.to))
-        .collect::<Vec<_>>();
+        .collect::<HashSet<_>>();
     let cables = after
         .build(build)
         .into_iter()

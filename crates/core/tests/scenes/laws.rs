@@ -11,6 +11,7 @@ use west_rail_core::document::{
     meet, touches,
 };
 use west_rail_core::finding::Severity;
+use west_rail_core::interrupt::Interrupt;
 use west_rail_core::path::{Floor, hops_to, resolve};
 use west_rail_core::quantity::{Length, Span};
 use west_rail_core::report::{Ends, Report, find_routes, report, report_with_fixes};
@@ -471,7 +472,7 @@ proptest! {
     fn a_route_brings_the_picture_that_it_promises(production in production(), from in 0usize..12, to in 0usize..12) {
         prop_assume!(production.check().is_ok());
         let (from, to) = (format!("d{from}"), format!("d{to}"));
-        let Ok(found) = find_routes(&production, "main", catalogue(), Ends { from: &from, to: &to }) else { return Ok(()) };
+        let Ok(found) = find_routes(&production, "main", catalogue(), Ends { from: &from, to: &to }, &Interrupt::default()) else { return Ok(()) };
         for route in found.routes {
             let edited = production.edited(catalogue(), &route.commands).unwrap().production;
             let after = report(&edited, "main", catalogue()).unwrap();

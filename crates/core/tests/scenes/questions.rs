@@ -8,9 +8,10 @@ use west_rail_core::demo;
 use west_rail_core::document::{
     Command, EntriesFile, Production, Purpose, TransmitterFeed, check_entry,
 };
+use west_rail_core::interrupt::Interrupt;
 use west_rail_core::kit;
 use west_rail_core::report::{
-    Ends, choosable, compare_builds, find_routes, follow, report, usual_needs,
+    Ends, choosable, compare_builds, find_routes, fixes_of, follow, report, usual_needs,
 };
 
 fn night_pour() -> Production {
@@ -18,7 +19,14 @@ fn night_pour() -> Production {
 }
 
 fn ways(production: &Production, build: &str, from: &str, to: &str) -> String {
-    let found = find_routes(production, build, catalogue(), Ends { from, to }).unwrap();
+    let found = find_routes(
+        production,
+        build,
+        catalogue(),
+        Ends { from, to },
+        &Interrupt::default(),
+    )
+    .unwrap();
     let none = found.none.iter().map(|why| format!("none: {why}"));
     let routes = found.routes.iter().map(|route| {
         format!(
@@ -54,8 +62,14 @@ fn no_way_is_said_with_the_reason() {
     // The kit is empty: nothing splits the one output, nothing converts; what could be hired is said.
     assert_snapshot!(ways(&scene.0, BUILD, "k", "c"));
     let why = |from: &str, to: &str| {
-        find_routes(&scene.0, BUILD, catalogue(), Ends { from, to })
-            .map(|found| found.none.unwrap_or_default())
+        find_routes(
+            &scene.0,
+            BUILD,
+            catalogue(),
+            Ends { from, to },
+            &Interrupt::default(),
+        )
+        .map(|found| found.none.unwrap_or_default())
     };
     assert_eq!(why("mon", "k").unwrap(), "K takes no picture");
     assert_eq!(why("c", "mon").unwrap(), "C gives no picture now");
@@ -101,6 +115,7 @@ fn a_taken_output_is_split_and_both_are_fed() {
             from: "k.sdi",
             to: "dir",
         },
+        &Interrupt::default(),
     )
     .unwrap();
     let [route, ..] = found.routes.as_slice() else {
@@ -141,6 +156,7 @@ fn routes_to_a_transmitter_follow_the_house_rule() {
                 from: "a",
                 to: "tx",
             },
+            &Interrupt::default(),
         )
         .unwrap()
         .routes
@@ -505,4 +521,23 @@ fn what_can_be_chosen_on_a_device_is_said() {
         })
         .collect();
     assert_snapshot!(lines.join("\n"));
+}
+
+#[test]
+fn a_search_that_nobody_waits_for_tries_nothing() {
+    let production = night_pour();
+    let stop = Interrupt::default();
+    let findings = report(&production, "night", catalogue()).unwrap().findings;
+    let finding = &findings[0].id;
+    let found = fixes_of(&production, "night", catalogue(), finding, &stop);
+    assert!(!found.unwrap().is_empty());
+    stop.raise();
+    let found = fixes_of(&production, "night", catalogue(), finding, &stop);
+    assert_eq!(found.unwrap(), []);
+    let ends = Ends {
+        from: "c",
+        to: "client",
+    };
+    let found = find_routes(&production, "night", catalogue(), ends, &stop).unwrap();
+    assert!(found.routes.is_empty());
 }

@@ -6,6 +6,7 @@ use west_rail_core::document::{
     Command, OutputSetting, Production, Purpose, RecordingSetting, Rolls, ScheduleEntry, SlotUse,
 };
 use west_rail_core::finding::{Effort, Finding, Severity};
+use west_rail_core::interrupt::Interrupt;
 use west_rail_core::report::report_with_fixes;
 
 fn finding(scene: &Scene, code: &str) -> Finding {
@@ -1073,7 +1074,14 @@ fn a_route_uses_no_box_twice_that_is_there_once() {
             from: "a",
             to: "client",
         };
-        let found = find_routes(&floor(count).0, BUILD, catalogue(), ends).unwrap();
+        let found = find_routes(
+            &floor(count).0,
+            BUILD,
+            catalogue(),
+            ends,
+            &Interrupt::default(),
+        )
+        .unwrap();
         for route in found.routes {
             let adds = route
                 .commands

@@ -43,8 +43,8 @@ pub async fn of_production(
     State(app): State<App>,
     Path(id): Path<String>,
 ) -> Result<Json<Reference>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         Ok(Json(Reference::of(shipped.with(&kept.production.custom))))
     })
     .await

@@ -13,7 +13,7 @@ use serde::Deserialize;
 use utoipa::ToSchema;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{Command, Handle, Production};
-use west_rail_core::report::{Outlook, Report, left_behind, outlook, report};
+use west_rail_core::report::{Outlook, Report, left_behind, outlook, report, switched_off};
 use west_rail_store::{Kept, Store, StoreError};
 
 /// Commands, and the build whose report is to come back.
@@ -99,11 +99,10 @@ fn look_ahead(
         let after = report(&edited.production, build, catalogue)?;
         Some((edited.production, after))
     });
-    if let Some((_, after)) = &ahead {
-        let outlook = outlook(&now.report, after);
-        if outlook.asks() {
-            return Err(Refused::Asks(Box::new(outlook)));
-        }
+    if let Some((_, after)) = &ahead
+        && !switched_off(&now.report, after).is_empty()
+    {
+        return Err(Refused::Asks(Box::new(outlook(&now.report, after))));
     }
     Ok(ahead)
 }
@@ -174,7 +173,7 @@ async fn change(
                 let revision = kept.revision;
                 // The edit may have taken the build itself away: then the first one is reported on.
                 let workspace = match ahead {
-                    Some((production, report)) if production == kept.production => {
+                    Some((production, report)) if production == *kept.production => {
                         lately.remember(kept, report)
                     }
                     _ if kept.production.build(&build).is_some() => {

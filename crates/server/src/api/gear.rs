@@ -115,8 +115,8 @@ pub async fn kit_lines(
     Path(id): Path<String>,
     Query(query): Query<KitQuery>,
 ) -> Result<Json<Vec<KitReport>>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let production = &kept.production;
         let build = production
             .build(&query.build)
@@ -147,8 +147,8 @@ pub async fn search(
     Path(id): Path<String>,
     Query(query): Query<SearchQuery>,
 ) -> Result<Json<Vec<SearchHit>>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let catalogue = shipped.with(&kept.production.custom);
         let found = catalogue.search(&query.q);
         let found = found.map_err(|why| Problem::refused(why.to_string()))?;
@@ -185,8 +185,8 @@ pub async fn entry(
     Path(id): Path<String>,
     Body(asked): Body<EntryAsked>,
 ) -> Result<Json<EntryAnswer>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let production = kept.production;
         let catalogue = shipped.with(&production.custom);
         if let Err(refusal) = check_entry(&catalogue, &asked.entry) {
@@ -234,8 +234,8 @@ pub async fn read_entries(
     Path(id): Path<String>,
     Text(text): Text,
 ) -> Result<Json<EntriesFile>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let catalogue = shipped.with(&kept.production.custom);
         let file = EntriesFile::read(&text, &catalogue);
         file.map(Json)
@@ -252,8 +252,8 @@ pub async fn write_entries(
     Path(id): Path<String>,
     Query(query): Query<EntriesQuery>,
 ) -> Result<Response, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let catalogue = shipped.with(&kept.production.custom);
         let wanted = query
             .ids

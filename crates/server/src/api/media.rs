@@ -38,8 +38,8 @@ pub struct Choices {
 const MOST_CHOICES: usize = 4;
 
 async fn plan_of(app: &App, id: String, build: String) -> Result<MediaPlan, Problem> {
-    app.with_store(move |store, catalogue| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
         media_plan(&kept.production, &build, catalogue).ok_or_else(|| no_build(&build))
     })
     .await
@@ -112,8 +112,8 @@ pub async fn choices(
     if asked.choices.len() > MOST_CHOICES {
         return Err(Problem::refused("up to four choices are compared at once"));
     }
-    app.with_store(move |store, catalogue| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
         let (build, device) = (&asked.build, &asked.device);
         let compared = compare_choices(&kept.production, build, catalogue, device, &asked.choices);
         let missing = || format!("there is no recorder “{device}” in build “{build}”");

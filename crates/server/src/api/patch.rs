@@ -81,6 +81,19 @@ impl Steps {
         (old, new): (&'w [T], &'w [T]),
         key: impl Fn(&'w T) -> K,
     ) {
+        // Mostly the same entries in the same order: nothing has to be looked up.
+        let keys = || old.iter().zip(new);
+        if old.len() == new.len() && keys().all(|(old, new)| key(old) == key(new)) {
+            for (at, (old, new)) in keys().enumerate() {
+                if self.0.len() > MOST_STEPS {
+                    return;
+                }
+                if old != new {
+                    self.value(&format!("{path}/{at}"), old, new);
+                }
+            }
+            return;
+        }
         let before: HashMap<K, &T> = old.iter().map(|entry| (key(entry), entry)).collect();
         let after: HashMap<K, usize> = new.iter().map(&key).zip(0..).collect();
         if before.len() < old.len() || after.len() < new.len() {
@@ -109,7 +122,9 @@ impl Steps {
             if now[at] != wanted {
                 self.put_in_place(path, &mut now, at, &wanted, &after);
             }
-            self.value(&format!("{path}/{at}"), *existing, entry);
+            if *existing != entry {
+                self.value(&format!("{path}/{at}"), *existing, entry);
+            }
         }
     }
 

@@ -10,6 +10,7 @@ use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
+use std::sync::Arc;
 use utoipa::{IntoParams, ToSchema};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{Command, Handle, Production, ProductionFile};
@@ -48,7 +49,8 @@ pub struct Workspace {
     /// Its revision: send it with the next edit.
     pub revision: u64,
     /// What people chose.
-    pub production: Production,
+    #[schema(value_type = Production)]
+    pub production: Arc<Production>,
     /// What follows.
     pub report: Report,
     /// What undo would take back.
@@ -170,10 +172,10 @@ pub async fn read(
     wanted: Wanted,
 ) -> Result<Told, Problem> {
     let lately = app.lately.clone();
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let build = build_of(&kept, query.build)?;
-        let base = query.since.and_then(|since| lately.at(&id, &build, since));
+        let base = query.since.and_then(|since| lately.at(id, &build, since));
         let workspace = lately.workspace(kept, &build, shipped)?;
         Ok(Told::since(wanted, base.as_deref(), workspace))
     })
@@ -194,8 +196,10 @@ pub async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<St
     responses((status = 200, body = Workspace), (status = 404, body = Problem)))]
 pub async fn restore(State(app): State<App>, Path(id): Path<String>) -> Result<Told, Problem> {
     let lately = app.lately.clone();
-    app.with_store(move |store, shipped| first(&lately, store.restore(&id)?, shipped))
-        .await
+    app.on_production(id, move |store, shipped, id| {
+        first(&lately, store.restore(id)?, shipped)
+    })
+    .await
 }
 
 /// A copy of a production.
@@ -206,18 +210,23 @@ pub async fn duplicate(
     Path(id): Path<String>,
 ) -> Result<Response, Problem> {
     let lately = app.lately.clone();
-    app.with_store(move |store, shipped| made(&lately, store.duplicate(&id)?, shipped))
-        .await
+    app.on_production(id, move |store, shipped, id| {
+        made(&lately, store.duplicate(id)?, shipped)
+    })
+    .await
 }
 
 /// The production as a file, to keep or to send. A damaged one comes as it is kept.
 #[utoipa::path(get, path = "/api/productions/{id}/file", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
     responses((status = 200, body = ProductionFile), (status = 404, body = Problem)))]
 pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Response, Problem> {
-    app.with_store(move |store, _| {
-        let (kind, text) = match store.get(&id) {
-            Ok(kept) => ("west-rail", ProductionFile::of(kept.production).to_text()),
-            Err(StoreError::Document(_)) => ("damaged", store.document(&id)?),
+    app.on_production(id, move |store, _, id| {
+        let (kind, text) = match store.get(id) {
+            Ok(kept) => (
+                "west-rail",
+                ProductionFile::of(Production::clone(&kept.production)).to_text(),
+            ),
+            Err(StoreError::Document(_)) => ("damaged", store.document(id)?),
             Err(error) => return Err(error.into()),
         };
         // Ids are small letters, digits and hyphens: safe in a header.
@@ -236,7 +245,7 @@ pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Re
     responses((status = 201, body = Workspace), (status = 413, body = Problem), (status = 422, body = Problem)))]
 pub async fn import(State(app): State<App>, Text(text): Text) -> Result<Response, Problem> {
     let lately = app.lately.clone();
-    app.with_store(move |store, shipped| {
+    app.large(move |store, shipped| {
         let file = ProductionFile::read(&text);
         let file = file.map_err(|error| Problem::refused(error.to_string()))?;
         made(&lately, store.create(&file.production)?, shipped)

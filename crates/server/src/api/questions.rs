@@ -90,8 +90,8 @@ pub async fn working(
     Path(id): Path<String>,
     Query(query): Query<CableQuery>,
 ) -> Result<Json<Option<Working>>, Problem> {
-    app.with_store(move |store, catalogue| {
-        let production = store.get(&id)?.production;
+    app.on_production(id, move |store, catalogue, id| {
+        let production = store.get(id)?.production;
         let build = production.build(&query.build);
         build.ok_or_else(|| no_build(&query.build))?;
         let working = load_working(&production, &query.build, catalogue, &query.connection);
@@ -108,15 +108,14 @@ pub async fn outlook(
     Path(id): Path<String>,
     Body(ahead): Body<Ahead>,
 ) -> Result<Json<Outlook>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
-        let before = report(&kept.production, &ahead.build, shipped)
-            .ok_or_else(|| no_build(&ahead.build))?;
-        let edited = kept.production.edited(shipped, &ahead.commands);
+    let lately = app.lately.clone();
+    app.on_production(id, move |store, shipped, id| {
+        let now = lately.workspace(store.get(id)?, &ahead.build, shipped)?;
+        let edited = now.production.edited(shipped, &ahead.commands);
         let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
         let after = report(&edited.production, &ahead.build, shipped)
             .ok_or_else(|| no_build(&ahead.build))?;
-        Ok(Json(compare(&before, &after)))
+        Ok(Json(compare(&now.report, &after)))
     })
     .await
 }
@@ -139,12 +138,12 @@ pub async fn fixes(
     Path(id): Path<String>,
     Query(query): Query<FindingQuery>,
 ) -> Result<Json<Vec<Fix>>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.search(id, move |kept, shipped, stop| {
         kept.production
             .build(&query.build)
             .ok_or_else(|| no_build(&query.build))?;
-        let found = fixes_of(&kept.production, &query.build, shipped, &query.finding);
+        let build = &query.build;
+        let found = fixes_of(&kept.production, build, shipped, &query.finding, stop);
         found.map(Json).ok_or_else(|| {
             let finding: String = query.finding.chars().take(60).collect();
             Problem::missing(format!("there is no finding “{finding}” any more"))
@@ -167,8 +166,8 @@ pub async fn inputs(
     Path(id): Path<String>,
     Query(query): Query<OutputQuery>,
 ) -> Result<Json<Vec<InputReport>>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let build = kept
             .production
             .build(&query.build)
@@ -201,8 +200,8 @@ pub async fn line(
     Path(id): Path<String>,
     Body(line): Body<Line>,
 ) -> Result<Json<LineAnswer>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let build = kept
             .production
             .build(&line.build)
@@ -250,8 +249,8 @@ pub async fn formats(
     Path(id): Path<String>,
     Query(query): Query<PortQuery>,
 ) -> Result<Json<FormatsReport>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let build = kept
             .production
             .build(&query.build)

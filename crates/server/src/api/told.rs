@@ -21,6 +21,8 @@ pub const PATCH: &str = "application/json-patch+json";
 
 /// Ports of all workspaces that are remembered: about 20 MB.
 const REMEMBERED_PORTS: usize = 20_000;
+/// Devices of a production, in all its builds, from which on it is large.
+const LARGE: usize = 500;
 /// Workspaces that are remembered.
 const REMEMBERED: usize = 16;
 
@@ -52,13 +54,24 @@ impl Lately {
         catalogue: &Catalogue,
     ) -> Result<Arc<Workspace>, Problem> {
         if let Some(workspace) = self.at(&kept.id, build, kept.revision)
-            && workspace.production == kept.production
+            && (Arc::ptr_eq(&workspace.production, &kept.production)
+                || workspace.production == kept.production)
         {
             return Ok(workspace);
         }
         let report = report(&kept.production, build, catalogue);
         let report = report.ok_or_else(|| no_build(build))?;
         Ok(self.remember(kept, report))
+    }
+
+    /// Whether a production is so large that what is computed of it takes its time.
+    pub fn is_large(&self, id: &str) -> bool {
+        let all = self.all();
+        let mut of_it = all.iter().rev().filter(|workspace| workspace.id == id);
+        of_it.next().is_some_and(|workspace| {
+            let builds = workspace.production.builds.iter();
+            builds.map(|build| build.placements.len()).sum::<usize>() > LARGE
+        })
     }
 
     /// Keeps what follows from a revision.

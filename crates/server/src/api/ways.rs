@@ -54,13 +54,12 @@ pub async fn routes(
     Query(query): Query<RouteQuery>,
 ) -> Result<Json<RoutesReport>, Problem> {
     let found = app
-        .with_store(move |store, catalogue| {
-            let kept = store.get(&id)?;
+        .search(id, move |kept, catalogue, stop| {
             let ends = Ends {
                 from: &query.from,
                 to: &query.to,
             };
-            let found = find_routes(&kept.production, &query.build, catalogue, ends);
+            let found = find_routes(&kept.production, &query.build, catalogue, ends, stop);
             found.map_err(|gone| Problem::refused(gone.to_string()))
         })
         .await;
@@ -75,8 +74,8 @@ pub async fn follow_path(
     Path(id): Path<String>,
     Query(query): Query<FollowQuery>,
 ) -> Result<Json<Vec<Hop>>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let hops = follow(&kept.production, &query.build, shipped, &query.at);
         let hops = hops.ok_or_else(|| {
             Problem::missing(format!(
@@ -97,8 +96,8 @@ pub async fn modes_of(
     Path(id): Path<String>,
     Query(query): Query<FollowQuery>,
 ) -> Result<Json<Option<ModesReport>>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         Ok(Json(modes(
             &kept.production,
             &query.build,
@@ -117,8 +116,8 @@ pub async fn compare(
     Path(id): Path<String>,
     Query(query): Query<CompareQuery>,
 ) -> Result<Json<BuildComparison>, Problem> {
-    app.with_store(move |store, shipped| {
-        let kept = store.get(&id)?;
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
         let both = (query.before.as_str(), query.after.as_str());
         let compared = compare_builds(&kept.production, both, shipped);
         let missing = || {

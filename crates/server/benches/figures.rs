@@ -1,0 +1,283 @@
+//! What users of a busy server meet: each figure with its goal beside it. Everything goes through the
+//! routes as the browser asks, on a data file on disk.
+
+use axum::Router;
+use axum::body::Body;
+use axum::http::{Request, Response, StatusCode, header};
+use http_body_util::BodyExt;
+use serde_json::{Value, json};
+use std::sync::Arc;
+use std::sync::atomic::{AtomicBool, AtomicUsize, Ordering};
+use std::time::{Duration, Instant};
+use tower::ServiceExt;
+use west_rail_core::demo::{self, Shape};
+use west_rail_core::document::{Production, ProductionFile};
+use west_rail_server::{App, router};
+use west_rail_store::Store;
+
+/// As the program runs.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
+const CHANGES: &str = "application/json-patch+json, application/json";
+
+struct Server {
+    routes: Router,
+    store: Store,
+    _folder: tempfile::TempDir,
+    _stop: tokio::sync::watch::Sender<bool>,
+}
+
+impl Server {
+    fn new() -> Self {
+        let folder = tempfile::tempdir().unwrap();
+        let path = folder.path().join("bench.sqlite");
+        let store = Store::open(&path).unwrap();
+        let (stop, stopping) = tokio::sync::watch::channel(false);
+        Self {
+            routes: router(App::new(Store::open(&path).unwrap(), stopping)),
+            store,
+            _folder: folder,
+            _stop: stop,
+        }
+    }
+
+    fn keep(&self, production: &Production) -> String {
+        self.store.create(production).unwrap().id
+    }
+}
+
+async fn ask(routes: &Router, request: Request<Body>) -> Response<Vec<u8>> {
+    let response = routes.clone().oneshot(request).await.unwrap();
+    let (parts, body) = response.into_parts();
+    Response::from_parts(parts, body.collect().await.unwrap().to_bytes().into())
+}
+
+fn get(path: &str) -> Request<Body> {
+    let request = Request::get(path).header(header::HOST, "localhost");
+    let request = request.header(header::ACCEPT_ENCODING, "gzip");
+    request.body(Body::empty()).unwrap()
+}
+
+fn post(path: &str, revision: u64, body: String) -> Request<Body> {
+    let request = Request::post(path)
+        .header(header::HOST, "localhost")
+        .header(header::ACCEPT, CHANGES)
+        .header(header::IF_MATCH, format!("\"{revision}\""));
+    request.body(Body::from(body)).unwrap()
+}
+
+fn rename(build: &str, device: &str, name: &str) -> String {
+    let command = json!({ "do": "rename-device", "build": build, "device": device, "name": name });
+    json!({ "build": build, "ask": true, "commands": [command] }).to_string()
+}
+
+fn row(what: &str, is: &str, goal: &str) {
+    println!("{what:<58} {is:>34}   goal {goal}");
+}
+
+/// The middle, the 99th of a hundred, and the most.
+fn spread(mut times: Vec<Duration>) -> String {
+    times.sort_unstable();
+    let at = |share: usize| times[(times.len() * share / 100).min(times.len() - 1)];
+    format!("{:.1?}, p99 {:.1?}, most {:.1?}", at(50), at(99), at(100))
+}
+
+#[tokio::main(flavor = "multi_thread", worker_threads = 2)]
+async fn main() {
+    commands(
+        "the demo",
+        &demo::productions().remove(0).1,
+        ("night", "a"),
+        "p99 5 ms",
+    )
+    .await;
+    for devices in [10, 100, 300] {
+        let what = format!("{devices} devices");
+        commands(&what, &demo::floor(devices), ("main", "d1"), "p99 5 ms").await;
+    }
+    commands(
+        "1000 devices",
+        &demo::floor(1_000),
+        ("main", "d1"),
+        "within 50 ms repainted",
+    )
+    .await;
+    windows().await;
+    meanwhile().await;
+    described().await;
+}
+
+/// An edit that asks first, stored and answered with what changed.
+async fn commands(what: &str, production: &Production, (build, device): (&str, &str), goal: &str) {
+    let server = Server::new();
+    let id = server.keep(production);
+    let whole = ask(
+        &server.routes,
+        get(&format!("/api/productions/{id}?build={build}")),
+    )
+    .await;
+    let path = format!("/api/productions/{id}/commands");
+    let (mut times, mut bytes) = (Vec::new(), 0);
+    for revision in 1..=300 {
+        let body = rename(build, device, &format!("Take {revision}"));
+        let started = Instant::now();
+        let mut request = post(&path, revision, body);
+        let gzip = header::HeaderValue::from_static("gzip");
+        request.headers_mut().insert(header::ACCEPT_ENCODING, gzip);
+        let answer = ask(&server.routes, request).await;
+        times.push(started.elapsed());
+        assert_eq!(answer.status(), StatusCode::OK);
+        bytes = answer.body().len();
+    }
+    row(
+        &format!("a command stored and answered, {what}"),
+        &spread(times),
+        goal,
+    );
+    let sizes = format!("{bytes} B, of {} B", whole.body().len());
+    row(
+        &format!("  its answer, compressed, {what}"),
+        &sizes,
+        "what changed",
+    );
+}
+
+/// The revision in an answer: of changes, of the whole, or of what came with a refusal.
+fn revision_in(told: &Value) -> Option<u64> {
+    let mut steps = told.as_array().into_iter().flatten();
+    let step = steps.find(|step| step["path"] == "/revision");
+    let told = step.map_or(told, |step| &step["value"]);
+    let whole = [told, &told["revision"], &told["current"]["revision"]];
+    whole.into_iter().find_map(Value::as_u64)
+}
+
+/// Eight windows that edit at once, each its own devices: an edit is tried again where it is refused.
+async fn windows() {
+    const WINDOWS: usize = 8;
+    const EDITS: usize = 40;
+    let server = Server::new();
+    let id = server.keep(&demo::floor(100));
+    let most = Arc::new(AtomicUsize::new(0));
+    let mut open = Vec::new();
+    for window in 0..WINDOWS {
+        let (routes, id, most) = (server.routes.clone(), id.clone(), most.clone());
+        open.push(tokio::spawn(async move {
+            let mut revision = 1;
+            for edit in 0..EDITS {
+                let device = format!("d{}", window * 10 + 1);
+                for tries in 1.. {
+                    let body = rename("main", &device, &format!("Window {window}, edit {edit}"));
+                    let path = format!("/api/productions/{id}/commands");
+                    let answer = ask(&routes, post(&path, revision, body)).await;
+                    most.fetch_max(tries, Ordering::Relaxed);
+                    let told: Value = serde_json::from_slice(answer.body()).unwrap();
+                    revision = revision_in(&told).unwrap();
+                    if answer.status() == StatusCode::OK {
+                        break;
+                    }
+                }
+            }
+        }));
+    }
+    for window in open {
+        window.await.unwrap();
+    }
+    let kept = server.store.get(&id).unwrap();
+    let lost = 1 + WINDOWS * EDITS - kept.revision as usize;
+    let tries = format!("{} tries, {lost} lost", most.load(Ordering::Relaxed));
+    row(
+        "eight windows editing at once, the most for one edit",
+        &tries,
+        "3 tries, 0 lost",
+    );
+}
+
+/// Small reads while two large floors are imported, again and again, and a fix is looked for on a
+/// third.
+async fn meanwhile() {
+    let server = Server::new();
+    let night = server.keep(&demo::productions().remove(0).1);
+    let large = ProductionFile::of(Shape::Unwired.floor(5_000)).to_text();
+    let searched = server.keep(&Shape::Chain.floor(2_000));
+    let finding = {
+        let whole = ask(&server.routes, get(&format!("/api/productions/{searched}"))).await;
+        assert_eq!(whole.status(), StatusCode::OK);
+        "V-101@l1"
+    };
+    let busy = Arc::new(AtomicBool::new(true));
+    let mut heavy = Vec::new();
+    for number in 0..3 {
+        let (routes, busy) = (server.routes.clone(), busy.clone());
+        let (large, searched) = (large.clone(), searched.clone());
+        heavy.push(tokio::spawn(async move {
+            let mut done = 0;
+            while busy.load(Ordering::Relaxed) {
+                let request = if number < 2 {
+                    post("/api/productions/import", 0, large.clone())
+                } else {
+                    get(&format!(
+                        "/api/productions/{searched}/fixes?build=main&finding={finding}"
+                    ))
+                };
+                let answer = ask(&routes, request).await;
+                // What was imported goes again, so that the list stays as long as it was.
+                if answer.status() == StatusCode::CREATED {
+                    let kept: Value = serde_json::from_slice(answer.body()).unwrap();
+                    let id = kept["id"].as_str().unwrap();
+                    let gone = Request::delete(format!("/api/productions/{id}"));
+                    let gone = gone.header(header::HOST, "localhost");
+                    ask(&routes, gone.body(Body::empty()).unwrap()).await;
+                }
+                done += 1;
+            }
+            done
+        }));
+    }
+    let paths = [
+        ("the page", "/".to_string()),
+        ("the list", "/api/productions".to_string()),
+        (
+            "the demo's report",
+            format!("/api/productions/{night}?build=night"),
+        ),
+    ];
+    let mut times = vec![Vec::new(); paths.len()];
+    let started = Instant::now();
+    while started.elapsed() < Duration::from_secs(6) {
+        for (place, (_, path)) in paths.iter().enumerate() {
+            let asked = Instant::now();
+            let answer = ask(&server.routes, get(path)).await;
+            times[place].push(asked.elapsed());
+            assert!(answer.status().is_success(), "{path}");
+        }
+        tokio::time::sleep(Duration::from_millis(5)).await;
+    }
+    busy.store(false, Ordering::Relaxed);
+    for work in heavy {
+        work.await.unwrap();
+    }
+    for ((what, _), times) in paths.iter().zip(times) {
+        row(
+            &format!("{what}, while large floors are computed"),
+            &spread(times),
+            "under 20 ms",
+        );
+    }
+}
+
+async fn described() {
+    let server = Server::new();
+    let mut times = Vec::new();
+    for _ in 0..20 {
+        let started = Instant::now();
+        ask(&server.routes, get("/api/openapi.json")).await;
+        times.push(started.elapsed());
+    }
+    times.remove(0);
+    row(
+        "the API's description, after the first time",
+        &spread(times),
+        "made once",
+    );
+}

@@ -1,0 +1,120 @@
+//! Where computing happens: off the async threads, in two lanes, so that what is large never keeps
+//! what is small waiting; for as long as somebody waits for it.
+
+use crate::App;
+use crate::problem::Problem;
+use std::sync::Arc;
+use std::time::Duration;
+use tokio::sync::Semaphore;
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::interrupt::Interrupt;
+use west_rail_store::{Kept, Store};
+
+/// A search that took so long is given up.
+const PATIENCE: Duration = Duration::from_secs(20);
+
+/// As much at once as there are cores, the rest waits its turn. What is large leaves a core to what
+/// is small.
+#[derive(Clone)]
+pub struct Lanes {
+    small: Arc<Semaphore>,
+    large: Arc<Semaphore>,
+}
+
+impl Default for Lanes {
+    fn default() -> Self {
+        let cores = std::thread::available_parallelism().map_or(2, std::num::NonZero::get);
+        Self {
+            small: Arc::new(Semaphore::new(cores.max(2))),
+            large: Arc::new(Semaphore::new(cores.saturating_sub(1).max(1))),
+        }
+    }
+}
+
+/// Says that nobody waits any more when the request is dropped.
+struct Waiting(Interrupt);
+
+impl Drop for Waiting {
+    fn drop(&mut self) {
+        self.0.raise();
+    }
+}
+
+impl App {
+    /// Runs small work on the store.
+    pub async fn with_store<T: Send + 'static>(
+        &self,
+        work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, Problem> + Send + 'static,
+    ) -> Result<T, Problem> {
+        self.in_lane(&self.lanes.small, work).await
+    }
+
+    /// Runs work on one production: a large one stands in the lane of what is large.
+    pub async fn on_production<T: Send + 'static>(
+        &self,
+        id: String,
+        work: impl FnOnce(&Store, &'static Catalogue, &str) -> Result<T, Problem> + Send + 'static,
+    ) -> Result<T, Problem> {
+        let lane = if self.lately.is_large(&id) {
+            &self.lanes.large
+        } else {
+            &self.lanes.small
+        };
+        let work = move |store: &Store, catalogue| work(store, catalogue, &id);
+        self.in_lane(lane, work).await
+    }
+
+    /// Runs work that may be large, whatever it is on.
+    pub async fn large<T: Send + 'static>(
+        &self,
+        work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, Problem> + Send + 'static,
+    ) -> Result<T, Problem> {
+        self.in_lane(&self.lanes.large, work).await
+    }
+
+    /// Runs a search on one production: it is interrupted when who asked is gone, and given up after a
+    /// while.
+    pub async fn search<T: Send + 'static>(
+        &self,
+        id: String,
+        work: impl FnOnce(&Kept, &'static Catalogue, &Interrupt) -> Result<T, Problem> + Send + 'static,
+    ) -> Result<T, Problem> {
+        let stop = Interrupt::default();
+        let waiting = Waiting(stop.clone());
+        let searched = self.on_production(id, move |store, catalogue, id| {
+            if stop.is_raised() {
+                return Err(Problem::too_long("nobody waits for this any more"));
+            }
+            work(&store.get(id)?, catalogue, &stop)
+        });
+        let answer = tokio::time::timeout(PATIENCE, searched).await;
+        drop(waiting);
+        answer.unwrap_or_else(|_| {
+            Err(Problem::too_long(format!(
+                "that was given up after {} s: the floor is large, or the machine is busy; ask again",
+                PATIENCE.as_secs()
+            )))
+        })
+    }
+
+    async fn in_lane<T: Send + 'static>(
+        &self,
+        lane: &Arc<Semaphore>,
+        work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, Problem> + Send + 'static,
+    ) -> Result<T, Problem> {
+        let (store, catalogue) = (self.store.clone(), self.catalogue);
+        let cut_short = || Problem::internal("the work was cut short; nothing was changed");
+        let turn = lane.clone().acquire_owned().await;
+        let turn = turn.map_err(|_| cut_short())?;
+        let done = tokio::task::spawn_blocking(move || {
+            let answer = work(&store, catalogue);
+            drop(turn);
+            answer
+        });
+        done.await.map_err(|error| {
+            // The panic itself, with its trace, is in the log already.
+            tracing::error!("work for a request: {error}");
+            cut_short()
+        })?
+    }
+}
