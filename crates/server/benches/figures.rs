@@ -10,8 +10,10 @@ use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, AtomicUsize, Ordering};
 use std::time::{Duration, Instant};
 use tower::ServiceExt;
+use west_rail_core::catalogue::Catalogue;
 use west_rail_core::demo::{self, Shape};
 use west_rail_core::document::{Production, ProductionFile};
+use west_rail_core::report::report;
 use west_rail_server::{App, router};
 use west_rail_store::Store;
 
@@ -199,17 +201,17 @@ async fn meanwhile() {
     let server = Server::new();
     let night = server.keep(&demo::productions().remove(0).1);
     let large = ProductionFile::of(Shape::Unwired.floor(5_000)).to_text();
-    let searched = server.keep(&Shape::Chain.floor(2_000));
-    let finding = {
-        let whole = ask(&server.routes, get(&format!("/api/productions/{searched}"))).await;
-        assert_eq!(whole.status(), StatusCode::OK);
-        "V-101@l1"
-    };
+    let chain = Shape::Chain.floor(2_000);
+    let searched = server.keep(&chain);
+    let found = report(&chain, "main", Catalogue::shipped())
+        .unwrap()
+        .findings;
+    let finding = found[0].id.clone();
     let busy = Arc::new(AtomicBool::new(true));
     let mut heavy = Vec::new();
     for number in 0..3 {
         let (routes, busy) = (server.routes.clone(), busy.clone());
-        let (large, searched) = (large.clone(), searched.clone());
+        let (large, searched, finding) = (large.clone(), searched.clone(), finding.clone());
         heavy.push(tokio::spawn(async move {
             let mut done = 0;
             while busy.load(Ordering::Relaxed) {
