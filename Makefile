@@ -1,7 +1,7 @@
 # West Rail. `make demo` runs it with the demo productions, `make test` runs every test.
 PATHS = web/node_modules e2e/node_modules
 
-.PHONY: demo build test bench soak dev types screenshots lint unit e2e browser
+.PHONY: demo build test bench soak fuzz dev types screenshots lint unit e2e browser
 
 demo: build
 	target/release/west-rail demo
@@ -32,10 +32,15 @@ bench: $(PATHS) browser
 	cargo build --locked --package west-rail
 	cd e2e && npm run bench
 
-# Kills in the middle of edits and of first starts, many times over.
+# Kills in the middle of edits, imports, migrations and first starts, many times over.
 soak: web/node_modules
 	cd web && npm run --silent build
 	SOAK_ROUNDS=200 cargo test --locked --package west-rail --test serving
+
+# Hostile calls at the API, hostile bytes at whatever reads bytes.
+fuzz: web/node_modules
+	cd web && npm run --silent build
+	scripts/fuzz
 
 dev: web/node_modules
 	cd web && npm run dev

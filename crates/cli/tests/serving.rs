@@ -184,3 +184,100 @@ fn what_was_acknowledged_outlives_a_kill() {
     }
     assert!(acknowledged > 6, "some edits went through: {acknowledged}");
 }
+
+/// A large production as a file, and a data file that holds it beside the demo.
+fn large_file(folder: &Path) -> std::path::PathBuf {
+    let written = Command::new(assert_cmd::cargo::cargo_bin!("west-rail"))
+        .args(["demo", "--floor", "1500", "--write"])
+        .arg(folder)
+        .status()
+        .unwrap();
+    assert!(written.success());
+    folder.join("floor-1500.west-rail.json")
+}
+
+/// Kills a program after so long, whether it has ended or not.
+fn cut_short(command: &mut Command, after: Duration) {
+    let mut child = command.spawn().unwrap();
+    std::thread::sleep(after);
+    child.kill().unwrap();
+    child.wait().unwrap();
+}
+
+#[test]
+fn an_import_that_is_cut_short_is_there_as_a_whole_or_not_at_all() {
+    let folder = tempfile::tempdir().unwrap();
+    let data = folder.path().join("data.sqlite");
+    let file = large_file(folder.path());
+    drop(Server::start(&data));
+    for round in 0..rounds(8) {
+        let mut import = Command::new(assert_cmd::cargo::cargo_bin!("west-rail"));
+        import.arg("import").arg(&file).arg("--data").arg(&data);
+        import.stdout(Stdio::null()).stderr(Stdio::null());
+        cut_short(&mut import, Duration::from_millis(20 + 40 * (round % 12)));
+    }
+    let server = Server::start(&data);
+    let (_, listed) = server.ask("GET", "/api/productions", 0, "").unwrap();
+    let listed = listed.as_array().unwrap();
+    assert!(listed.len() >= 2);
+    for entry in listed {
+        assert_eq!(entry["damaged"], false, "{entry}");
+        let path = format!("/api/productions/{}", entry["id"].as_str().unwrap());
+        let (status, whole) = server.ask("GET", &path, 0, "").unwrap();
+        assert_eq!(status, 200);
+        let placements = &whole["production"]["builds"][0]["placements"];
+        let large = entry["id"].as_str().unwrap().starts_with("floor");
+        assert!(!large || placements.as_array().unwrap().len() == 1_500);
+    }
+}
+
+#[test]
+fn a_migration_that_is_cut_short_is_made_good_by_the_next_start() {
+    let folder = tempfile::tempdir().unwrap();
+    let old = folder.path().join("old.sqlite");
+    drop(Server::start(&old));
+    let connection = rusqlite::Connection::open(&old).unwrap();
+    // As the first version kept it, with enough in it that bringing it up to date takes its time.
+    let back = "
+        ALTER TABLE production DROP COLUMN version;
+        ALTER TABLE production DROP COLUMN format;
+        ALTER TABLE production DROP COLUMN builds;
+        ALTER TABLE production DROP COLUMN damaged;
+        ALTER TABLE journal DROP COLUMN version;
+        DROP TABLE touched;
+        WITH RECURSIVE number(n) AS (SELECT 1 UNION ALL SELECT n + 1 FROM number WHERE n < 40)
+        INSERT INTO production (id, name, revision, document, deleted)
+        SELECT 'copy-' || n, name, 1, document, 0 FROM production, number
+        WHERE id = 'the-night-pour';
+        UPDATE production SET document = ?1;
+        PRAGMA user_version = 1;
+        PRAGMA wal_checkpoint(TRUNCATE);";
+    let first = include_str!("../../core/tests/files/the-night-pour.v1.json");
+    let first: Value = serde_json::from_str(first).unwrap();
+    let document = first["production"].to_string().replace('\'', "''");
+    connection
+        .execute_batch(&back.replace("?1", &format!("'{document}'")))
+        .unwrap();
+    drop(connection);
+    for round in 0..rounds(8) {
+        let data = folder.path().join(format!("data-{round}.sqlite"));
+        std::fs::copy(&old, &data).unwrap();
+        let after = Duration::from_millis(4 + 7 * (round % 12));
+        cut_short(&mut west_rail("serve", &data), after);
+        let server = Server::start(&data);
+        let (_, listed) = server.ask("GET", "/api/productions", 0, "").unwrap();
+        let listed = listed.as_array().unwrap();
+        assert_eq!(listed.len(), 42, "round {round}");
+        assert!(listed.iter().all(|entry| entry["damaged"] == false));
+        let (status, whole) = server
+            .ask("GET", "/api/productions/copy-40", 0, "")
+            .unwrap();
+        assert_eq!((status, &whole["revision"]), (200, &json!(1)));
+        let kept = format!("data-{round}.sqlite.before-version-4");
+        let kept = rusqlite::Connection::open(folder.path().join(kept)).unwrap();
+        let of_before: i64 = kept
+            .query_row("SELECT count(*) FROM production", [], |row| row.get(0))
+            .unwrap();
+        assert_eq!(of_before, 42);
+    }
+}

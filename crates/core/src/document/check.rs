@@ -2,6 +2,7 @@
 //! the limits that hold for edits.
 
 use super::apply::{Refusal, checked_name, refuse_overlap};
+use super::limits::Bounded;
 use super::names::is_handle;
 use super::{Beyond, Build, Limits, Production};
 use std::collections::HashSet;
@@ -62,22 +63,7 @@ impl Production {
     /// Whether the document can be kept.
     pub fn check(&self) -> Result<(), Unfit> {
         checked_name("a production", &self.name)?;
-        let here = || format!("“{}”", self.name);
-        at_most(here, "builds", self.builds.len(), Limits::BUILDS)?;
-        at_most(here, "lines of kit", self.kit.len(), Limits::KIT)?;
-        at_most(
-            here,
-            "devices of its own",
-            self.custom.devices.len(),
-            Limits::ENTRIES,
-        )?;
-        at_most(
-            here,
-            "codecs of its own",
-            self.custom.codecs.len(),
-            Limits::ENTRIES,
-        )?;
-        at_most(here, "lines of the job", self.job.len(), Limits::BUILDS)?;
+        self.too_many()?;
         if self.builds.is_empty() {
             return Err(Unfit::NoBuild(self.name.clone()));
         }
@@ -104,25 +90,63 @@ impl Production {
     }
 }
 
+impl Production {
+    /// What is beyond its limit in the production, and in one of its builds: a document of an older
+    /// program, or of another hand, can hold it. Settings of devices aside.
+    pub fn beyond(&self, build: &Build) -> Vec<String> {
+        let mut found: Vec<String> = Vec::new();
+        let mut name = |what, name: &str| {
+            found.extend(checked_name(what, name).err().map(|bad| bad.to_string()));
+        };
+        name("a production", &self.name);
+        name("a build", &build.name);
+        for unit in &build.units {
+            name("a unit", &unit.name);
+        }
+        for placement in &build.placements {
+            name("a device", &placement.name);
+        }
+        for entry in &build.schedule {
+            name("a part of the day", &entry.name);
+        }
+        let mut beyond = self.house_rules.beyond();
+        beyond.extend(self.station.beyond());
+        beyond.extend(self.kit.iter().flat_map(Bounded::beyond));
+        beyond.extend(build.needs.iter().flat_map(Bounded::beyond));
+        beyond.extend(build.schedule.iter().flat_map(Bounded::beyond));
+        found.extend(beyond);
+        found.extend(self.too_many().err().map(|unfit| unfit.to_string()));
+        found.extend(build.too_many().err().map(|unfit| unfit.to_string()));
+        found
+    }
+
+    fn too_many(&self) -> Result<(), Unfit> {
+        let here = || format!("“{}”", self.name);
+        at_most(here, "builds", self.builds.len(), Limits::BUILDS)?;
+        at_most(here, "lines of kit", self.kit.len(), Limits::KIT)?;
+        let (devices, codecs) = (&self.custom.devices, &self.custom.codecs);
+        at_most(here, "devices of its own", devices.len(), Limits::ENTRIES)?;
+        at_most(here, "codecs of its own", codecs.len(), Limits::ENTRIES)?;
+        at_most(here, "lines of the job", self.job.len(), Limits::BUILDS)
+    }
+}
+
 impl Build {
+    fn too_many(&self) -> Result<(), Unfit> {
+        let here = || format!("build “{}”", self.name);
+        at_most(here, "devices", self.placements.len(), Limits::DEVICES)?;
+        let cables = self.connections.len();
+        at_most(here, "connections", cables, Limits::CONNECTIONS)?;
+        at_most(here, "needs", self.needs.len(), Limits::NEEDS)?;
+        at_most(here, "units", self.units.len(), Limits::UNITS)?;
+        let parts = self.schedule.len();
+        at_most(here, "parts of its day", parts, Limits::SCHEDULE)
+    }
+
     fn check(&self) -> Result<(), Unfit> {
         checked_name("a build", &self.name)?;
         let here = || format!("build “{}”", self.name);
-        at_most(here, "devices", self.placements.len(), Limits::DEVICES)?;
-        at_most(
-            here,
-            "connections",
-            self.connections.len(),
-            Limits::CONNECTIONS,
-        )?;
-        at_most(here, "needs", self.needs.len(), Limits::NEEDS)?;
-        at_most(here, "units", self.units.len(), Limits::UNITS)?;
-        at_most(
-            here,
-            "parts of its day",
-            self.schedule.len(),
-            Limits::SCHEDULE,
-        )?;
+        self.too_many()?;
         only_once(
             "device",
             self.placements

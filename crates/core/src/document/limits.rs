@@ -58,79 +58,110 @@ const MOST_CAMERAS: u32 = 1_000;
 /// A quantity beyond its limit: what it is, and what is accepted.
 pub type Beyond = String;
 
-fn within(so: bool, why: impl FnOnce() -> String) -> Result<(), Beyond> {
-    if so { Ok(()) } else { Err(why()) }
+/// What has limits of its own.
+pub trait Bounded {
+    /// Holds everything against its limits.
+    fn gauge(&self, gauge: &mut Gauge);
+
+    /// Every quantity that is beyond its limit.
+    fn beyond(&self) -> Vec<Beyond> {
+        let mut gauge = Gauge::default();
+        self.gauge(&mut gauge);
+        gauge.0
+    }
+
+    /// Whether everything is within its limits.
+    fn check(&self) -> Result<(), Beyond> {
+        self.beyond().into_iter().next().map_or(Ok(()), Err)
+    }
+
+    /// Whether a change brings nothing that is beyond its limit: what was so before, from an older
+    /// program or a file, doesn't stand in the way of mending the rest.
+    fn check_change(&self, before: &Self) -> Result<(), Beyond> {
+        let was = before.beyond();
+        let mut new = self.beyond().into_iter();
+        new.find(|beyond| !was.contains(beyond)).map_or(Ok(()), Err)
+    }
 }
 
-impl HouseRules {
-    /// Whether every rule is within its limits.
-    pub fn check(&self) -> Result<(), Beyond> {
-        within((1..=9).contains(&self.copies), || {
+/// Gathers what is beyond its limit.
+#[derive(Default)]
+pub struct Gauge(Vec<Beyond>);
+
+impl Gauge {
+    fn within(&mut self, so: bool, why: impl FnOnce() -> String) {
+        if !so {
+            self.0.push(why());
+        }
+    }
+}
+
+impl Bounded for HouseRules {
+    fn gauge(&self, gauge: &mut Gauge) {
+        gauge.within((1..=9).contains(&self.copies), || {
             format!(
                 "a card is formatted after 1 to 9 verified copies, not {}",
                 self.copies
             )
-        })?;
-        within((-40..=60).contains(&self.air_celsius), || {
+        });
+        gauge.within((-40..=60).contains(&self.air_celsius), || {
             format!(
                 "the air is taken from -40 to 60 °C, not {}",
                 self.air_celsius
             )
-        })?;
-        within(self.swap_level >= LEAST_LEVEL, || {
+        });
+        gauge.within(self.swap_level >= LEAST_LEVEL, || {
             format!(
                 "cards are changed at {LEAST_LEVEL} to 100 % of what they hold, not at {}",
                 self.swap_level
             )
-        })?;
-        within(self.reserve <= MOST_RESERVE, || {
+        });
+        gauge.within(self.reserve <= MOST_RESERVE, || {
             format!(
                 "a reserve keeps 0 % to {MOST_RESERVE} of a card back, not {}",
                 self.reserve
             )
-        })
+        });
     }
 }
 
-impl Station {
-    /// Whether the station is within its limits.
-    pub fn check(&self) -> Result<(), Beyond> {
-        within((1..=32).contains(&self.readers), || {
+impl Bounded for Station {
+    fn gauge(&self, gauge: &mut Gauge) {
+        gauge.within((1..=32).contains(&self.readers), || {
             "the station has 1 to 32 readers".into()
-        })?;
-        within((1..=12).contains(&self.drives.len()), || {
+        });
+        gauge.within((1..=12).contains(&self.drives.len()), || {
             "the station has 1 to 12 drives".into()
-        })?;
+        });
         let rates = [&self.reader_rate, &self.bus_rate];
         let mut rates = rates.into_iter().chain(&self.drives);
-        within(rates.all(|rate| rate.0 > 0), || {
+        gauge.within(rates.all(|rate| rate.0 > 0), || {
             "readers, bus and drives each carry more than 0 MB/s".into()
-        })?;
-        within(self.way <= LONGEST_PART, || {
+        });
+        gauge.within(self.way <= LONGEST_PART, || {
             "the way from the camera to the reader takes at most 48 h".into()
-        })
+        });
     }
 }
 
-impl ScheduleEntry {
-    /// Whether a part of the day is within its limits, others aside.
-    pub fn check(&self) -> Result<(), Beyond> {
-        within(self.length.0 > 0 && self.length <= LONGEST_PART, || {
+impl Bounded for ScheduleEntry {
+    fn gauge(&self, gauge: &mut Gauge) {
+        gauge.within(self.length.0 > 0 && self.length <= LONGEST_PART, || {
             format!("“{}” must last from 1 s to 48 h", self.name)
-        })?;
+        });
         if let Rolls::Ratio {
             centiratio,
             cameras,
             ..
         } = self.rolls
         {
-            within(centiratio > 0 && cameras > 0, || {
+            gauge.within(centiratio > 0 && cameras > 0, || {
                 format!(
                     "“{}” needs a ratio above zero and at least one camera",
                     self.name
                 )
-            })?;
-            within(
+            });
+            gauge.within(
                 centiratio <= HIGHEST_CENTIRATIO && cameras <= MOST_CAMERAS,
                 || {
                     format!(
@@ -139,73 +170,69 @@ impl ScheduleEntry {
                         HIGHEST_CENTIRATIO / 100
                     )
                 },
-            )?;
+            );
         }
         let rolled = Span(self.rolls.seconds(self.length));
-        within(rolled <= self.length, || {
+        gauge.within(rolled <= self.length, || {
             format!(
                 "“{}” lasts {}; {} can’t be rolled in it",
                 self.name,
                 self.length.label(),
                 rolled.label()
             )
-        })
+        });
     }
 }
 
-impl KitLine {
-    /// Whether there are no more of it than anybody has.
-    pub fn check(&self) -> Result<(), Beyond> {
-        within(
+impl Bounded for KitLine {
+    fn gauge(&self, gauge: &mut Gauge) {
+        gauge.within(
             self.quantity <= Limits::QUANTITY && self.hired <= Limits::QUANTITY,
             || "a kit holds at most 10,000 of one thing".into(),
-        )
+        );
     }
 }
 
-impl RecordingSetting {
-    /// Whether it asks for no more than any recorder has.
-    pub fn check(&self) -> Result<(), Beyond> {
-        within(self.tracks <= Limits::TRACKS, || {
+impl Bounded for RecordingSetting {
+    fn gauge(&self, gauge: &mut Gauge) {
+        gauge.within(self.tracks <= Limits::TRACKS, || {
             format!(
                 "a recorder has at most {} sound tracks, not {}",
                 Limits::TRACKS,
                 self.tracks
             )
-        })?;
-        within(self.media.len() <= Limits::MEDIA, || {
+        });
+        gauge.within(self.media.len() <= Limits::MEDIA, || {
             format!(
                 "a recorder holds at most {} cards or drives, not {}",
                 Limits::MEDIA,
                 self.media.len()
             )
-        })?;
-        within(
+        });
+        gauge.within(
             self.pre_record.unwrap_or_default() <= super::misfit::LONGEST_PRE_RECORD,
             || "a pre-record keeps at most 10 min".into(),
-        )
+        );
     }
 }
 
-impl OutputSetting {
-    /// Whether it is spread over no more links than there are anywhere.
-    pub fn check(&self) -> Result<(), Beyond> {
+impl Bounded for OutputSetting {
+    fn gauge(&self, gauge: &mut Gauge) {
         let links = self.links.unwrap_or(1);
-        within([1, 2, 4].contains(&links), || {
+        gauge.within([1, 2, 4].contains(&links), || {
             format!("a picture is spread over 1, 2 or 4 links, not {links}")
-        })
+        });
     }
 }
 
-impl Need {
-    /// Whether it asks for no more sound than anybody has.
-    pub fn check(&self) -> Result<(), Beyond> {
-        within(self.sound <= Limits::TRACKS, || {
+impl Bounded for Need {
+    fn gauge(&self, gauge: &mut Gauge) {
+        gauge.within(self.sound <= Limits::TRACKS, || {
             format!(
                 "a need asks for at most {} sound channels, not {}",
                 Limits::TRACKS,
                 self.sound
             )
-        })
+        });
     }
 }

@@ -32,7 +32,7 @@ pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
 pub use kit::{KitChange, KitLine};
-pub use limits::{Beyond, Limits};
+pub use limits::{Beyond, Bounded, Limits};
 pub use misfit::{
     Misfit, able_part, misfit_of_output, misfits, records_codec, slot_takes, without_misfits,
 };

@@ -321,6 +321,10 @@ codes! {
         "A need speaks of a device that isn’t on the floor any more."
         "It can’t be met."
         "Remove the need, or put the device back.";
+    BeyondLimits "K-106" "Beyond what is taken"
+        "The document holds a quantity, a count or a name that no edit would make: it comes from an older version or another hand."
+        "What follows from it is cut where it would have no end, and the production can’t be read again from its own file."
+        "Set it to what is accepted: house rules under Needs, the station and the day under Media, names and counts where they stand.";
 }
 
 impl Serialize for Code {

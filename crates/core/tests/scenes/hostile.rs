@@ -6,7 +6,7 @@ use serde_json::{Value, json};
 use std::collections::HashSet;
 use west_rail_core::carriage::edid::Edid;
 use west_rail_core::demo;
-use west_rail_core::document::{InputSetting, MediaSwap, Production, ProductionFile};
+use west_rail_core::document::{Command, InputSetting, MediaSwap, Production, ProductionFile};
 use west_rail_core::quantity::Percent;
 use west_rail_core::report::{day_of, media_plan, report, report_with_fixes};
 
@@ -314,4 +314,38 @@ fn a_day_of_more_cards_than_are_followed_gives_totals() {
         assert!(day.lanes.is_empty() && day.bytes > 0);
         report(&scene.0, "main", catalogue()).unwrap();
     }
+}
+
+#[test]
+fn what_an_older_program_let_through_is_said_and_mended_one_by_one() {
+    let mut production = demo::productions().remove(0).1;
+    production.house_rules.swap_level = Percent::whole(0);
+    production.house_rules.reserve = Percent::whole(99);
+    production.station.readers = 1_000_000_000;
+    production.builds[0].placements[0].name = "A\0camera".into();
+    let said = |production: &Production| -> Vec<String> {
+        let report = report(production, "night", catalogue()).unwrap();
+        let beyond = report.findings.into_iter();
+        let beyond = beyond.filter(|finding| finding.code.to_string() == "K-106");
+        beyond.map(|finding| finding.text).collect()
+    };
+    let all = said(&production);
+    assert_eq!(all.len(), 4, "{all:#?}");
+    assert!(all[1].contains("cards are changed at 5 % to 100 %"), "{all:#?}");
+    let mends = [
+        json!({ "do": "set-house-rules", "change": { "swap_level": "90 %" } }),
+        json!({ "do": "set-station", "change": { "readers": 2 } }),
+        json!({ "do": "rename-device", "build": "night", "device": "a", "name": "A camera" }),
+        json!({ "do": "set-house-rules", "change": { "reserve": "3 %" } }),
+    ];
+    for (mended, command) in mends.into_iter().enumerate() {
+        let command: Command = serde_json::from_value(command).unwrap();
+        let edited = production.edited(catalogue(), &[command]).unwrap();
+        production = edited.production;
+        assert_eq!(said(&production).len(), 3 - mended);
+    }
+    // What is within its limits doesn't leave them again.
+    let worse = json!({ "do": "set-house-rules", "change": { "swap_level": "0 %" } });
+    let worse: Command = serde_json::from_value(worse).unwrap();
+    assert!(production.edited(catalogue(), &[worse]).is_err());
 }

@@ -1,6 +1,7 @@
 //! Commands about the shooting day: its entries, the copying station, the job.
 
 use super::{Refusal, Strictness, bad_handle, checked_name, missing};
+use crate::document::Bounded;
 use crate::document::names::is_handle;
 use crate::document::{
     Build, Change, Command, JobLine, Limits, Production, Rolls, ScheduleEntry, Station,
@@ -61,7 +62,10 @@ impl Build {
 
     /// Whether a part of the day can be as it says: its length, its recorders, no two at once.
     fn able_to_plan(&self, entry: &ScheduleEntry) -> Result<(), Refusal> {
-        entry.check().map_err(Refusal::Contradiction)?;
+        let before = self.schedule.iter().find(|other| other.id == entry.id);
+        before
+            .map_or_else(|| entry.check(), |before| entry.check_change(before))
+            .map_err(Refusal::Contradiction)?;
         if let Some(gone) = entry
             .recorders
             .iter()
@@ -129,7 +133,9 @@ impl Production {
     ) -> Result<Command, Refusal> {
         let (station, back) = change.made(&self.station)?;
         if strictness == Strictness::Able {
-            station.check().map_err(Refusal::Contradiction)?;
+            station
+                .check_change(&self.station)
+                .map_err(Refusal::Contradiction)?;
         }
         self.station = station;
         Ok(Command::SetStation { change: back })

@@ -2,6 +2,7 @@
 
 use super::{Refusal, Strictness, missing};
 use crate::catalogue::Catalogue;
+use crate::document::Bounded;
 use crate::document::{Command, KitChange, KitLine, Production};
 use crate::quantity::Length;
 

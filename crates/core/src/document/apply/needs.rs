@@ -1,6 +1,7 @@
 //! Commands about what people need.
 
 use super::{Refusal, Strictness, bad_handle, missing};
+use crate::document::Bounded;
 use crate::document::names::is_handle;
 use crate::document::{Build, Change, Command, Kept, Limits, Need};
 use std::mem::replace;
@@ -18,7 +19,10 @@ impl Build {
                 self.position(of)?;
             }
         }
-        need.check().map_err(Refusal::Contradiction)?;
+        let before = self.needs.iter().find(|other| other.id == need.id);
+        before
+            .map_or_else(|| need.check(), |before| need.check_change(before))
+            .map_err(Refusal::Contradiction)?;
         if !is_handle(&need.id) {
             return Err(bad_handle(need.id));
         }

@@ -1,6 +1,7 @@
 //! Commands about the production itself.
 
 use super::{Refusal, Strictness, checked_name};
+use crate::document::Bounded;
 use crate::document::{Change, Command, HouseRules, Production};
 use crate::format::{Depth, PictureFormat};
 use std::mem::replace;
@@ -40,7 +41,9 @@ impl Production {
     ) -> Result<Command, Refusal> {
         let (rules, back) = change.made(&self.house_rules)?;
         if strictness == Strictness::Able {
-            rules.check().map_err(Refusal::Contradiction)?;
+            rules
+                .check_change(&self.house_rules)
+                .map_err(Refusal::Contradiction)?;
         }
         self.house_rules = rules;
         Ok(Command::SetHouseRules { change: back })

@@ -2,6 +2,7 @@
 
 use super::{Refusal, Strictness, catalogue_device, missing};
 use crate::catalogue::Catalogue;
+use crate::document::Bounded;
 use crate::document::{Build, Change, Command, Handle, RecordingSetting, misfits};
 
 impl Build {
@@ -31,8 +32,13 @@ impl Build {
             .filter(|_| strictness == Strictness::Able)
         {
             let entry = catalogue_device(catalogue, &placement.device)?;
-            wanted.check().map_err(Refusal::Contradiction)?;
-            if let Some(misfit) = misfits(catalogue, entry, wanted).first() {
+            let before = placement.settings.recording.as_ref();
+            before
+                .map_or_else(|| wanted.check(), |before| wanted.check_change(before))
+                .map_err(Refusal::Contradiction)?;
+            let was = before.map_or_else(Vec::new, |before| misfits(catalogue, entry, before));
+            let mut new = misfits(catalogue, entry, wanted).into_iter();
+            if let Some(misfit) = new.find(|misfit| !was.contains(misfit)) {
                 return Err(Refusal::CannotDo {
                     device: placement.name.clone(),
                     why: misfit.to_string(),

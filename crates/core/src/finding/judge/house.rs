@@ -14,6 +14,24 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     transmitters(facts, found);
     monitors(facts, found);
     short(facts, found);
+    beyond_limits(facts, found);
+}
+
+/// What the document holds and no edit would make; the first of it, where there is much.
+fn beyond_limits(facts: &Facts, found: &mut Vec<Finding>) {
+    const NAMED: usize = 12;
+    let floor = facts.floor;
+    for beyond in floor.production.beyond(floor.build).into_iter().take(NAMED) {
+        let text = format!("The document is beyond its limits: {beyond}.");
+        let reason =
+            "An edit would be refused; an older version of West Rail, or another hand, wrote it.";
+        found.push(Finding::on_kit(
+            Code::BeyondLimits,
+            Severity::Caution,
+            text,
+            reason,
+        ));
+    }
 }
 
 /// Cameras that are to be recorded elsewhere than the rule says.
