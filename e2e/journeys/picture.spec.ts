@@ -40,8 +40,8 @@ test("describes a two-camera package from nothing with the keyboard alone", asyn
     await line(`add ${device}`);
   for (const cable of ["a-camera.sdi1 > a-recorder.sdi thin 0.5 m", "b-camera.hdmi > b-monitor.hdmi hdmi-a-a 0.5 m", "a-camera.sdi2 > director.sdi1 mini 10 m"])
     await line(cable);
-  await expect(row(page, "A recorder")).toContainText("3840×2160p25 4:2:2 10-bit");
-  await expect(row(page, "B monitor")).toContainText("3840×2160p25");
+  await expect(row(page, "A recorder")).toContainText("2160p25 4:2:2 10-bit");
+  await expect(row(page, "B monitor")).toContainText("2160p25");
   await expect(row(page, "Director")).toContainText("gets A camera");
 
   // The usual needs, taken by keyboard.
@@ -114,7 +114,7 @@ test("imports a sink’s EDID; a damaged one is refused with the byte", async ({
   writeFileSync(file, Buffer.from(bytes));
   await inputs.getByLabel("EDID file, binary or hexadecimal").setInputFiles(file);
   await expect(inputs).toContainText("Takes what the EDID of Bench 24 says.");
-  await expect(row(page, "Client")).toContainText("3840×2160p25");
+  await expect(row(page, "Client")).toContainText("2160p25");
   await inputs.getByRole("button", { name: "Back to the catalogue’s word" }).click();
   await expect(row(page, "Client")).toContainText("nothing");
 });

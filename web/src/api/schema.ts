@@ -628,6 +628,7 @@ export interface components {
             standing: components["schemas"]["Standing"];
             /** @description Timecode that arrives, in words. */
             timecode?: string | null;
+            within?: components["schemas"]["DelayLimit"] | null;
             working?: components["schemas"]["Working"] | null;
         };
         /** @description What a record time follows from, as typed. */
@@ -1466,6 +1467,16 @@ export interface components {
         };
         /** @example 80 ms */
         Delay: string;
+        /** @description How late a picture may be. */
+        DelayLimit: {
+            /** @description In words: *250 ms*. */
+            label: string;
+            /**
+             * Format: int64
+             * @description In microseconds.
+             */
+            us: number;
+        };
         /** @example 10-bit */
         Depth: string;
         /** @description A device as the catalogue, or a crew, describes it. */
@@ -2074,6 +2085,43 @@ export interface components {
             completions: components["schemas"]["Completion"][];
             /** @description Where it isn't: what is wrong, and what is accepted. */
             misread?: string | null;
+        };
+        /** @description Devices one after the other that feed one device alone. */
+        LineBranch: {
+            /** @description The device that they feed. */
+            into: components["schemas"]["String"];
+            /** @description From the first on, each with the cable that leaves it. */
+            stops: components["schemas"]["LineStop"][];
+        };
+        /** @description The rows that begin at one source. */
+        LineGroup: {
+            /** @description What begins there. */
+            kind: components["schemas"]["LineGroupKind"];
+            /** @description Rows from top to bottom. */
+            rows: components["schemas"]["LineRow"][];
+            source?: components["schemas"]["String"] | null;
+        };
+        /**
+         * @description What begins at the source of a group.
+         * @enum {string}
+         */
+        LineGroupKind: "picture" | "sound" | "loose";
+        /** @description One line, from where it leaves another to where it ends. */
+        LineRow: {
+            /** @description Short branches into devices of the row: what feeds one device alone. */
+            branches: components["schemas"]["LineBranch"][];
+            end?: components["schemas"]["LineStop"] | null;
+            from?: components["schemas"]["String"] | null;
+            /** @description Whether it is the source's own recording. */
+            own: boolean;
+            /** @description Devices that it goes through, each with the cable that brings it there. */
+            through: components["schemas"]["LineStop"][];
+        };
+        /** @description A device on a line. */
+        LineStop: {
+            cable?: components["schemas"]["String"] | null;
+            /** @description The device. */
+            device: components["schemas"]["String"];
         };
         /** @description Ports that together carry one picture over several SDI links, in the order of the links. */
         LinkGroup: {
@@ -2847,6 +2895,8 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             /** @description The project's format in words. */
             format: string;
+            /** @description The lines of the map, group by group. */
+            lines: components["schemas"]["LineGroup"][];
             /** @description Each need, answered. */
             needs: components["schemas"]["NeedReport"][];
             /** @description Needs that are usual and aren't said yet. */

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { useLocation, useNavigate } from "react-router";
 import type { Finding, Fix } from "../api/client";
 import { useFixes, useOutlook } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
@@ -7,14 +8,19 @@ import { SeverityMark } from "../ui/mark";
 import { OutlookSummary } from "./outlook";
 
 /** All findings, stops first. */
-export function FindingsList() {
+export function FindingsList({ onClose }: { onClose: () => void }) {
   const { workspace } = useWorkbench();
   const { findings, verdict } = workspace.report;
   return (
     <section aria-labelledby="findings">
-      <h2 id="findings" tabIndex={-1} className="px-3 pt-3 pb-1 font-semibold">
-        Findings
-      </h2>
+      <div className="flex items-baseline justify-between px-3 pt-3 pb-1">
+        <h2 id="findings" tabIndex={-1} className="font-semibold">
+          Findings
+        </h2>
+        <button type="button" className="text-small text-dim hover:text-ink" onClick={onClose}>
+          Close findings
+        </button>
+      </div>
       {findings.length === 0 ? (
         <p className="px-3 text-dim">
           {workspace.report.arrivals.length + workspace.report.recordings.length > 0
@@ -55,10 +61,14 @@ function FindingCard({ finding, looks }: { finding: Finding; looks: boolean }) {
   const [open, setOpen] = useState(false);
   const [asked, setAsked] = useState(looks);
   const page = reference.findings.find((other) => other.code === finding.code);
+  const { id, build } = useWorkbench();
+  const navigate = useNavigate();
+  const inPath = useLocation().pathname.endsWith("/path");
   const show = () => {
     const { connection, device } = finding.at;
-    if (connection) select({ kind: "cable", id: connection });
-    else if (device) select({ kind: "device", id: device });
+    const at = connection ? ({ kind: "cable", id: connection } as const) : device ? ({ kind: "device", id: device } as const) : undefined;
+    if (!inPath) void navigate(`/p/${encodeURIComponent(id)}/${encodeURIComponent(build.id)}/path${at ? `?at=${at.kind}:${encodeURIComponent(at.id)}` : ""}`);
+    else if (at) select(at);
   };
   return (
     <article

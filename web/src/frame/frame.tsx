@@ -1,6 +1,7 @@
 import { useState } from "react";
-import { NavLink, Outlet, useParams } from "react-router";
+import { NavLink, Outlet, useLocation, useParams, useSearchParams } from "react-router";
 import { useFollow, useProductionReference, useWorkspace } from "../api/queries";
+import { FindingsList } from "../findings/findings";
 import { SeverityMark } from "../ui/mark";
 import { CommandLine } from "./command-line";
 import { Failed } from "./failed";
@@ -41,11 +42,21 @@ function Within({ connected }: { connected: boolean }) {
   const [line, setLine] = useState(false);
   const [keys, setKeys] = useState(false);
   const { workspace } = useWorkbench();
+  const [findings, setFindings] = useState(false);
+  const [, setSearch] = useSearchParams();
+  // The Path view has a place for them already.
+  const beside = !useLocation().pathname.endsWith("/path");
+  const openFindings = () => {
+    setFindings(true);
+    setSearch(withoutPanel, { replace: true });
+    // They are drawn first, where they weren't there.
+    requestAnimationFrame(() => document.getElementById("findings")?.focus());
+  };
   useKeys({ openLine: () => setLine(true), openKeys: () => setKeys(true) });
   const { stages } = workspace.report;
   return (
     <div className="flex h-full flex-col">
-      <Head connected={connected} openLine={() => setLine(true)} openKeys={() => setKeys(true)} />
+      <Head connected={connected} openFindings={openFindings} openLine={() => setLine(true)} openKeys={() => setKeys(true)} />
       <Notices />
       <div className="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
         <nav aria-label="Stages of the work" className="flex shrink-0 border-t border-rule print:hidden md:w-20 md:flex-col md:border-t-0 md:border-r">
@@ -54,12 +65,29 @@ function Within({ connected }: { connected: boolean }) {
           ))}
         </nav>
         <Outlet />
+        {beside && findings && (
+          <aside
+            aria-label="Findings"
+            tabIndex={0}
+            data-scrolls
+            className="w-full shrink-0 overflow-auto border-rule max-md:border-b md:w-[308px] md:border-l print:hidden"
+          >
+            <FindingsList onClose={() => setFindings(false)} />
+          </aside>
+        )}
       </div>
       <CommandLine open={line} onOpenChange={setLine} />
       <KeysSheet open={keys} onOpenChange={setKeys} />
       <HeldEdit />
     </div>
   );
+}
+
+/** The address with the side panel open. */
+function withoutPanel(old: URLSearchParams) {
+  const params = new URLSearchParams(old);
+  params.delete("panel");
+  return params;
 }
 
 function Stage({ to, name, worst }: { to: string; name: string; worst?: "stop" | "caution" | "note" | null }) {

@@ -6,8 +6,15 @@ import { Popover } from "radix-ui";
 import { ThemeSwitch } from "./theme";
 import { useWorkbench } from "./workbench";
 
+interface Props {
+  connected: boolean;
+  openFindings: () => void;
+  openLine: () => void;
+  openKeys: () => void;
+}
+
 /** One line: what is open, its format, the verdict, the history, the command line. */
-export function Head({ connected, openLine, openKeys }: { connected: boolean; openLine: () => void; openKeys: () => void }) {
+export function Head({ connected, openFindings, openLine, openKeys }: Props) {
   const { workspace, attempt, select, connect } = useWorkbench();
   const { production, report, undo, redo } = workspace;
   const { verdict } = report;
@@ -27,7 +34,7 @@ export function Head({ connected, openLine, openKeys }: { connected: boolean; op
         onClick={() => {
           connect(undefined);
           select(undefined);
-          document.getElementById("findings")?.focus();
+          openFindings();
         }}
       >
         <SeverityMark severity={worst} word={false} />

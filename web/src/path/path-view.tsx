@@ -11,7 +11,7 @@ import { ConnectPanel } from "./connect";
 import { DeviceInspector, type Panel } from "./device-inspector";
 import { FollowPanel } from "./follow";
 import { CableInspector } from "./cable-inspector";
-import { PathMap } from "./map";
+import { LineMap, type Zoom } from "./lines/line-map";
 import { RoutesPanel } from "./routes";
 
 /** The Path view: the map, the arrivals under it, the inspector or the findings beside it. */
@@ -19,6 +19,7 @@ export function PathView() {
   const { id, build, workspace, connecting } = useWorkbench();
   const selection = useSelection();
   const [adding, setAdding] = useState(false);
+  const [zoom, setZoom] = useState<Zoom>(1);
   const [search, setSearch] = useSearchParams();
   const follow = search.get("follow");
   const route = search.get("route");
@@ -45,41 +46,58 @@ export function PathView() {
       { replace: true },
     );
 
+  const closed = search.get("panel") === "closed";
+  const setClosed = (close: boolean) =>
+    setSearch(
+      (old) => {
+        const params = new URLSearchParams(old);
+        if (close) params.set("panel", "closed");
+        else params.delete("panel");
+        return params;
+      },
+      { replace: true },
+    );
+  // What is selected, or asked, always has its place.
+  const open = !closed || connecting !== undefined || route !== null || follow !== null || selection !== undefined;
+
   return (
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
       <main className="flex min-w-0 flex-1 flex-col max-md:flex-none">
         <div className="flex items-center gap-2 border-b border-rule px-3 py-1 max-md:hidden">
           <Button onClick={() => setAdding(true)}>Add device</Button>
           <Button onClick={() => openPanel({ from: "", to: "" })}>Find a route</Button>
+          <ZoomButtons zoom={zoom} onZoom={setZoom} />
           <Legend />
         </div>
-        <div className="min-h-0 flex-[3] overflow-auto p-2 max-md:hidden" data-scrolls>
-          {build.placements.length === 0 ? <Empty onAdd={() => setAdding(true)} /> : <PathMap inputs={inputs.data} />}
+        <div aria-label="Lines and arrivals" role="region" tabIndex={0} className="min-h-0 flex-1 overflow-auto max-md:hidden" data-scrolls>
+          {build.placements.length === 0 ? <Empty onAdd={() => setAdding(true)} /> : <LineMap inputs={inputs.data} zoom={zoom} />}
         </div>
-        <section aria-label="Arrivals board" tabIndex={0} data-scrolls className="min-h-0 flex-[2] overflow-auto border-t border-rule max-md:flex-none">
+        <section aria-label="Arrivals board" tabIndex={0} data-scrolls className="min-h-0 overflow-auto md:hidden">
           <ArrivalsBoard />
         </section>
       </main>
-      <aside
-        aria-label="Inspector"
-        tabIndex={0}
-        data-scrolls
-        className="w-full shrink-0 overflow-auto border-rule md:w-[316px] md:border-l max-md:border-t max-md:overflow-visible"
-      >
-        {connecting !== undefined ? (
-          <ConnectPanel from={connecting} inputs={inputs.data} problem={inputs.error?.message} />
-        ) : route !== null ? (
-          <RoutesPanel from={from} to={to} onChange={(nextFrom, nextTo) => openPanel({ from: nextFrom, to: nextTo })} onClose={() => openPanel(undefined)} />
-        ) : follow !== null ? (
-          <FollowPanel device={follow} onClose={() => openPanel(undefined)} />
-        ) : selection?.kind === "device" ? (
-          <DeviceInspector key={selection.id} device={selection.id} openPanel={openPanel} />
-        ) : selection?.kind === "cable" ? (
-          <CableInspector key={selection.id} cable={selection.id} />
-        ) : (
-          <FindingsList />
-        )}
-      </aside>
+      {open && (
+        <aside
+          aria-label="Inspector"
+          tabIndex={0}
+          data-scrolls
+          className="w-full shrink-0 overflow-auto border-rule md:w-[308px] md:border-l max-md:border-t max-md:overflow-visible"
+        >
+          {connecting !== undefined ? (
+            <ConnectPanel from={connecting} inputs={inputs.data} problem={inputs.error?.message} />
+          ) : route !== null ? (
+            <RoutesPanel from={from} to={to} onChange={(nextFrom, nextTo) => openPanel({ from: nextFrom, to: nextTo })} onClose={() => openPanel(undefined)} />
+          ) : follow !== null ? (
+            <FollowPanel device={follow} onClose={() => openPanel(undefined)} />
+          ) : selection?.kind === "device" ? (
+            <DeviceInspector key={selection.id} device={selection.id} openPanel={openPanel} />
+          ) : selection?.kind === "cable" ? (
+            <CableInspector key={selection.id} cable={selection.id} />
+          ) : (
+            <FindingsList onClose={() => setClosed(true)} />
+          )}
+        </aside>
+      )}
       <AddDevice open={adding} onOpenChange={setAdding} />
     </div>
   );
@@ -99,6 +117,30 @@ function Empty({ onAdd }: { onAdd: () => void }) {
         </Link>
         , where west-rail demo was started.
       </p>
+    </div>
+  );
+}
+
+const ZOOMS = [0.5, 0.67, 0.8, 1, 1.25, 1.5, 2];
+
+function ZoomButtons({ zoom, onZoom }: { zoom: Zoom; onZoom: (zoom: Zoom) => void }) {
+  const now = zoom === "fit" ? 1 : zoom;
+  const step = (by: 1 | -1) => onZoom((by > 0 ? ZOOMS.find((other) => other > now) : ZOOMS.findLast((other) => other < now)) ?? now);
+  const quiet = "min-w-6 px-1.5 py-1 text-small text-dim hover:text-ink aria-pressed:text-ink";
+  return (
+    <div role="group" aria-label="Zoom" className="ml-2 flex items-center">
+      <button type="button" className={quiet} aria-pressed={zoom === "fit"} onClick={() => onZoom("fit")}>
+        Fit
+      </button>
+      <button type="button" className={quiet} aria-pressed={zoom === 1} onClick={() => onZoom(1)}>
+        {zoom === "fit" ? "100 %" : `${Math.round(zoom * 100)} %`}
+      </button>
+      <button type="button" className={quiet} aria-label="Smaller" onClick={() => step(-1)}>
+        −
+      </button>
+      <button type="button" className={quiet} aria-label="Larger" onClick={() => step(1)}>
+        +
+      </button>
     </div>
   );
 }

@@ -44,6 +44,8 @@ pub struct ArrivalReport {
     pub picture: Option<PictureReport>,
     /// What is done to the picture so that it looks as it should: *look by the screen*.
     pub shown: Vec<String>,
+    /// How late its picture may be: the least of what its needs say.
+    pub within: Option<DelayLimit>,
     /// Sound channels that arrive.
     pub sound: usize,
     /// Timecode that arrives, in words.
@@ -61,6 +63,15 @@ pub struct ArrivalReport {
     pub hops: Vec<PortRef>,
     /// How the delay adds up.
     pub working: Option<Working>,
+}
+
+/// How late a picture may be.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct DelayLimit {
+    /// In microseconds.
+    pub us: u64,
+    /// In words: *250 ms*.
+    pub label: String,
 }
 
 /// One need, in words.
@@ -240,6 +251,7 @@ fn row(
         shown: picture.map_or_else(Vec::new, |picture| {
             shown(facts, arrival.placement, &picture)
         }),
+        within: within(facts, arrival.placement),
         sound: signal.map_or(0, |signal| signal.sound.len()),
         timecode: signal
             .and_then(|signal| signal.timecode)
@@ -255,6 +267,17 @@ fn row(
         working: picture.map(|picture| delay_working(facts, &hops, picture.delay)),
         hops: hops.iter().map(|port| floor.name(*port)).collect(),
     }
+}
+
+/// The least delay that the needs at a destination allow.
+fn within(facts: &Facts, placement: usize) -> Option<DelayLimit> {
+    let rules = &facts.floor.production.house_rules;
+    let needs = facts.floor.needs_at(placement);
+    let limits = needs.filter_map(|(_, need)| need.within.or_else(|| rules.within(need.purpose)));
+    limits.min().map(|least| DelayLimit {
+        us: least.0,
+        label: least.label(),
+    })
 }
 
 /// The codec, and how long it lasts: *Mezzanine High, 1 h 29 min*.

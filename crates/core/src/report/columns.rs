@@ -56,7 +56,7 @@ pub(super) fn columns(floor: &Floor) -> Vec<usize> {
     columns
 }
 
-fn handles_picture(device: &crate::catalogue::Device) -> bool {
+pub(super) fn handles_picture(device: &crate::catalogue::Device) -> bool {
     let begins = device
         .ports
         .iter()

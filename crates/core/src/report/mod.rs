@@ -9,6 +9,7 @@ mod connections;
 mod day;
 mod fixes;
 mod follow;
+mod lines;
 mod modes;
 mod needs;
 mod outlook;
@@ -17,13 +18,14 @@ mod routes;
 mod summary;
 mod workings;
 
-pub use arrivals::{ArrivalReport, NeedAnswer, Standing};
+pub use arrivals::{ArrivalReport, DelayLimit, NeedAnswer, Standing};
 pub use choosable::{Choosable, choosable};
 pub use compare::{BuildComparison, compare_builds};
 pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
 pub use day::{ChoiceReport, MediaPlan, compare_choices, day_of, media_plan};
 pub use fixes::{fixes_of, report_with_fixes};
 pub use follow::{Hop, follow};
+pub use lines::{LineBranch, LineGroup, LineGroupKind, LineRow, LineStop};
 pub use modes::{ModeRow, ModesReport, modes};
 pub use needs::{NeedReport, OfferedNeed, usual_needs};
 pub use outlook::{Outlook, Shift, left_behind, outlook, switched_off};
@@ -55,6 +57,8 @@ pub struct Report {
     pub stages: StageMarks,
     /// Each device: where it stands on the map, and its worst finding.
     pub devices: Vec<DeviceReport>,
+    /// The lines of the map, group by group.
+    pub lines: Vec<LineGroup>,
     /// What runs through each port.
     pub ports: Vec<PortReport>,
     /// How full each cable is, and what it feeds.
@@ -96,6 +100,7 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
         verdict: Verdict::of(&findings, !arrivals.is_empty() || !recorded.is_empty()),
         stages: StageMarks::of(&findings),
         devices: summary::devices(&facts, &findings),
+        lines: lines::lines(&facts),
         ports: connections::ports(&facts),
         connections: connections::list(&facts, &findings),
         needs,

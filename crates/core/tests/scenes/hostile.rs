@@ -331,7 +331,10 @@ fn what_an_older_program_let_through_is_said_and_mended_one_by_one() {
     };
     let all = said(&production);
     assert_eq!(all.len(), 4, "{all:#?}");
-    assert!(all[1].contains("cards are changed at 5 % to 100 %"), "{all:#?}");
+    assert!(
+        all[1].contains("cards are changed at 5 % to 100 %"),
+        "{all:#?}"
+    );
     let mends = [
         json!({ "do": "set-house-rules", "change": { "swap_level": "90 %" } }),
         json!({ "do": "set-station", "change": { "readers": 2 } }),

@@ -9,6 +9,7 @@ mod files;
 mod gear;
 mod hostile;
 mod laws;
+mod lines;
 mod picture;
 mod questions;
 mod rates;

@@ -221,6 +221,7 @@ impl Steps {
             verdict,
             stages,
             devices,
+            lines,
             ports,
             connections,
             needs,
@@ -236,6 +237,7 @@ impl Steps {
         self.value("/report/stages", &old.stages, stages);
         let both = (&*old.devices, &**devices);
         self.list("/report/devices", both, |device| &device.id);
+        self.list("/report/lines", (&old.lines, lines), |group| &group.source);
         self.list("/report/ports", (&old.ports, ports), |port| &port.at);
         let both = (&*old.connections, &**connections);
         self.list("/report/connections", both, |cable| &cable.id);

@@ -1,0 +1,84 @@
+import { execFileSync } from "node:child_process";
+import { join } from "node:path";
+import { BINARY, expect, test } from "../server";
+import type { Page } from "@playwright/test";
+
+/** What a look at the map must find: everything in sight, no words over others, none too small. */
+async function measured(page: Page) {
+  await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
+  await page.evaluate(() => document.fonts.ready);
+  return page.evaluate(() => {
+    const place = document.querySelector("[aria-label='Lines and arrivals']") as HTMLElement;
+    const seen = place.getBoundingClientRect();
+    const outside = (node: Element) => {
+      const box = node.getBoundingClientRect();
+      return box.left < seen.left - 1 || box.right > seen.right + 1 || box.top < seen.top - 1 || box.bottom > seen.bottom + 1;
+    };
+    const plates = [...place.querySelectorAll("[id^='device-']")];
+    const verdicts = [...place.querySelectorAll("[role='row'] [role='img']")];
+    const texts = [...place.querySelectorAll("svg text")].filter((text) => text.textContent?.trim());
+    const boxes = texts.map((text) => ({ words: text.textContent, box: text.getBoundingClientRect() }));
+    const over: string[] = [];
+    for (const [at, one] of boxes.entries()) {
+      for (const other of boxes.slice(at + 1)) {
+        const [a, b] = [one.box, other.box];
+        const wide = Math.min(a.right, b.right) - Math.max(a.left, b.left);
+        const high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
+        // Line boxes of two lines under each other touch.
+        if (wide > 1 && high > 4) over.push(`${one.words} / ${other.words}`);
+      }
+    }
+    const small = boxes.filter(({ box }) => box.height > 0).map(({ words }) => words);
+    const sizes = texts.map((text) => parseFloat(getComputedStyle(text).fontSize));
+    return {
+      plates: plates.length,
+      hidden: [...plates, ...verdicts].filter(outside).map((node) => node.id || node.closest("[role='row']")?.textContent),
+      sideways: place.scrollWidth > place.clientWidth + 1,
+      over,
+      least: Math.min(...sizes),
+      words: small.length,
+    };
+  });
+}
+
+for (const theme of ["night", "day"]) {
+  test(`the whole floor is in sight at 1280 by 800, ${theme}`, async ({ page, server }) => {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(`${server.address}/p/the-night-pour/night/path`);
+    if (theme === "day") await page.getByRole("button", { name: "Day theme" }).click();
+    // With the findings beside it, nothing has to be scrolled sideways.
+    const open = await measured(page);
+    expect(open.plates).toBe(21);
+    expect(open.sideways).toBe(false);
+    expect(open.over).toEqual([]);
+    await page.getByRole("button", { name: "Close findings" }).click();
+    const closed = await measured(page);
+    expect(closed.hidden).toEqual([]);
+    expect(closed.sideways).toBe(false);
+    expect(closed.over).toEqual([]);
+    expect(closed.least).toBeGreaterThanOrEqual(12);
+  });
+}
+
+test("the findings open from the verdict in every view, and lead to the map", async ({ page, server }) => {
+  await page.goto(`${server.address}/p/the-night-pour/night/kit`);
+  await page.getByRole("button", { name: /^Verdict:/ }).click();
+  const findings = page.getByRole("complementary", { name: "Findings" });
+  await expect(findings.getByRole("heading", { name: "Findings" })).toBeFocused();
+  await findings.getByRole("button", { name: "Show on the map" }).first().click();
+  await expect(page.getByRole("button", { name: /^Cable c.sdi to c-rec.sdi/ })).toHaveAttribute("aria-pressed", "true");
+});
+
+test("a floor of a hundred fits when it is asked to, and goes back to its size", async ({ page, server }) => {
+  execFileSync(BINARY, ["demo", "--write", server.folder, "--floor", "100"]);
+  await page.goto(server.address);
+  await page.getByLabel("Production file").setInputFiles(join(server.folder, "floor-100.west-rail.json"));
+  const map = page.getByRole("region", { name: "Lines and arrivals" });
+  await expect(map.locator("[id^='device-']")).toHaveCount(100, { timeout: 30_000 });
+  const tall = () => map.evaluate((node) => node.scrollHeight - node.clientHeight);
+  expect(await tall()).toBeGreaterThan(500);
+  await page.getByRole("button", { name: "Fit", exact: true }).click();
+  await expect.poll(tall).toBeLessThan(4);
+  await page.getByRole("button", { name: "100 %" }).click();
+  await expect.poll(tall).toBeGreaterThan(500);
+});

@@ -1,0 +1,131 @@
+import { memo } from "react";
+import type { ArrivalReport, RecordingReport } from "../../api/client";
+import { Figure } from "../../ui/figure";
+import { SeverityMark } from "../../ui/mark";
+
+interface Props {
+  id: string;
+  name: string;
+  unit: string | undefined;
+  top: number;
+  height: number;
+  /** From its top to where the line ends. */
+  middle: number;
+  arrival: ArrivalReport | undefined;
+  recording: RecordingReport | undefined;
+  /** A camera's own recording: nothing arrives at it. */
+  own: boolean;
+  wide: boolean;
+  selected: boolean;
+}
+
+/** What stands beside the picture: *clean · 1 ch · TC 25*. */
+function beside({ picture, shown, sound, timecode }: ArrivalReport): string {
+  const parts = [
+    picture && (picture.overlay ? "overlays" : "clean"),
+    picture?.look && "look",
+    picture?.raw,
+    picture?.squeeze && `squeezed ${picture.squeeze}`,
+    ...shown,
+    sound > 0 && `${sound} ch`,
+    timecode && `TC ${timecode}`,
+    picture?.level && `level ${picture.level}`,
+  ];
+  return parts.filter(Boolean).join(" · ");
+}
+
+const raster = (format: string) => format.replace(/^\d+×/, "");
+
+/** A destination's row of the board: what a first assistant reads aloud. */
+export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, middle, arrival, recording, own, wide, selected }: Props) {
+  const picture = own ? undefined : arrival?.picture;
+  const verdict = own || !arrival ? (recording?.worst ?? "ok") : arrival.standing;
+  const says = own || !arrival ? "" : arrival.standing === "ok" ? "" : arrival.says;
+  const limit = arrival?.within;
+  const also = [own || (!arrival && recording) ? recording?.media.join(", ") : arrival && beside(arrival), own ? undefined : unit].filter(Boolean).join(" · ");
+  const lasts = recording && (
+    <span className={recording.need && recording.lasts && recording.lasts.seconds < recording.need.seconds ? "text-stop" : ""}>
+      {recording.lasts?.label ?? "nothing"}
+    </span>
+  );
+  const against = recording?.need ? `needs ${recording.need.label}` : (recording?.lasts?.name ?? "");
+  const delay = picture && arrival && (
+    <Figure working={arrival.working} label={`Delay at ${arrival.name}`}>
+      {limit ? `${picture.delay.replace(/ ms$/, "")} of ${limit.label}` : picture.delay}
+    </Figure>
+  );
+  return (
+    <div
+      role="row"
+      data-arrival={own ? undefined : id}
+      style={{ top, height, paddingTop: middle - 20 }}
+      className={`absolute inset-x-0 border-t border-rule pr-2 pl-3 ${selected ? "bg-raised" : "hover:bg-raised/60"}`}
+    >
+      <div className="flex items-start gap-3">
+        <div role="rowheader" className="sr-only">
+          {own ? `${name}, its own card` : name}
+          {!own && arrival?.source ? `, gets ${arrival.source}` : ""}
+        </div>
+        <div role="cell" className="min-w-0 flex-1">
+          <p className="truncate leading-4">
+            {own ? (
+              <span>{recording?.codec}</span>
+            ) : picture ? (
+              <>
+                <span className="whitespace-nowrap">{picture.raw ? `${picture.raw} in ${raster(picture.format)}` : raster(picture.format)}</span>
+              </>
+            ) : recording && !recording.format ? (
+              <span>
+                {recording.tracks_fed} of {recording.tracks} tracks
+              </span>
+            ) : (
+              <span className="text-dim">nothing</span>
+            )}
+          </p>
+          <p className="truncate text-small text-dim">
+            {picture?.inflated && <span className="text-caution">of {raster(picture.effective)} · </span>}
+            {!wide &&
+              (lasts ? (
+                <>
+                  {lasts}, {against}
+                </>
+              ) : (
+                delay
+              ))}
+            {(wide || (!delay && !lasts)) && also}
+          </p>
+        </div>
+        {wide && (
+          <>
+            <div role="cell" className="w-20 shrink-0 text-small">
+              {delay}
+              {picture && limit && <Bar part={picture.delay_us} whole={limit.us} />}
+            </div>
+            <div role="cell" className="w-28 shrink-0 text-small">
+              {lasts}
+              {recording && <p className="text-dim">{against}</p>}
+            </div>
+          </>
+        )}
+        <div role="cell" className={`shrink-0 ${wide ? "w-15" : "w-4"}`}>
+          <SeverityMark severity={verdict} word={wide} />
+        </div>
+      </div>
+      {says && (
+        <p role="cell" className={`truncate text-small ${verdict === "stop" ? "text-stop" : "text-caution"}`}>
+          {says}
+        </p>
+      )}
+    </div>
+  );
+});
+
+/** How much of what it may be, it is. */
+function Bar({ part, whole }: { part: number; whole: number }) {
+  const over = part > whole;
+  return (
+    <span aria-hidden className="mt-1 block h-1 w-20 bg-rule">
+      <span className={`block h-1 ${over ? "bg-stop" : "bg-ok"}`} style={{ width: `${Math.min(100, (part / Math.max(1, whole)) * 100)}%` }} />
+    </span>
+  );
+}

@@ -1,0 +1,266 @@
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import type { InputReport, LineGroup, LineRow } from "../../api/client";
+import { useSelection, useWorkbench, type Selection } from "../../frame/workbench";
+import { lightUp } from "../trace";
+import { BoardRow } from "./board-row";
+import { Cable } from "./cable";
+import { timedPlace, TITLE, type Placed, type Words } from "./place";
+import { DevicePlate } from "./plate";
+import { forgetWidths, textWidth } from "./text";
+
+/** The board beside the lines: as wide as this at least, and with columns of its own from there on. */
+const NARROW_BOARD = 194;
+const WIDE_BOARD = 510;
+const WIDE = 1_000;
+const COLUMNS = 440;
+
+/** From here on a plate shows a long name on one line, with the model under it. */
+const ROOMY = 1_400;
+
+/** How large it is drawn: a share of its size, or as much as fits. */
+export type Zoom = number | "fit";
+
+/** The lines, and at the end of each its destination's row of the board: one thing that scrolls together. */
+export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | undefined; zoom: Zoom }) {
+  const { build, workspace, reference, select, connecting, connect, edit, settle } = useWorkbench();
+  const selection = useSelection();
+  const { report } = workspace;
+  const frame = useRef<HTMLDivElement>(null);
+  const [{ width, height }, setSize] = useState({ width: 0, height: 0 });
+  const [typeIsThere, setTypeIsThere] = useState(false);
+  useLayoutEffect(() => {
+    const place = frame.current?.parentElement;
+    if (!place) return;
+    const measure = () => setSize({ width: place.clientWidth, height: place.clientHeight });
+    const observer = new ResizeObserver(measure);
+    observer.observe(place);
+    measure();
+    return () => observer.disconnect();
+  }, []);
+  useEffect(() => {
+    void document.fonts.ready.then(() => {
+      forgetWidths();
+      setTypeIsThere(true);
+    });
+  }, []);
+
+  const placements = useMemo(() => new Map(build.placements.map((placement) => [placement.id, placement])), [build.placements]);
+  const models = useMemo(() => new Map(reference.catalogue.devices.map((device) => [device.id, device.name])), [reference]);
+  const air = useMemo(
+    () => new Set(reference.catalogue.cables.filter((cable) => cable.wires.some((wire) => wire.startsWith("radio"))).map((cable) => cable.id)),
+    [reference],
+  );
+  const arrivals = useMemo(() => new Map(report.arrivals.map((row) => [row.device, row])), [report.arrivals]);
+  const recordings = useMemo(() => new Map(report.recordings.map((row) => [row.device, row])), [report.recordings]);
+  const worst = useMemo(() => new Map(report.devices.map((device) => [device.id, device.worst ?? undefined])), [report.devices]);
+  const cables = useMemo(() => new Map(report.connections.map((cable) => [cable.id, cable])), [report.connections]);
+  const units = useMemo(() => new Map(build.units.map((unit) => [unit.id, unit.name])), [build.units]);
+  const faults = useMemo(() => {
+    const titles = new Map(reference.findings.map((page) => [page.code, page.title]));
+    const stops = report.findings.filter((finding) => finding.severity === "stop" && finding.at.connection != null);
+    return new Map(stops.map((finding) => [finding.at.connection ?? "", titles.get(finding.code)]).reverse() as [string, string | undefined][]);
+  }, [reference, report.findings]);
+  const lit = useMemo(() => lightUp(build, report, selection), [build, report, selection]);
+
+  const roomy = width >= ROOMY;
+  const modelOf = useCallback(
+    (device: string) => {
+      const model = models.get(placements.get(device)?.device ?? "");
+      return model?.split(" ").slice(0, 2).join(" ") ?? placements.get(device)?.device ?? "";
+    },
+    [placements, models],
+  );
+  const wordsOf = useCallback(
+    (device: string) => words(placements.get(device)?.name ?? device, modelOf(device), worst.get(device) !== undefined, roomy),
+    [placements, modelOf, worst, roomy],
+  );
+  const troubled = report.arrivals
+    .filter((row) => row.standing !== "ok")
+    .map((row) => row.device)
+    .join(" ");
+  const placed = useMemo(() => {
+    const says = new Set(troubled.split(" "));
+    const byId = new Map(build.connections.map((cable) => [cable.id, cable.cable]));
+    const room = width - (width >= WIDE ? WIDE_BOARD : NARROW_BOARD);
+    return timedPlace({
+      build,
+      lines: report.lines,
+      words: wordsOf,
+      says: (row: LineRow) => row.end != null && says.has(row.end.device),
+      isAir: (cable) => air.has(byId.get(cable) ?? ""),
+      room,
+    });
+    // Widths are measured anew when the type is there.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [build, report.lines, wordsOf, air, troubled, width, typeIsThere]);
+
+  // What is selected from elsewhere is brought into sight.
+  const shown = selection && `${selection.kind}-${selection.id}`;
+  const ready = width > 0;
+  useEffect(() => {
+    if (ready && shown) document.getElementById(shown)?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [ready, shown]);
+
+  // While an output waits, a lit device takes it at the input that fits best; else it is selected.
+  const press = useCallback(
+    (next: Selection) => {
+      const best = next.kind === "device" ? inputs?.find((input) => input.at.startsWith(`${next.id}.`) && input.fits) : undefined;
+      if (!best || connecting === undefined) return select(next);
+      const done = edit([{ do: "connect", build: build.id, from: connecting, to: best.at }]).then(() => {
+        connect(undefined);
+        select(next);
+      });
+      // Where it fails, the output still waits.
+      settle(done);
+    },
+    [inputs, connecting, select, edit, settle, build.id, connect],
+  );
+
+  const zoom = wanted === "fit" ? fitting(placed, width, height) : wanted;
+  const source = connecting?.split(".")[0];
+  const wide = width - placed.width >= COLUMNS;
+  return (
+    <div ref={frame} className="min-w-0">
+      <div className="sticky top-0 z-10 flex border-b border-rule bg-ground text-small text-dim" style={{ minWidth: placed.width + NARROW_BOARD }} aria-hidden>
+        <span style={{ width: placed.width - 108 }} />
+        <span className="w-[108px] py-1">Destination</span>
+        <span className="flex-1 py-1 pl-3">Arrives</span>
+        {wide && <span className="w-[92px] py-1">Delay</span>}
+        {wide && <span className="w-[124px] py-1">Records</span>}
+        {wide && <span className="w-[68px] py-1">Verdict</span>}
+      </div>
+      <div className="relative" style={{ height: placed.height, minWidth: placed.width + NARROW_BOARD, zoom }}>
+        <Groups placed={placed} nameOf={(id) => placements.get(id)?.name ?? id} unitOf={(id) => units.get(placements.get(id)?.unit ?? "")} />
+        <div role="table" aria-label="Arrivals" className="absolute inset-y-0 right-0" style={{ left: placed.width }}>
+          {placed.groups.flatMap(({ rows }) =>
+            rows.map(({ key, row, top, height, middle, device }) =>
+              device === undefined ? null : (
+                <BoardRow
+                  key={key}
+                  id={device}
+                  name={placements.get(device)?.name ?? device}
+                  unit={row.own ? undefined : units.get(placements.get(device)?.unit ?? "")}
+                  top={top}
+                  height={height}
+                  middle={middle}
+                  arrival={arrivals.get(device)}
+                  recording={row.own || !arrivals.has(device) || row.end ? recordings.get(device) : undefined}
+                  own={row.own}
+                  wide={wide}
+                  selected={selection?.kind === "device" && selection.id === device}
+                />
+              ),
+            ),
+          )}
+        </div>
+        <svg
+          width={placed.width}
+          height={placed.height}
+          role="group"
+          aria-label="Path map"
+          className="absolute top-0 left-0 block select-none"
+          onClick={(event) => {
+            if (event.target === event.currentTarget) select(undefined);
+          }}
+        >
+          {build.connections.map((cable) => {
+            const line = placed.lines.get(cable.id);
+            const measured = cables.get(cable.id);
+            if (!line || !measured) return null;
+            return (
+              <Cable
+                key={cable.id}
+                path={line.points.map(({ x, y }) => `${x} ${y}`).join(" ")}
+                label={line.label}
+                report={measured}
+                from={cable.from}
+                to={cable.to}
+                fault={faults.get(cable.id)}
+                air={air.has(cable.cable) ? cable.length : undefined}
+                dimmed={connecting !== undefined || (lit !== undefined && !lit.cables.has(cable.id))}
+                selected={selection?.kind === "cable" && selection.id === cable.id}
+                press={press}
+              />
+            );
+          })}
+          {placed.groups.flatMap(({ rows }) => rows.filter(({ own }) => own.length > 0).map(({ key, own }) => <Own key={key} points={own} />))}
+          {build.placements.map((placement) => {
+            const plate = placed.plates.get(placement.id);
+            if (!plate) return null;
+            const asked = inputs?.filter((input) => input.at.startsWith(`${placement.id}.`));
+            const fits = asked?.some((input) => input.fits) ?? false;
+            const waits = connecting !== undefined && placement.id !== source && inputs !== undefined;
+            return (
+              <DevicePlate
+                key={placement.id}
+                id={placement.id}
+                name={placement.name}
+                model={modelOf(placement.id)}
+                {...wordsOf(placement.id)}
+                reason={waits && !fits ? asked?.[0]?.reason : undefined}
+                x={plate.x}
+                y={plate.y}
+                width={plate.width}
+                worst={worst.get(placement.id)}
+                dimmed={waits ? !fits : connecting === undefined && lit !== undefined && !lit.devices.has(placement.id)}
+                selected={selection?.kind === "device" && selection.id === placement.id}
+                press={press}
+              />
+            );
+          })}
+        </svg>
+      </div>
+    </div>
+  );
+}
+
+/** As large as fits its place; never larger than its size. */
+function fitting(placed: Placed, width: number, height: number): number {
+  const HEAD = 28;
+  return Math.min(1, (height - HEAD) / placed.height, width / (placed.width + NARROW_BOARD));
+}
+
+/** A camera's own recording leaves its plate and needs no wire. */
+function Own({ points }: { points: { x: number; y: number }[] }) {
+  const last = points[points.length - 1];
+  if (!last) return null;
+  return (
+    <g aria-hidden>
+      <path d={points.map(({ x, y }, at) => `${at ? "L" : "M"}${x} ${y}`).join("")} fill="none" stroke="var(--picture)" strokeWidth={2} opacity={0.8} />
+      <circle cx={last.x} cy={last.y} r={3} fill="var(--picture)" />
+      <text x={last.x + 8} y={last.y + 4} className="fill-dim text-small">
+        own card
+      </text>
+    </g>
+  );
+}
+
+/** A name that is long goes over both lines where there is little room. */
+function words(name: string, model: string, marked: boolean, roomy: boolean): Words {
+  const LONG = 72;
+  const parts = name.split(" ");
+  if (roomy || textWidth(name, true) <= LONG || parts.length < 2) return { first: name, second: model, strong: false, marked };
+  const splits = parts.slice(1).map((_, at) => [parts.slice(0, at + 1).join(" "), parts.slice(at + 1).join(" ")] as const);
+  const widest = (split: readonly [string, string]) => Math.max(...split.map((part) => textWidth(part, true)));
+  const [first, second] = splits.reduce((best, split) => (widest(split) < widest(best) ? split : best));
+  return { first, second, strong: true, marked };
+}
+
+const LOOSE = "Not connected";
+
+const titleOf = (group: LineGroup, nameOf: (id: string) => string) => (group.source == null ? LOOSE : nameOf(group.source));
+
+function Groups({ placed, nameOf, unitOf }: { placed: Placed; nameOf: (id: string) => string; unitOf: (id: string) => string | undefined }) {
+  return placed.groups.map(({ group, top }) => {
+    const unit = group.source == null ? undefined : unitOf(group.source);
+    const name = titleOf(group, nameOf);
+    return (
+      <div key={group.source ?? "loose"} style={{ top, height: TITLE }} className="absolute inset-x-0 border-t border-rule pt-1" data-group={group.source}>
+        <h3 className="inline text-small font-semibold text-accent" style={{ paddingLeft: placed.first }}>
+          {name}
+        </h3>
+        {unit && unit !== name && <span className="ml-2 text-small text-dim">{unit}</span>}
+      </div>
+    );
+  });
+}
