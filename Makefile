@@ -27,10 +27,10 @@ e2e: $(PATHS) browser
 	cd e2e && npm run --silent check && npm test
 
 bench: $(PATHS) browser
-	cargo bench --locked --package west-rail-core --package west-rail-server
 	cd web && npm run --silent build
-	cargo build --locked --package west-rail
-	cd e2e && npm run bench
+	cargo bench --locked --package west-rail-core --package west-rail-server
+	cargo build --release --locked --package west-rail
+	cd e2e && WEST_RAIL_PROGRAM=target/release/west-rail npm run bench
 
 # Kills in the middle of edits, imports, migrations and first starts, many times over.
 soak: web/node_modules

@@ -4,7 +4,8 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 
-export const BINARY = join(import.meta.dirname, "../target/debug/west-rail");
+/** The program: as it ships where its figures are taken, else the one with its checks. */
+export const BINARY = join(import.meta.dirname, "..", process.env.WEST_RAIL_PROGRAM ?? "target/debug/west-rail");
 
 /** The real server on a data file of its own, which can be stopped and started again. */
 export class Server {

@@ -18,9 +18,9 @@ test("what is set on a camera shows at once in every view", async ({ page, serve
   await gives.press("Enter");
   await expect(gives).toHaveValue("1920×1080p25 4:2:2 10-bit");
   await expect(outputs.getByText("Set on this output")).toBeVisible();
-  await expect(row(page, "A monitor")).toContainText("1920×1080p25");
+  await expect(row(page, "A monitor")).toContainText("1080p25");
   await outputs.getByRole("button", { name: "Follow the project" }).click();
-  await expect(row(page, "A monitor")).toContainText("3840×2160p25");
+  await expect(row(page, "A monitor")).toContainText("2160p25");
 });
 
 test("timecode is set on a device, and who cables is chosen", async ({ page, server }) => {
@@ -94,7 +94,7 @@ test("typed lines add, connect, cut and set the format", async ({ page, server }
   };
   await run("add ashgill-5 as Gaffer to village");
   await run("v-rx.sdi2 > gaffer.sdi mini 2 m");
-  await expect(row(page, "Gaffer")).toContainText("1920×1080p25");
+  await expect(row(page, "Gaffer")).toContainText("1080p25");
   await run("cut gaffer.sdi");
   await expect(row(page, "Gaffer")).toContainText("nothing");
   await run("format 2160p24");
@@ -109,7 +109,7 @@ test("connecting shows why the others don’t take it, and can be left", async (
   const panel = page.getByRole("region", { name: "Connect a-mon.sdi-loop" });
   await expect(panel).toContainText("No free input takes this as it is");
   await expect(panel).toContainText("has a cable already, from c.sdi");
-  await expect(page.locator("#device-dir")).toHaveAttribute("opacity", "0.35");
+  await expect(page.locator("#device-dir")).toHaveAttribute("opacity", "0.45");
   await panel.getByRole("button", { name: "Leave it" }).click();
   await expect(page.getByRole("region", { name: "Device" })).toBeVisible();
 });
@@ -177,7 +177,7 @@ test("a floor is described from nothing with the keyboard alone", async ({ page,
   await page.keyboard.press("Enter");
   // The cable isn't in the kit yet: a note.
   await expect(page.getByTestId(verdict)).toHaveText("2 notes");
-  await expect(row(page, "Ashgill 7")).toContainText("1920×1080p25 4:2:2 10-bit");
+  await expect(row(page, "Ashgill 7")).toContainText("1080p25 4:2:2 10-bit");
 });
 
 test("an edit is one round trip, and the news of it isn’t read again", async ({ page, server }) => {

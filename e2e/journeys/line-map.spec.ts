@@ -82,3 +82,16 @@ test("a floor of a hundred fits when it is asked to, and goes back to its size",
   await page.getByRole("button", { name: "100 %" }).click();
   await expect.poll(tall).toBeGreaterThan(500);
 });
+
+test("the map prints with its board and the findings, without what is for hands", async ({ page, server }) => {
+  await page.goto(`${server.address}/p/the-night-pour/night/path`);
+  await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Findings" })).toBeVisible();
+  for (const name of ["Add device", "Close findings", "Show on the map", "Fit"]) await expect(page.getByRole("button", { name }).first()).toBeHidden();
+  await expect(page.getByRole("navigation", { name: "Stages of the work" })).toBeHidden();
+  // Ink on white, whichever theme is on the screen.
+  const ground = await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue("--picture").trim());
+  expect(ground).toBe("#1b2a86");
+});

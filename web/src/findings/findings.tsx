@@ -7,17 +7,21 @@ import { Button } from "../ui/button";
 import { SeverityMark } from "../ui/mark";
 import { OutlookSummary } from "./outlook";
 
+/** So many findings are listed at first. */
+const LISTED = 30;
+
 /** All findings, stops first. */
 export function FindingsList({ onClose }: { onClose: () => void }) {
   const { workspace } = useWorkbench();
   const { findings, verdict } = workspace.report;
+  const [shown, setShown] = useState(LISTED);
   return (
     <section aria-labelledby="findings">
       <div className="flex items-baseline justify-between px-3 pt-3 pb-1">
         <h2 id="findings" tabIndex={-1} className="font-semibold">
           Findings
         </h2>
-        <button type="button" className="text-small text-dim hover:text-ink" onClick={onClose}>
+        <button type="button" className="text-small text-dim hover:text-ink print:hidden" onClick={onClose}>
           Close findings
         </button>
       </div>
@@ -29,11 +33,16 @@ export function FindingsList({ onClose }: { onClose: () => void }) {
         </p>
       ) : (
         <ol>
-          {findings.map((finding, number) => (
+          {findings.slice(0, shown).map((finding, number) => (
             <li key={`${finding.id}-${number}`}>
               <FindingCard finding={finding} looks={number < LOOKED} />
             </li>
           ))}
+          {findings.length > shown && (
+            <li className="border-t border-rule px-3 py-2.5">
+              <Button onClick={() => setShown(shown + LISTED)}>Show more of {findings.length} findings</Button>
+            </li>
+          )}
         </ol>
       )}
     </section>
@@ -87,7 +96,7 @@ function FindingCard({ finding, looks }: { finding: Finding; looks: boolean }) {
         >
           {finding.code}
         </button>
-        <button type="button" className="ml-auto text-dim underline decoration-dotted underline-offset-3 hover:text-ink" onClick={show}>
+        <button type="button" className="ml-auto text-dim underline print:hidden decoration-dotted underline-offset-3 hover:text-ink" onClick={show}>
           Show on the map
         </button>
       </p>
@@ -102,9 +111,11 @@ function FindingCard({ finding, looks }: { finding: Finding; looks: boolean }) {
         </div>
       )}
       {asked ? (
-        <Fixes finding={finding.id} />
+        <div className="print:hidden">
+          <Fixes finding={finding.id} />
+        </div>
       ) : (
-        <Button className="mt-1.5" onClick={() => setAsked(true)}>
+        <Button className="mt-1.5 print:hidden" onClick={() => setAsked(true)}>
           Show fixes
         </Button>
       )}

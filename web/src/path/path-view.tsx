@@ -5,6 +5,7 @@ import { FindingsList } from "../findings/findings";
 import { ADD_DEVICE } from "../frame/keys";
 import { useSelection, useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
+import { useNarrow } from "../ui/narrow";
 import { AddDevice } from "./add-device";
 import { ArrivalsBoard } from "./arrivals";
 import { ConnectPanel } from "./connect";
@@ -19,6 +20,7 @@ export function PathView() {
   const { id, build, workspace, connecting } = useWorkbench();
   const selection = useSelection();
   const [adding, setAdding] = useState(false);
+  const narrow = useNarrow();
   const [zoom, setZoom] = useState<Zoom>(1);
   const [search, setSearch] = useSearchParams();
   const follow = search.get("follow");
@@ -61,27 +63,33 @@ export function PathView() {
   const open = !closed || connecting !== undefined || route !== null || follow !== null || selection !== undefined;
 
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
+    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto print:block">
       <main className="flex min-w-0 flex-1 flex-col max-md:flex-none">
-        <div className="flex items-center gap-2 border-b border-rule px-3 py-1 max-md:hidden">
+        <div className="flex items-center gap-2 border-b border-rule px-3 py-1 max-md:hidden print:hidden">
           <Button onClick={() => setAdding(true)}>Add device</Button>
           <Button onClick={() => openPanel({ from: "", to: "" })}>Find a route</Button>
           <ZoomButtons zoom={zoom} onZoom={setZoom} />
           <Legend />
         </div>
-        <div aria-label="Lines and arrivals" role="region" tabIndex={0} className="min-h-0 flex-1 overflow-auto max-md:hidden" data-scrolls>
-          {build.placements.length === 0 ? <Empty onAdd={() => setAdding(true)} /> : <LineMap inputs={inputs.data} zoom={zoom} />}
-        </div>
-        <section aria-label="Arrivals board" tabIndex={0} data-scrolls className="min-h-0 overflow-auto md:hidden">
-          <ArrivalsBoard />
-        </section>
+        <p className="hidden px-3 py-1 font-semibold print:block">
+          {workspace.production.name}, {build.name}: {workspace.report.format}
+        </p>
+        {narrow ? (
+          <section aria-label="Arrivals board" tabIndex={0} data-scrolls className="min-h-0 overflow-auto">
+            <ArrivalsBoard />
+          </section>
+        ) : (
+          <div aria-label="Lines and arrivals" role="region" tabIndex={0} className="min-h-0 flex-1 overflow-auto" data-scrolls>
+            {build.placements.length === 0 ? <Empty onAdd={() => setAdding(true)} /> : <LineMap inputs={inputs.data} zoom={zoom} />}
+          </div>
+        )}
       </main>
       {open && (
         <aside
           aria-label="Inspector"
           tabIndex={0}
           data-scrolls
-          className="w-full shrink-0 overflow-auto border-rule md:w-[308px] md:border-l max-md:border-t max-md:overflow-visible"
+          className="w-full shrink-0 overflow-auto border-rule print:w-full print:border-0 md:w-[308px] md:border-l max-md:border-t max-md:overflow-visible"
         >
           {connecting !== undefined ? (
             <ConnectPanel from={connecting} inputs={inputs.data} problem={inputs.error?.message} />

@@ -28,7 +28,7 @@ export function TimesAtAGlance({ sum, set }: { sum: Sum; set: (change: Partial<S
       </p>
       {found.error && <p className="mt-2 text-stop">{found.error.message}</p>}
       {found.data && !found.error && (
-        <div className="mt-2 overflow-x-auto" tabIndex={0} role="group" aria-label="Times by codec and card">
+        <div className="mt-2 overflow-x-auto" tabIndex={0} role="group" aria-label="Table of times">
           <table className="w-full text-left text-small">
             <thead className="text-dim">
               <tr>

@@ -51,12 +51,17 @@ pub(super) fn is_handle(text: &str) -> bool {
 
 /// A handle made from a name that isn't taken yet: *A camera* becomes `a-camera`, then `a-camera-2`.
 pub fn handle_from(name: &str, taken: impl Fn(&str) -> bool) -> String {
-    let mut base: String = name
-        .to_lowercase()
-        .split(|c: char| !c.is_ascii_alphanumeric())
-        .filter(|part| !part.is_empty())
-        .collect::<Vec<_>>()
-        .join("-");
+    let mut base = String::with_capacity(name.len());
+    for letter in name.chars().flat_map(char::to_lowercase) {
+        if letter.is_ascii_alphanumeric() {
+            base.push(letter);
+        } else if !base.is_empty() && !base.ends_with('-') {
+            base.push('-');
+        }
+    }
+    if base.ends_with('-') {
+        base.pop();
+    }
     base.truncate(32);
     let base = if base.is_empty() {
         "x".to_string()

@@ -2,8 +2,9 @@
 
 use crate::catalogue::{Catalogue, Codec, Device, DeviceKind, Direction};
 use crate::document::{Need, Placement, Purpose, handle_from, records_codec, slot_takes};
+use rustc_hash::FxHashSet;
 use serde::Serialize;
-use std::collections::{BTreeMap, HashSet};
+use std::collections::BTreeMap;
 use utoipa::ToSchema;
 
 /// What can be chosen on a device, wherever it stands.
@@ -63,7 +64,7 @@ fn inputs(device: &Device) -> Vec<String> {
 pub(super) fn first_need(
     placement: &Placement,
     device: &Device,
-    needs: &HashSet<&str>,
+    needs: &FxHashSet<&str>,
 ) -> Option<Need> {
     if device.screen.is_empty() && device.records.is_none() {
         return None;

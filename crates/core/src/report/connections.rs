@@ -188,7 +188,7 @@ fn kinds(signal: &Signal) -> Vec<SignalKind> {
 /// Every connection of the build.
 pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport> {
     let floor = facts.floor;
-    let mut worst: std::collections::HashMap<&str, Severity> = std::collections::HashMap::new();
+    let mut worst: rustc_hash::FxHashMap<&str, Severity> = rustc_hash::FxHashMap::default();
     for finding in findings {
         if let Some(id) = &finding.at.connection {
             let severity = worst.entry(id).or_insert(finding.severity);

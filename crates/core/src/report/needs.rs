@@ -4,8 +4,9 @@ use super::arrivals::{ArrivalReport, Standing, asks};
 use crate::catalogue::{Catalogue, DeviceKind};
 use crate::document::{Build, Handle, Need, Placement, Production, Purpose, handle_from};
 use crate::finding::{Area, Facts, Finding, Severity};
+use rustc_hash::{FxHashMap, FxHashSet};
 use serde::Serialize;
-use std::collections::{HashMap, HashSet};
+use std::borrow::Cow;
 use utoipa::ToSchema;
 
 /// One need, answered.
@@ -45,8 +46,8 @@ pub(super) fn list(
     arrivals: &[ArrivalReport],
 ) -> Vec<NeedReport> {
     let floor = facts.floor;
-    let mut by_need: HashMap<&str, Vec<(usize, &Finding)>> = HashMap::new();
-    let mut by_device: HashMap<&str, Vec<(usize, &Finding)>> = HashMap::new();
+    let mut by_need: FxHashMap<&str, Vec<(usize, &Finding)>> = FxHashMap::default();
+    let mut by_device: FxHashMap<&str, Vec<(usize, &Finding)>> = FxHashMap::default();
     let stops = findings.iter().enumerate();
     for (place, finding) in stops.filter(|(_, finding)| finding.severity == Severity::Stop) {
         if let Some(need) = &finding.at.need {
@@ -55,7 +56,7 @@ pub(super) fn list(
             by_device.entry(device).or_default().push((place, finding));
         }
     }
-    let rows: HashMap<&str, &ArrivalReport> = arrivals
+    let rows: FxHashMap<&str, &ArrivalReport> = arrivals
         .iter()
         .map(|row| (row.device.as_str(), row))
         .collect();
@@ -145,7 +146,7 @@ pub fn usual_needs(
     catalogue: &Catalogue,
     most: usize,
 ) -> Vec<Need> {
-    let mut cameras: HashMap<&str, &Placement> = HashMap::new();
+    let mut cameras: FxHashMap<&str, &Placement> = FxHashMap::default();
     let mut first_camera = None;
     for placement in &build.placements {
         let device = catalogue.device(&placement.device);
@@ -158,14 +159,17 @@ pub fn usual_needs(
         let camera = cameras.get(unit).copied().or(first_camera);
         camera.map(|placement| placement.id.clone())
     };
-    let said: HashMap<&str, Purpose> = build
+    let said: FxHashMap<&str, Purpose> = build
         .needs
         .iter()
         .map(|need| (need.at.as_str(), need.purpose))
         .collect();
     let mut needs: Vec<Need> = Vec::new();
-    let (mut directed, mut operated) = (false, HashSet::new());
-    let mut taken: HashSet<String> = build.needs.iter().map(|need| need.id.clone()).collect();
+    let (mut directed, mut operated) = (false, FxHashSet::default());
+    let needs_said = build.needs.iter();
+    let mut taken: FxHashSet<Cow<str>> = needs_said
+        .map(|need| Cow::Borrowed(need.id.as_str()))
+        .collect();
     for placement in &build.placements {
         let Some(device) = catalogue.device(&placement.device) else {
             continue;
@@ -203,7 +207,7 @@ pub fn usual_needs(
             operated.insert(&placement.unit);
         }
         let id = handle_from(&format!("{}-need", placement.id), |id| taken.contains(id));
-        taken.insert(id.clone());
+        taken.insert(Cow::Owned(id.clone()));
         let mut need = Need::at(&id, &placement.id, purpose);
         need.of = if device.kind == DeviceKind::Camera {
             Some(placement.id.clone())

@@ -4,8 +4,8 @@ use super::choosable::first_need;
 use super::columns::columns;
 use crate::document::{Handle, Need};
 use crate::finding::{Area, Code, Facts, Finding, Severity};
+use rustc_hash::{FxHashMap, FxHashSet};
 use serde::Serialize;
-use std::collections::{HashMap, HashSet};
 use utoipa::ToSchema;
 
 /// How many findings of each severity.
@@ -133,7 +133,7 @@ pub struct DeviceReport {
 
 /// Every device of the floor, in the order of the build.
 pub(super) fn devices(facts: &Facts, findings: &[Finding]) -> Vec<DeviceReport> {
-    let mut worst: HashMap<&str, Severity> = HashMap::new();
+    let mut worst: FxHashMap<&str, Severity> = FxHashMap::default();
     for finding in findings {
         if let Some(device) = &finding.at.device {
             let severity = worst.entry(device).or_insert(finding.severity);
@@ -141,7 +141,7 @@ pub(super) fn devices(facts: &Facts, findings: &[Finding]) -> Vec<DeviceReport> 
         }
     }
     let needs = facts.floor.build.needs.iter();
-    let needs: HashSet<&str> = needs.map(|need| need.id.as_str()).collect();
+    let needs: FxHashSet<&str> = needs.map(|need| need.id.as_str()).collect();
     let placements = facts
         .floor
         .build

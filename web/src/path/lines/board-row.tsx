@@ -82,7 +82,7 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
               <span className="text-dim">nothing</span>
             )}
           </p>
-          <p className="truncate text-small text-dim">
+          <p className="relative truncate text-small text-dim">
             {picture?.inflated && <span className="text-caution">of {raster(picture.effective)} · </span>}
             {!wide &&
               (lasts ? (
@@ -92,7 +92,7 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
               ) : (
                 delay
               ))}
-            {(wide || (!delay && !lasts)) && also}
+            {wide || (!delay && !lasts) ? also : <span className="sr-only">{also}</span>}
           </p>
         </div>
         {wide && (
@@ -107,8 +107,9 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
             </div>
           </>
         )}
-        <div role="cell" className={`shrink-0 ${wide ? "w-15" : "w-4"}`}>
+        <div role="cell" className={`relative shrink-0 ${wide ? "w-15" : "w-4"}`}>
           <SeverityMark severity={verdict} word={wide} />
+          {!wide && <span className="sr-only">{verdict}</span>}
         </div>
       </div>
       {says && (

@@ -1,10 +1,10 @@
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
-import type { InputReport, LineGroup, LineRow } from "../../api/client";
+import { useCallback, useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState } from "react";
+import type { Build, Command, InputReport, LineGroup, LineRow } from "../../api/client";
 import { useSelection, useWorkbench, type Selection } from "../../frame/workbench";
 import { lightUp } from "../trace";
 import { BoardRow } from "./board-row";
 import { Cable } from "./cable";
-import { timedPlace, TITLE, type Placed, type Words } from "./place";
+import { PLATE, timedPlace, TITLE, type Placed, type Words } from "./place";
 import { DevicePlate } from "./plate";
 import { forgetWidths, textWidth } from "./text";
 
@@ -14,6 +14,10 @@ const WIDE_BOARD = 510;
 const WIDE = 1_000;
 const COLUMNS = 440;
 
+/** Up to so many devices everything is drawn; beyond, what is in sight, in steps of so many pixels. */
+const ALL_DRAWN = 150;
+const STEP = 600;
+
 /** From here on a plate shows a long name on one line, with the model under it. */
 const ROOMY = 1_400;
 
@@ -22,7 +26,7 @@ export type Zoom = number | "fit";
 
 /** The lines, and at the end of each its destination's row of the board: one thing that scrolls together. */
 export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | undefined; zoom: Zoom }) {
-  const { build, workspace, reference, select, connecting, connect, edit, settle } = useWorkbench();
+  const { build, workspace, reference, select, connecting, connect, edit, settle, preview } = useWorkbench();
   const selection = useSelection();
   const { report } = workspace;
   const frame = useRef<HTMLDivElement>(null);
@@ -94,11 +98,33 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [build, report.lines, wordsOf, air, troubled, width, typeIsThere]);
 
+  // Of a large floor only what is in sight, and a little around it, is drawn.
+  const [top, setTop] = useState(0);
+  useEffect(() => {
+    const place = frame.current?.parentElement;
+    if (!place) return;
+    const look = () => setTop(Math.floor(place.scrollTop / STEP) * STEP);
+    place.addEventListener("scroll", look, { passive: true });
+    return () => place.removeEventListener("scroll", look);
+  }, []);
+  const zoom = wanted === "fit" ? fitting(placed, width, height) : wanted;
+  const large = build.placements.length > ALL_DRAWN;
+  const [from, to] = large ? [(top - STEP) / zoom, (top + height + 2 * STEP) / zoom] : [-Infinity, Infinity];
+  const drawn = (low: number, high: number) => high >= from && low <= to;
+
   // What is selected from elsewhere is brought into sight.
   const shown = selection && `${selection.kind}-${selection.id}`;
   const ready = width > 0;
+  const bringIntoSight = useEffectEvent((id: string) => {
+    const there = document.getElementById(id);
+    if (there) return there.scrollIntoView({ block: "nearest", inline: "nearest" });
+    // It isn't drawn, so far off it is.
+    const y = selection?.kind === "device" ? placed.plates.get(selection.id)?.y : placed.lines.get(selection?.id ?? "")?.high;
+    if (y !== undefined) frame.current?.parentElement?.scrollTo({ top: y * zoom - height / 2 });
+  });
   useEffect(() => {
-    if (ready && shown) document.getElementById(shown)?.scrollIntoView({ block: "nearest", inline: "nearest" });
+    if (!ready || !shown) return;
+    bringIntoSight(shown);
   }, [ready, shown]);
 
   // While an output waits, a lit device takes it at the input that fits best; else it is selected.
@@ -116,14 +142,15 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
     [inputs, connecting, select, edit, settle, build.id, connect],
   );
 
-  const zoom = wanted === "fit" ? fitting(placed, width, height) : wanted;
   const source = connecting?.split(".")[0];
   const wide = width - placed.width >= COLUMNS;
   return (
     <div ref={frame} className="min-w-0">
       <div className="sticky top-0 z-10 flex border-b border-rule bg-ground text-small text-dim" style={{ minWidth: placed.width + NARROW_BOARD }} aria-hidden>
-        <span style={{ width: placed.width - 108 }} />
-        <span className="w-[108px] py-1">Destination</span>
+        <span style={{ width: placed.end }} />
+        <span style={{ width: placed.width - placed.end }} className="py-1">
+          Destination
+        </span>
         <span className="flex-1 py-1 pl-3">Arrives</span>
         {wide && <span className="w-[92px] py-1">Delay</span>}
         {wide && <span className="w-[124px] py-1">Records</span>}
@@ -134,7 +161,7 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
         <div role="table" aria-label="Arrivals" className="absolute inset-y-0 right-0" style={{ left: placed.width }}>
           {placed.groups.flatMap(({ rows }) =>
             rows.map(({ key, row, top, height, middle, device }) =>
-              device === undefined ? null : (
+              device === undefined || !drawn(top, top + height) ? null : (
                 <BoardRow
                   key={key}
                   id={device}
@@ -166,7 +193,7 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
           {build.connections.map((cable) => {
             const line = placed.lines.get(cable.id);
             const measured = cables.get(cable.id);
-            if (!line || !measured) return null;
+            if (!line || !measured || !drawn(line.low, line.high)) return null;
             return (
               <Cable
                 key={cable.id}
@@ -183,10 +210,13 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
               />
             );
           })}
-          {placed.groups.flatMap(({ rows }) => rows.filter(({ own }) => own.length > 0).map(({ key, own }) => <Own key={key} points={own} />))}
+          {placed.groups.flatMap(({ rows }) =>
+            rows.filter(({ own, top, height }) => own.length > 0 && drawn(top, top + height)).map(({ key, own }) => <Own key={key} points={own} />),
+          )}
+          {preview && <Ghosts commands={preview.commands} build={build} placed={placed} />}
           {build.placements.map((placement) => {
             const plate = placed.plates.get(placement.id);
-            if (!plate) return null;
+            if (!plate || !drawn(plate.y, plate.y)) return null;
             const asked = inputs?.filter((input) => input.at.startsWith(`${placement.id}.`));
             const fits = asked?.some((input) => input.fits) ?? false;
             const waits = connecting !== undefined && placement.id !== source && inputs !== undefined;
@@ -244,6 +274,33 @@ function words(name: string, model: string, marked: boolean, roomy: boolean): Wo
   const widest = (split: readonly [string, string]) => Math.max(...split.map((part) => textWidth(part, true)));
   const [first, second] = splits.reduce((best, split) => (widest(split) < widest(best) ? split : best));
   return { first, second, strong: true, marked };
+}
+
+/** What a previewed fix would change, before it is applied: cables that it touches or runs, devices that it
+ *  sets otherwise. */
+function Ghosts({ commands, build, placed }: { commands: Command[]; build: Build; placed: Placed }) {
+  const port = (at: string) => placed.plates.get(at.split(".")[0] ?? "");
+  const drawn = commands.flatMap((command, number) => {
+    const key = `${command.do}-${number}`;
+    if (command.do === "connect") {
+      const [from, to] = [port(command.from), port(command.to)];
+      if (!from || !to) return [];
+      const start = from.x + from.width;
+      return [<path key={key} d={`M${start} ${from.y}C${start + 40} ${from.y} ${to.x - 40} ${to.y} ${to.x} ${to.y}`} />];
+    }
+    const cable = "connection" in command && typeof command.connection === "string" ? command.connection : undefined;
+    const line = cable === undefined ? undefined : placed.lines.get(cable);
+    if (line) return [<path key={key} d={line.points.map(({ x, y }, at) => `${at ? "L" : "M"}${x} ${y}`).join("")} />];
+    const named =
+      "device" in command && typeof command.device === "string" ? command.device : "at" in command && typeof command.at === "string" ? command.at : "";
+    const plate = build.placements.some((placement) => placement.id === named.split(".")[0]) ? port(named) : undefined;
+    return plate ? [<rect key={key} x={plate.x - 4} y={plate.y - PLATE / 2 - 4} width={plate.width + 8} height={PLATE + 8} />] : [];
+  });
+  return (
+    <g aria-hidden data-ghosts={drawn.length} fill="none" stroke="var(--accent)" strokeWidth={2} strokeDasharray="6 5">
+      {drawn}
+    </g>
+  );
 }
 
 const LOOSE = "Not connected";

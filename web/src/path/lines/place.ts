@@ -16,6 +16,9 @@ export interface Line {
   points: Point[];
   /** Where what flows is written, and the room that it has. */
   label: Point & { room: number };
+  /** Its highest and lowest point. */
+  low: number;
+  high: number;
 }
 
 export interface PlacedRow {
@@ -40,6 +43,8 @@ export interface PlacedGroup {
 export interface Placed {
   /** Where the first devices stand, right of the gutter. */
   first: number;
+  /** Where the destinations stand. */
+  end: number;
   /** Where the board begins. */
   width: number;
   height: number;
@@ -137,7 +142,15 @@ class Placer {
   constructor(private readonly known: Known) {
     this.findCrossings();
     this.columns = this.measure();
-    this.placed = { first: this.columns.first, width: this.columns.end + this.columns.endWidth, height: 0, plates: new Map(), lines: new Map(), groups: [] };
+    this.placed = {
+      first: this.columns.first,
+      end: this.columns.end,
+      width: this.columns.end + this.columns.endWidth,
+      height: 0,
+      plates: new Map(),
+      lines: new Map(),
+      groups: [],
+    };
   }
 
   private width(id: string): number {
@@ -348,7 +361,7 @@ class Placer {
         { x, y: to.y },
         { x: to.x, y: to.y },
       ];
-      return { points, label: { x: x + 6, y: to.y, room: to.x - x - 10 } };
+      return lineOf(points, { x: x + 6, y: to.y, room: to.x - x - 10 });
     }
     const [out, back] = [from.x - 12, to.x - 12];
     const low = from.y + 10;
@@ -358,11 +371,11 @@ class Placer {
     ];
     if (to.x >= from.x) {
       const points = [...leave, { x: out, y: to.y }, { x: to.x, y: to.y }];
-      return { points, label: { x: out - 8, y: to.y, room: -1 } };
+      return lineOf(points, { x: out - 8, y: to.y, room: -1 });
     }
     const lane = here.top + 2;
     const points = [...leave, { x: out, y: lane }, { x: back, y: lane }, { x: back, y: to.y }, { x: to.x, y: to.y }];
-    return { points, label: { x: back - 8, y: to.y, room: -1 } };
+    return lineOf(points, { x: back - 8, y: to.y, room: -1 });
   }
 
   private drawBranches(target: string, branches: LineBranch[], row: LineRow) {
@@ -378,7 +391,7 @@ class Placer {
         const goal = next ? plates.get(next.device) : to;
         if (!from || !goal || stop.cable == null) continue;
         const y = next ? goal.y : slot;
-        const riser = goal.x - (comesIn ? 20 : 12 + (from.y > goal.y ? branches.length - number : number) * 4);
+        const riser = goal.x - (comesIn ? 9 : 12 + (from.y > goal.y ? branches.length - number : number) * 4);
         const right = from.x + from.width;
         const points = [
           { x: right, y: from.y },
@@ -390,7 +403,7 @@ class Placer {
               ]),
           { x: goal.x, y },
         ];
-        lines.set(stop.cable, { points, label: { x: right + 4, y: from.y, room: Math.min(riser, goal.x) - right - 6 } });
+        lines.set(stop.cable, lineOf(points, { x: right + 4, y: from.y, room: Math.min(riser, goal.x) - right - 6 }));
       }
     }
   }
@@ -424,10 +437,15 @@ class Placer {
         const points = [{ x: leave, y: from.y + PLATE / 2 }, { x: leave, y: lane }, { x: gutter, y: lane }, ...arrive];
         // Right of whatever stands at the left of the row.
         const words = Math.max(this.columns.first + 140, leave - 150);
-        lines.set(cable, { points, label: { x: words, y: lane, room: leave - words - 8 } });
+        lines.set(cable, lineOf(points, { x: words, y: lane, room: leave - words - 8 }));
       }
     }
   }
+}
+
+function lineOf(points: Point[], label: Line["label"]): Line {
+  const heights = points.map(({ y }) => y);
+  return { points, label, low: Math.min(...heights), high: Math.max(...heights) };
 }
 
 function straight(from: Plate, to: Plate): Line {
@@ -436,5 +454,5 @@ function straight(from: Plate, to: Plate): Line {
     { x: start, y: from.y },
     { x: to.x, y: to.y },
   ];
-  return { points, label: { x: start + RISER + 6, y: from.y, room: to.x - start - RISER - 10 } };
+  return lineOf(points, { x: start + RISER + 6, y: from.y, room: to.x - start - RISER - 10 });
 }

@@ -19,8 +19,8 @@ use super::{Facts, Finding, Fix, Place, Severity};
 use crate::path::{ConnectionIx, Problem};
 use crate::quantity::Delay;
 use recording::{of_recording, unknown_codecs};
+use rustc_hash::FxHashMap;
 use std::cmp::Reverse;
-use std::collections::HashMap;
 
 /// Everything that the check has to say, in the order of the build: stops first.
 pub fn findings(facts: &Facts) -> Vec<Finding> {
@@ -81,7 +81,8 @@ fn stop_on(
 
 /// Two findings of one kind at one place are told apart by a number.
 fn number_namesakes(found: &mut [Finding]) {
-    let mut seen: HashMap<String, usize> = HashMap::with_capacity(found.len());
+    let mut seen: FxHashMap<String, usize> = FxHashMap::default();
+    seen.reserve(found.len());
     for finding in found {
         let count = seen.entry(finding.id.clone()).or_insert(0);
         *count += 1;
