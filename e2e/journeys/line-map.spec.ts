@@ -95,3 +95,45 @@ test("the map prints with its board and the findings, without what is for hands"
   const ground = await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue("--picture").trim());
   expect(ground).toBe("#1b2a86");
 });
+
+test("what a previewed fix would change is drawn before it is applied", async ({ page, server }) => {
+  await page.goto(`${server.address}/p/the-night-pour/night/path`);
+  const ghosts = page.locator("[data-ghosts]");
+  await expect(ghosts).toHaveCount(0);
+  await page.getByRole("button", { name: /^Use 75 m of RG-6/ }).click();
+  await expect(ghosts).toHaveAttribute("data-ghosts", "1");
+  await page.getByRole("button", { name: "Apply this fix" }).click();
+  await expect(ghosts).toHaveCount(0);
+  await expect(page.getByTestId("verdict")).toContainText("4 stops");
+});
+
+test("a row says what arrives against its limit, how long it records and what is wrong", async ({ page, server }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${server.address}/p/the-night-pour/night/path?panel=closed`);
+  const row = (name: RegExp) => page.getByRole("row", { name });
+  await expect(row(/^Director/)).toContainText("65 of 250 ms");
+  await expect(row(/^Director/)).toContainText("overlays");
+  await expect(row(/^B recorder/)).toContainText("42 min");
+  await expect(row(/^B recorder/)).toContainText("needs 1 h 10 min");
+  await expect(row(/^B recorder/)).toContainText("of 2160 8-bit 4:2:0");
+  await expect(row(/^A camera, its own card/)).toContainText("1 h 29 min");
+  await expect(row(/^Client/)).toContainText("nothing");
+  // The delay opens, with how it adds up.
+  await row(/^Director/)
+    .getByRole("button", { name: /^Delay at Director/ })
+    .click();
+  await expect(page.getByText("Delay from the lens")).toBeVisible();
+});
+
+test("the map becomes a list on a narrow screen, and a map again", async ({ page, server }) => {
+  await page.goto(`${server.address}/p/the-night-pour/night/path`);
+  const map = page.getByRole("group", { name: "Path map" });
+  const list = page.getByRole("region", { name: "Arrivals board" });
+  await expect(map).toBeVisible();
+  await page.setViewportSize({ width: 390, height: 800 });
+  await expect(list).toBeVisible();
+  await expect(map).toHaveCount(0);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await expect(map).toBeVisible();
+  await expect(list).toHaveCount(0);
+});

@@ -1130,3 +1130,68 @@ async fn changes_to_what_a_window_has_are_the_same_as_reading_it_all_again() {
         assert_eq!(still(has.clone()), server.get(NIGHT).await.json());
     }
 }
+
+#[tokio::test]
+async fn the_whole_is_answered_where_changes_are_not_asked_for_or_not_known() {
+    let server = Server::new();
+    let ask = async |path: &str, accept: &str| {
+        let request = Request::get(path)
+            .header(header::HOST, "localhost")
+            .header(header::ACCEPT, accept);
+        server.ask(request.body(Body::empty()).unwrap()).await
+    };
+    let changes = "application/json-patch+json, application/json";
+    let first = server.get(NIGHT).await.json();
+    let rename = json!({ "do": "rename-production", "name": "Other" });
+    server.edit(1, rename).await;
+    let since = format!("{NIGHT}?build=night&since=1");
+    let told = ask(&since, changes).await;
+    let has = patched(&first, &told);
+    assert_eq!(still(has), server.get(NIGHT).await.json());
+    assert!(told.text.len() < 1_000, "{}", told.text);
+    for (path, accept) in [
+        (since.as_str(), "application/json"),
+        (&format!("{NIGHT}?build=night&since=9"), changes),
+        (&format!("{NIGHT}?build=day&since=1"), changes),
+        (NIGHT, changes),
+    ] {
+        let answer = ask(path, accept).await;
+        assert_eq!(answer.headers[header::CONTENT_TYPE], "application/json");
+        assert_eq!(answer.json()["production"]["name"], "Other", "{path}");
+    }
+}
+
+#[tokio::test]
+async fn an_edit_that_changes_nearly_everything_is_answered_whole() {
+    let server = Server::new();
+    let large = ProductionFile::of(demo::floor(300)).to_text();
+    let kept = server
+        .send(Method::POST, "/api/productions/import", None, large)
+        .await
+        .json();
+    let path = format!("/api/productions/{}", kept["id"].as_str().unwrap());
+    let commands = [json!({ "do": "set-project-format", "format": "1080p50" })];
+    let request = Request::post(format!("{path}/commands"))
+        .header(header::HOST, "localhost")
+        .header(header::IF_MATCH, "\"1\"")
+        .header(header::ACCEPT, "application/json-patch+json");
+    let body = json!({ "build": "main", "commands": commands }).to_string();
+    let answer = server.ask(request.body(Body::from(body)).unwrap()).await;
+    assert_eq!(answer.headers[header::CONTENT_TYPE], "application/json");
+    assert_eq!(answer.json()["revision"], 2);
+}
+
+#[tokio::test]
+async fn a_search_on_what_is_not_there_is_told_so() {
+    let server = Server::new();
+    for path in [
+        format!("{NIGHT}/fixes?build=night&finding=V-999@x"),
+        format!("{NIGHT}/fixes?build=gone&finding=V-108@l7"),
+        "/api/productions/gone/fixes?build=night&finding=V-108@l7".to_string(),
+    ] {
+        server.get(&path).await.problem(StatusCode::NOT_FOUND);
+    }
+    let routes = format!("{NIGHT}/routes?build=night&from=gone&to=client");
+    let refused = server.get(&routes).await;
+    refused.problem(StatusCode::UNPROCESSABLE_ENTITY);
+}

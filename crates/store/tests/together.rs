@@ -174,3 +174,21 @@ fn a_document_that_can_not_be_read_is_an_error_and_not_a_loss() {
     assert_eq!(left, "half a docu");
     assert_eq!(store.get(&good.id).unwrap(), good);
 }
+
+#[test]
+fn reads_go_on_while_something_large_is_written() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("west-rail.sqlite");
+    let store = Store::open(&path).unwrap();
+    let id = store.create(&demo::productions().remove(0).1).unwrap().id;
+    let writer = rusqlite::Connection::open(&path).unwrap();
+    writer
+        .execute_batch("BEGIN IMMEDIATE; UPDATE production SET name = 'Half written';")
+        .unwrap();
+    // What was committed last is read, whole.
+    assert_eq!(store.list().unwrap()[0].name, "The Night Pour");
+    assert_eq!(store.get(&id).unwrap().production.name, "The Night Pour");
+    assert!(store.document(&id).unwrap().contains("The Night Pour"));
+    writer.execute_batch("COMMIT").unwrap();
+    assert_eq!(store.list().unwrap()[0].name, "Half written");
+}

@@ -48,3 +48,19 @@ pub(super) fn list(items: &[String]) -> String {
         [most @ .., last] => format!("{} and {last}", most.join(", ")),
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_long_list_names_the_first_and_counts_the_rest() {
+        let names = |count: usize| (1..=count).map(|number| format!("R{number}")).collect();
+        let said = |count| list_of_many(names(count), 2);
+        assert_eq!((said(0).as_str(), said(1).as_str()), ("", "R1"));
+        assert_eq!(said(2), "R1 and R2");
+        // One more is named: counting it says no less.
+        assert_eq!(said(3), "R1, R2 and R3");
+        assert_eq!(said(5), "R1, R2 and 3 more");
+    }
+}

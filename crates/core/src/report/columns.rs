@@ -9,11 +9,7 @@ use std::collections::VecDeque;
 /// chains of such devices, begin at column 0.
 pub(super) fn columns(floor: &Floor) -> Vec<usize> {
     let count = floor.devices.len();
-    let pictures: Vec<bool> = floor
-        .devices
-        .iter()
-        .map(|device| device.is_some_and(handles_picture))
-        .collect();
+    let pictures = pictures(floor);
     let mut columns: Vec<usize> = pictures
         .iter()
         .map(|picture| usize::from(*picture))
@@ -56,7 +52,15 @@ pub(super) fn columns(floor: &Floor) -> Vec<usize> {
     columns
 }
 
-pub(super) fn handles_picture(device: &crate::catalogue::Device) -> bool {
+/// Which devices have to do with a picture.
+pub(super) fn pictures(floor: &Floor) -> Vec<bool> {
+    let devices = floor.devices.iter();
+    devices
+        .map(|device| device.is_some_and(handles_picture))
+        .collect()
+}
+
+fn handles_picture(device: &crate::catalogue::Device) -> bool {
     let begins = device
         .ports
         .iter()

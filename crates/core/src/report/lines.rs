@@ -1,7 +1,7 @@
 //! The line map: which line goes through which devices and where it ends, in the order of its rows.
 //! Where on the page that stands is the interface's business.
 
-use super::columns::handles_picture;
+use super::columns::pictures;
 use crate::catalogue::DeviceKind;
 use crate::document::Handle;
 use crate::finding::Facts;
@@ -118,11 +118,7 @@ impl Wiring {
     fn of(facts: &Facts) -> Self {
         let floor = facts.floor;
         let count = floor.devices.len();
-        let pictures: Vec<bool> = floor
-            .devices
-            .iter()
-            .map(|device| device.is_some_and(handles_picture))
-            .collect();
+        let pictures = pictures(floor);
         let mut wired = vec![false; count];
         let mut targets: Vec<Option<Option<(usize, ConnectionIx)>>> = vec![None; count];
         for (number, from, to) in ends(floor) {

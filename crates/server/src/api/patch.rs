@@ -254,3 +254,80 @@ impl Steps {
         self.list("/report/findings", both, |finding| &finding.id);
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// An entry of a list: its key, and what it says.
+    type Entry = (u8, char);
+
+    fn steps(old: &[Entry], new: &[Entry]) -> Vec<PatchStep> {
+        let mut steps = Steps::default();
+        steps.list("/list", (old, new), |entry| entry.0);
+        steps.0
+    }
+
+    /// What a browser makes of it.
+    fn applied(old: &[Entry], steps: &[PatchStep]) -> Value {
+        let mut document = json!({ "list": old });
+        let patch: json_patch::Patch = serde_json::from_value(json!(steps)).unwrap();
+        json_patch::patch(&mut document, &patch).unwrap();
+        document["list"].clone()
+    }
+
+    /// Every order of every choice of the entries.
+    fn arrangements(entries: &[Entry]) -> Vec<Vec<Entry>> {
+        let mut found = vec![Vec::new()];
+        for (place, entry) in entries.iter().enumerate() {
+            let mut rest = entries.to_vec();
+            rest.remove(place);
+            for mut more in arrangements(&rest) {
+                more.insert(0, *entry);
+                found.push(more);
+            }
+        }
+        found
+    }
+
+    #[test]
+    fn any_list_becomes_any_other() {
+        let old = [(1, 'a'), (2, 'b'), (3, 'c'), (4, 'd')];
+        // One that stays, two that change, two that are new.
+        let all = arrangements(&[(1, 'a'), (2, 'B'), (4, 'D'), (5, 'e'), (6, 'f')]);
+        assert!(all.len() > 300);
+        for new in all {
+            let steps = steps(&old, &new);
+            assert_eq!(applied(&old, &steps), json!(new), "{steps:?}");
+        }
+    }
+
+    #[test]
+    fn what_stays_is_not_sent() {
+        let old: Vec<Entry> = (0..50).map(|key| (key, 'a')).collect();
+        assert_eq!(steps(&old, &old), []);
+        let mut changed = old.clone();
+        changed[7].1 = 'b';
+        let [PatchStep::Replace { path, .. }] = &steps(&old, &changed)[..] else {
+            panic!("one entry changed");
+        };
+        assert_eq!(path, "/list/7");
+    }
+
+    #[test]
+    fn an_entry_that_goes_down_the_list_is_one_move() {
+        let old: Vec<Entry> = (0..20).map(|key| (key, 'a')).collect();
+        let mut new = old.clone();
+        let first = new.remove(0);
+        new.insert(15, first);
+        assert_eq!(steps(&old, &new).len(), 1);
+        // And one that goes up.
+        assert_eq!(steps(&new, &old).len(), 1);
+    }
+
+    #[test]
+    fn entries_of_one_key_are_sent_as_they_are() {
+        let (old, new) = ([(1, 'a'), (1, 'b')], [(1, 'b')]);
+        assert_eq!(applied(&old, &steps(&old, &new)), json!(new));
+    }
+}

@@ -61,7 +61,7 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
       style={{ top, height, paddingTop: middle - 20 }}
       className={`absolute inset-x-0 border-t border-rule pr-2 pl-3 ${selected ? "bg-raised" : "hover:bg-raised/60"}`}
     >
-      <div className="flex items-start gap-3">
+      <div className={`flex items-start ${wide ? "gap-3" : "gap-1"}`}>
         <div role="rowheader" className="sr-only">
           {own ? `${name}, its own card` : name}
           {!own && arrival?.source ? `, gets ${arrival.source}` : ""}
@@ -83,15 +83,20 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
             )}
           </p>
           <p className="relative truncate text-small text-dim">
-            {picture?.inflated && <span className="text-caution">of {raster(picture.effective)} · </span>}
             {!wide &&
               (lasts ? (
                 <>
-                  {lasts}, {against}
+                  {lasts} {recording?.need ? `of ${recording.need.label}` : ""}
                 </>
               ) : (
                 delay
               ))}
+            {picture?.inflated && (
+              <span className="text-caution">
+                {wide ? "" : " · "}of {raster(picture.effective)}
+                {wide ? " · " : ""}
+              </span>
+            )}
             {wide || (!delay && !lasts) ? also : <span className="sr-only">{also}</span>}
           </p>
         </div>

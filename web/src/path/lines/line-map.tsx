@@ -211,7 +211,11 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
             );
           })}
           {placed.groups.flatMap(({ rows }) =>
-            rows.filter(({ own, top, height }) => own.length > 0 && drawn(top, top + height)).map(({ key, own }) => <Own key={key} points={own} />),
+            rows
+              .filter(({ own, top, height }) => own.length > 0 && drawn(top, top + height))
+              .map(({ key, own, device }) => (
+                <Own key={key} points={own} dimmed={connecting !== undefined || (lit !== undefined && !lit.devices.has(device ?? ""))} />
+              )),
           )}
           {preview && <Ghosts commands={preview.commands} build={build} placed={placed} />}
           {build.placements.map((placement) => {
@@ -251,11 +255,11 @@ function fitting(placed: Placed, width: number, height: number): number {
 }
 
 /** A camera's own recording leaves its plate and needs no wire. */
-function Own({ points }: { points: { x: number; y: number }[] }) {
+function Own({ points, dimmed }: { points: { x: number; y: number }[]; dimmed: boolean }) {
   const last = points[points.length - 1];
   if (!last) return null;
   return (
-    <g aria-hidden>
+    <g aria-hidden opacity={dimmed ? 0.3 : 1}>
       <path d={points.map(({ x, y }, at) => `${at ? "L" : "M"}${x} ${y}`).join("")} fill="none" stroke="var(--picture)" strokeWidth={2} opacity={0.8} />
       <circle cx={last.x} cy={last.y} r={3} fill="var(--picture)" />
       <text x={last.x + 8} y={last.y + 4} className="fill-dim text-small">

@@ -34,14 +34,14 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     }
 }
 
-/// Inputs of a device, as ports of the floor.
-fn inputs<'f>(
+/// Ports of a device that face one way, as ports of the floor.
+fn ports<'f>(
     facts: &'f Facts,
-    placement: usize,
-    device: &'f Device,
+    (placement, device): (usize, &'f Device),
+    direction: Direction,
 ) -> impl Iterator<Item = PortIx> + 'f {
     device
-        .ports_facing(Direction::In)
+        .ports_facing(direction)
         .filter_map(move |port| facts.floor.port_of(placement, &port.id))
 }
 
@@ -97,7 +97,7 @@ fn unrecorded(
 /// A mixer that nothing is connected to.
 fn unfed_mixer(facts: &Facts, placement: usize, device: &Device) -> Option<Finding> {
     let floor = facts.floor;
-    let fed = inputs(facts, placement, device)
+    let fed = ports(facts, (placement, device), Direction::In)
         .filter(|input| floor.ports[*input].port.wire != Wire::Ltc)
         .any(|input| floor.into[input].is_some());
     (!fed).then(|| {
@@ -134,18 +134,7 @@ fn heard(facts: &Facts) -> BTreeSet<PortIx> {
 
 /// Whether a microphone is written or heard somewhere.
 fn reaches(facts: &Facts, placement: usize, device: &Device, heard: &BTreeSet<PortIx>) -> bool {
-    outputs(facts, placement, device).any(|output| heard.contains(&output))
-}
-
-/// Outputs of a device, as ports of the floor.
-fn outputs<'f>(
-    facts: &'f Facts,
-    placement: usize,
-    device: &'f Device,
-) -> impl Iterator<Item = PortIx> + 'f {
-    device
-        .ports_facing(Direction::Out)
-        .filter_map(move |port| facts.floor.port_of(placement, &port.id))
+    ports(facts, (placement, device), Direction::Out).any(|output| heard.contains(&output))
 }
 
 /// Where microphones end that nobody hears, by their outputs.
@@ -187,7 +176,7 @@ fn unheard(
     microphones: &Microphones,
 ) -> Option<Finding> {
     let floor = facts.floor;
-    let outputs: Vec<PortIx> = outputs(facts, placement, device).collect();
+    let outputs: Vec<PortIx> = ports(facts, (placement, device), Direction::Out).collect();
     if outputs
         .iter()
         .any(|output| microphones.stopped.contains(output))
@@ -236,7 +225,7 @@ fn unheard(
 /// A box that is there to pass something on, and gets nothing from anywhere.
 fn unfed(facts: &Facts, placement: usize, device: &Device) -> Option<Finding> {
     let floor = facts.floor;
-    let ports: Vec<PortIx> = inputs(facts, placement, device).collect();
+    let ports: Vec<PortIx> = ports(facts, (placement, device), Direction::In).collect();
     if ports.iter().any(|input| floor.into[*input].is_some()) {
         return unheard_transmitter(facts, placement, device);
     }
