@@ -15,7 +15,7 @@ const WIDE = 1_000;
 const COLUMNS = 440;
 
 /** Up to so many devices everything is drawn; beyond, what is in sight, in steps of so many pixels. */
-const ALL_DRAWN = 150;
+const ALL_DRAWN = 60;
 const STEP = 600;
 
 /** From here on a plate shows a long name on one line, with the model under it. */
