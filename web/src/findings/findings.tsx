@@ -22,7 +22,7 @@ export function FindingsList({ onClose }: { onClose: () => void }) {
           Findings
         </h2>
         <button type="button" className="text-small text-dim hover:text-ink print:hidden" onClick={onClose}>
-          Close findings
+          Close panel
         </button>
       </div>
       {findings.length === 0 ? (

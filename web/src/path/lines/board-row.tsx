@@ -31,7 +31,7 @@ function beside({ picture, shown, sound, timecode }: ArrivalReport): string {
     timecode && `TC ${timecode}`,
     picture?.level && `level ${picture.level}`,
   ];
-  return parts.filter(Boolean).join(" · ");
+  return parts.filter(Boolean).join(", ");
 }
 
 const raster = (format: string) => format.replace(/^\d+×/, "");
@@ -42,7 +42,9 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
   const verdict = own || !arrival ? (recording?.worst ?? "ok") : arrival.standing;
   const says = own || !arrival ? "" : arrival.standing === "ok" ? "" : arrival.says;
   const limit = arrival?.within;
-  const also = [own || (!arrival && recording) ? recording?.media.join(", ") : arrival && beside(arrival), own ? undefined : unit].filter(Boolean).join(" · ");
+  const also = [own || (!arrival && recording) ? recording?.media.join(", ") : arrival && beside(arrival), own || picture?.inflated ? undefined : unit]
+    .filter(Boolean)
+    .join(", ");
   const lasts = recording && (
     <span className={recording.need && recording.lasts && recording.lasts.seconds < recording.need.seconds ? "text-stop" : ""}>
       {recording.lasts?.label ?? "nothing"}
@@ -61,7 +63,7 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
       style={{ top, height, paddingTop: middle - 20 }}
       className={`absolute inset-x-0 border-t border-rule pr-2 pl-3 ${selected ? "bg-raised" : "hover:bg-raised/60"}`}
     >
-      <div className={`flex items-start ${wide ? "gap-3" : "gap-1"}`}>
+      <div className={`flex items-start ${wide ? "gap-2" : "gap-1"}`}>
         <div role="rowheader" className="sr-only">
           {own ? `${name}, its own card` : name}
           {!own && arrival?.source ? `, gets ${arrival.source}` : ""}
@@ -93,8 +95,8 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
               ))}
             {picture?.inflated && (
               <span className="text-caution">
-                {wide ? "" : " · "}of {raster(picture.effective)}
-                {wide ? " · " : ""}
+                {wide ? "" : ", "}of {raster(picture.effective)}
+                {wide ? ", " : ""}
               </span>
             )}
             {wide || (!delay && !lasts) ? also : <span className="sr-only">{also}</span>}
@@ -102,17 +104,19 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
         </div>
         {wide && (
           <>
-            <div role="cell" className="w-20 shrink-0 text-small">
-              {delay}
-              {picture && limit && <Bar part={picture.delay_us} whole={limit.us} />}
-            </div>
-            <div role="cell" className="w-28 shrink-0 text-small">
+            {!own && (
+              <div role="cell" className="w-[82px] shrink-0 text-small whitespace-nowrap">
+                {delay}
+                {picture && limit && <Bar part={picture.delay_us} whole={limit.us} />}
+              </div>
+            )}
+            <div role="cell" className="w-[100px] shrink-0 text-small">
               {lasts}
               {recording && <p className="text-dim">{against}</p>}
             </div>
           </>
         )}
-        <div role="cell" className={`relative shrink-0 ${wide ? "w-15" : "w-4"}`}>
+        <div role="cell" className={`relative shrink-0 ${wide ? "w-[52px]" : "w-4"}`}>
           <SeverityMark severity={verdict} word={wide} />
           {!wide && <span className="sr-only">{verdict}</span>}
         </div>
@@ -130,7 +134,7 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
 function Bar({ part, whole }: { part: number; whole: number }) {
   const over = part > whole;
   return (
-    <span aria-hidden className="mt-1 block h-1 w-20 bg-rule">
+    <span aria-hidden className="mt-1 block h-1 w-[72px] bg-rule">
       <span className={`block h-1 ${over ? "bg-stop" : "bg-ok"}`} style={{ width: `${Math.min(100, (part / Math.max(1, whole)) * 100)}%` }} />
     </span>
   );

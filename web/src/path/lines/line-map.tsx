@@ -10,16 +10,16 @@ import { forgetWidths, textWidth } from "./text";
 
 /** The board beside the lines: as wide as this at least, and with columns of its own from there on. */
 const NARROW_BOARD = 194;
-const WIDE_BOARD = 510;
+const WIDE_BOARD = 440;
 const WIDE = 1_000;
-const COLUMNS = 440;
+const COLUMNS = 430;
 
 /** Up to so many devices everything is drawn; beyond, what is in sight, in steps of so many pixels. */
 const ALL_DRAWN = 60;
 const STEP = 600;
 
 /** From here on a plate shows a long name on one line, with the model under it. */
-const ROOMY = 1_400;
+const ROOMY = 1_150;
 
 /** How large it is drawn: a share of its size, or as much as fits. */
 export type Zoom = number | "fit";
@@ -152,21 +152,22 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
           Destination
         </span>
         <span className="flex-1 py-1 pl-3">Arrives</span>
-        {wide && <span className="w-[92px] py-1">Delay</span>}
-        {wide && <span className="w-[124px] py-1">Records</span>}
-        {wide && <span className="w-[68px] py-1">Verdict</span>}
+        {wide && <span className="w-[90px] py-1">Delay</span>}
+        {wide && <span className="w-[108px] py-1">Records</span>}
+        {wide && <span className="w-[60px] py-1">Verdict</span>}
       </div>
       <div className="relative" style={{ height: placed.height, minWidth: placed.width + NARROW_BOARD, zoom }}>
         <Groups placed={placed} nameOf={(id) => placements.get(id)?.name ?? id} unitOf={(id) => units.get(placements.get(id)?.unit ?? "")} />
         <div role="table" aria-label="Arrivals" className="absolute inset-y-0 right-0" style={{ left: placed.width }}>
-          {placed.groups.flatMap(({ rows }) =>
-            rows.map(({ key, row, top, height, middle, device }) =>
+          {placed.groups.flatMap(({ group, rows }) => {
+            const sourceUnit = placements.get(group.source ?? "")?.unit;
+            return rows.map(({ key, row, top, height, middle, device }) =>
               device === undefined || !drawn(top, top + height) ? null : (
                 <BoardRow
                   key={key}
                   id={device}
                   name={placements.get(device)?.name ?? device}
-                  unit={row.own ? undefined : units.get(placements.get(device)?.unit ?? "")}
+                  unit={placements.get(device)?.unit === sourceUnit ? undefined : units.get(placements.get(device)?.unit ?? "")}
                   top={top}
                   height={height}
                   middle={middle}
@@ -177,8 +178,8 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
                   selected={selection?.kind === "device" && selection.id === device}
                 />
               ),
-            ),
-          )}
+            );
+          })}
         </div>
         <svg
           width={placed.width}
