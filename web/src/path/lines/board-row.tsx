@@ -61,7 +61,7 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
       role="row"
       data-arrival={own ? undefined : id}
       style={{ top, height, paddingTop: middle - 20 }}
-      className={`absolute inset-x-0 border-t border-rule pr-2 pl-3 ${selected ? "bg-raised" : "hover:bg-raised/60"}`}
+      className={`absolute inset-x-0 border-t border-rule pr-1 pl-2.5 ${selected ? "bg-raised" : "hover:bg-raised/60"}`}
     >
       <div className={`flex items-start ${wide ? "gap-2" : "gap-1"}`}>
         <div role="rowheader" className="sr-only">

@@ -151,10 +151,10 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
         <span style={{ width: placed.width - placed.end }} className="py-1">
           Destination
         </span>
-        <span className="flex-1 py-1 pl-3">Arrives</span>
+        <span className="flex-1 py-1 pl-2.5">Arrives</span>
         {wide && <span className="w-[90px] py-1">Delay</span>}
         {wide && <span className="w-[108px] py-1">Records</span>}
-        {wide && <span className="w-[60px] py-1">Verdict</span>}
+        {wide && <span className="w-[56px] py-1">Verdict</span>}
       </div>
       <div className="relative" style={{ height: placed.height, minWidth: placed.width + NARROW_BOARD, zoom }}>
         <Groups placed={placed} nameOf={(id) => placements.get(id)?.name ?? id} unitOf={(id) => units.get(placements.get(id)?.unit ?? "")} />
