@@ -1380,6 +1380,8 @@ export interface components {
         };
         /** @description One cable, measured. */
         ConnectionReport: {
+            /** @description Whether it goes over the air: a pairing, not a cable. */
+            air: boolean;
             /** @description Cautions for whoever plugs it in. */
             care: string[];
             /** @description Its id. */

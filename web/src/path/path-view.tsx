@@ -15,7 +15,8 @@ import { CableInspector } from "./cable-inspector";
 import { LineMap, type Zoom } from "./lines/line-map";
 import { RoutesPanel } from "./routes";
 
-/** The Path view: the map, the arrivals under it, the inspector or the findings beside it. */
+/** The Path view: the lines with their board, the inspector or the findings beside them; on a narrow screen
+ *  the arrivals as a list. */
 export function PathView() {
   const { id, build, workspace, connecting } = useWorkbench();
   const selection = useSelection();

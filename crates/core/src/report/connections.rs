@@ -82,6 +82,8 @@ pub struct ConnectionReport {
     pub signals: Vec<SignalKind>,
     /// What flows, for the map: *2160p25 · 6G*.
     pub label: String,
+    /// Whether it goes over the air: a pairing, not a cable.
+    pub air: bool,
     /// The wire: class, rate, reach.
     pub load: Option<LoadReport>,
     /// Connections that it feeds, through the device at its end.
@@ -208,6 +210,7 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport>
                 id: connection.id.clone(),
                 label: signal.map_or_else(|| "nothing".into(), |signal| label(signal, &load)),
                 signals,
+                air: floor.links[number].is_some_and(|link| link.cable.is_air()),
                 load: load_report(&load),
                 next: next(facts, number),
                 worst: worst.get(connection.id.as_str()).copied(),

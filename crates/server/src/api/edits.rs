@@ -9,6 +9,7 @@ use super::told::{Told, Wanted};
 use crate::App;
 use crate::problem::Problem;
 use axum::extract::State;
+use axum::response::{IntoResponse, Response};
 use serde::Deserialize;
 use utoipa::ToSchema;
 use west_rail_core::catalogue::Catalogue;
@@ -48,7 +49,7 @@ pub async fn edit(
     Revision(revision): Revision,
     wanted: Wanted,
     Body(edit): Body<Edit>,
-) -> Result<Told, Problem> {
+) -> Result<Response, Problem> {
     let Edit {
         build,
         commands,
@@ -131,7 +132,7 @@ pub async fn undo(
     Revision(revision): Revision,
     wanted: Wanted,
     Body(step): Body<Step>,
-) -> Result<Told, Problem> {
+) -> Result<Response, Problem> {
     let work = move |store: &Store, catalogue: &Catalogue, now: &Workspace| {
         Ok(Done::plain(store.undo(catalogue, &now.id, revision)?))
     };
@@ -148,7 +149,7 @@ pub async fn redo(
     Revision(revision): Revision,
     wanted: Wanted,
     Body(step): Body<Step>,
-) -> Result<Told, Problem> {
+) -> Result<Response, Problem> {
     let work = move |store: &Store, catalogue: &Catalogue, now: &Workspace| {
         Ok(Done::plain(store.redo(catalogue, &now.id, revision)?))
     };
@@ -163,7 +164,7 @@ async fn change(
     build: Handle,
     wanted: Wanted,
     work: impl FnOnce(&Store, &Catalogue, &Workspace) -> Result<Done, Refused> + Send + 'static,
-) -> Result<Told, Problem> {
+) -> Result<Response, Problem> {
     let (lately, events) = (app.lately.clone(), app.events.clone());
     app.with_store(move |store, catalogue| {
         let now = lately.workspace(store.get(&id)?, &build, catalogue)?;
@@ -185,7 +186,7 @@ async fn change(
                     }
                 };
                 events.tell(&id, revision);
-                Ok(Told::after_edit(wanted, base.as_deref(), workspace, said))
+                Ok(Told::after_edit(wanted, base.as_deref(), workspace, said).into_response())
             }
             Err(Refused::Asks(outlook)) => Err(Problem::asks(*outlook)),
             Err(Refused::Store(StoreError::Stale(kept))) => {

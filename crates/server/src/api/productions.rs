@@ -170,14 +170,15 @@ pub async fn read(
     Path(id): Path<String>,
     Query(query): Query<BuildQuery>,
     wanted: Wanted,
-) -> Result<Told, Problem> {
+) -> Result<Response, Problem> {
     let lately = app.lately.clone();
     app.on_production(id, move |store, shipped, id| {
         let kept = store.get(id)?;
         let build = build_of(&kept, query.build)?;
         let base = query.since.and_then(|since| lately.at(id, &build, since));
         let workspace = lately.workspace(kept, &build, shipped)?;
-        Ok(Told::since(wanted, base.as_deref(), workspace))
+        // Written out here: what is large doesn't hold up the async threads.
+        Ok(Told::since(wanted, base.as_deref(), workspace).into_response())
     })
     .await
 }

@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { ArrivalReport, RecordingReport } from "../../api/client";
+import type { ArrivalReport, RecordingReport, Severity } from "../../api/client";
 import { Figure } from "../../ui/figure";
 import { SeverityMark } from "../../ui/mark";
 
@@ -13,6 +13,8 @@ interface Props {
   middle: number;
   arrival: ArrivalReport | undefined;
   recording: RecordingReport | undefined;
+  /** The device's worst finding. */
+  worst: Severity | undefined;
   /** A camera's own recording: nothing arrives at it. */
   own: boolean;
   wide: boolean;
@@ -37,9 +39,10 @@ function beside({ picture, shown, sound, timecode }: ArrivalReport): string {
 const raster = (format: string) => format.replace(/^\d+×/, "");
 
 /** A destination's row of the board: what a first assistant reads aloud. */
-export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, middle, arrival, recording, own, wide, selected }: Props) {
+export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, middle, arrival, recording, worst, own, wide, selected }: Props) {
   const picture = own ? undefined : arrival?.picture;
-  const verdict = own || !arrival ? (recording?.worst ?? "ok") : arrival.standing;
+  // Where nothing arrives, what is found at the recorder counts; what records nothing isn't good.
+  const verdict = own || !arrival ? (worst ?? (recording?.time ? "ok" : "note")) : arrival.standing;
   const says = own || !arrival ? "" : arrival.standing === "ok" ? "" : arrival.says;
   const limit = arrival?.within;
   const also = [own || (!arrival && recording) ? recording?.media.join(", ") : arrival && beside(arrival), own || picture?.inflated ? undefined : unit]
@@ -61,7 +64,7 @@ export const BoardRow = memo(function BoardRow({ id, name, unit, top, height, mi
       role="row"
       data-arrival={own ? undefined : id}
       style={{ top, height, paddingTop: middle - 20 }}
-      className={`absolute inset-x-0 border-t border-rule pr-1 pl-2.5 ${selected ? "bg-raised" : "hover:bg-raised/60"}`}
+      className={`absolute inset-x-0 border-t border-rule pr-1 pl-2.5 ${selected ? "bg-raised" : ""}`}
     >
       <div className={`flex items-start ${wide ? "gap-2" : "gap-1"}`}>
         <div role="rowheader" className="sr-only">

@@ -50,10 +50,6 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
 
   const placements = useMemo(() => new Map(build.placements.map((placement) => [placement.id, placement])), [build.placements]);
   const models = useMemo(() => new Map(reference.catalogue.devices.map((device) => [device.id, device.name])), [reference]);
-  const air = useMemo(
-    () => new Set(reference.catalogue.cables.filter((cable) => cable.wires.some((wire) => wire.startsWith("radio"))).map((cable) => cable.id)),
-    [reference],
-  );
   const arrivals = useMemo(() => new Map(report.arrivals.map((row) => [row.device, row])), [report.arrivals]);
   const recordings = useMemo(() => new Map(report.recordings.map((row) => [row.device, row])), [report.recordings]);
   const worst = useMemo(() => new Map(report.devices.map((device) => [device.id, device.worst ?? undefined])), [report.devices]);
@@ -64,6 +60,11 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
     const stops = report.findings.filter((finding) => finding.severity === "stop" && finding.at.connection != null);
     return new Map(stops.map((finding) => [finding.at.connection ?? "", titles.get(finding.code)]).reverse() as [string, string | undefined][]);
   }, [reference, report.findings]);
+  const onAir = report.connections
+    .filter((cable) => cable.air)
+    .map((cable) => cable.id)
+    .join(" ");
+  const air = useMemo(() => new Set(onAir.split(" ")), [onAir]);
   const lit = useMemo(() => lightUp(build, report, selection), [build, report, selection]);
 
   const roomy = width >= ROOMY;
@@ -84,14 +85,13 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
     .join(" ");
   const placed = useMemo(() => {
     const says = new Set(troubled.split(" "));
-    const byId = new Map(build.connections.map((cable) => [cable.id, cable.cable]));
     const room = width - (width >= WIDE ? WIDE_BOARD : NARROW_BOARD);
     return timedPlace({
       build,
       lines: report.lines,
       words: wordsOf,
       says: (row: LineRow) => row.end != null && says.has(row.end.device),
-      isAir: (cable) => air.has(byId.get(cable) ?? ""),
+      isAir: (cable) => air.has(cable),
       room,
     });
     // Widths are measured anew when the type is there.
@@ -172,7 +172,8 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
                   height={height}
                   middle={middle}
                   arrival={arrivals.get(device)}
-                  recording={row.own || !arrivals.has(device) || row.end ? recordings.get(device) : undefined}
+                  recording={recordings.get(device)}
+                  worst={worst.get(device)}
                   own={row.own}
                   wide={wide}
                   selected={selection?.kind === "device" && selection.id === device}
@@ -204,7 +205,7 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
                 from={cable.from}
                 to={cable.to}
                 fault={faults.get(cable.id)}
-                air={air.has(cable.cable) ? cable.length : undefined}
+                air={measured.air ? cable.length : undefined}
                 dimmed={connecting !== undefined || (lit !== undefined && !lit.cables.has(cable.id))}
                 selected={selection?.kind === "cable" && selection.id === cable.id}
                 press={press}
