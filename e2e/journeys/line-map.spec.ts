@@ -144,3 +144,20 @@ test("the map becomes a list on a narrow screen, and a map again", async ({ page
   await expect(map).toBeVisible();
   await expect(list).toHaveCount(0);
 });
+
+test("a camera’s own card isn’t ok while a need at the camera isn’t met", async ({ page, server }) => {
+  await page.goto(`${server.address}/p/the-night-pour/night/path`);
+  const own = page.getByRole("row", { name: /^B camera, its own card/ });
+  await expect(own).toContainText("ok");
+  const status = await page.evaluate(async () => {
+    const need = { id: "b-own", at: "b", purpose: "record", of: "b", sampling: "4:2:2" };
+    const answer = await fetch("/api/productions/the-night-pour/commands", {
+      method: "POST",
+      headers: { "Content-Type": "application/json", "If-Match": '"1"' },
+      body: JSON.stringify({ build: "night", commands: [{ do: "put-need", build: "night", need }] }),
+    });
+    return answer.status;
+  });
+  expect(status).toBe(200);
+  await expect(own).toContainText("stop");
+});
