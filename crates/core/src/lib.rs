@@ -25,4 +25,6 @@ pub mod finding;
 pub mod record;
 pub mod report;
 
+pub mod setup;
+
 pub mod demo;

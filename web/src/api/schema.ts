@@ -104,6 +104,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/alike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every other recorder of its kind set as one is. */
+        post: operations["alike"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/catalogue": {
         parameters: {
             query?: never;
@@ -479,6 +496,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/safe-fixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The fixes that cost nothing anywhere else, as one edit. */
+        get: operations["safe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/search": {
         parameters: {
             query?: never;
@@ -490,6 +524,57 @@ export interface paths {
         get: operations["search"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/setup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Devices on the floor, each where it belongs, wired where there is one sensible way. */
+        post: operations["set_up_floor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every output for an input: *what feeds this?* Those that fit first. */
+        get: operations["sources_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A recorder started on the best that it does with what the kit has. */
+        post: operations["start"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1792,11 +1877,14 @@ export interface components {
              */
             transmitter_feed: components["schemas"]["TransmitterFeed"];
         };
-        /** @description An input, seen from an output. */
+        /**
+         * @description The other end that a port could be connected to: an input seen from an output, or the other way
+         *     round.
+         */
         InputReport: {
-            /** @description The input. */
+            /** @description The port. */
             at: string;
-            /** @description Whether it takes what the output gives. */
+            /** @description Whether they fit as they are. */
             fits: boolean;
             /** @description Its name and its device's: *SDI in of Director*. */
             name: string;
@@ -2339,6 +2427,13 @@ export interface components {
             need: components["schemas"]["Need"];
             /** @description In words: *Director: A camera to direct, within 250 ms*. */
             words: string;
+        };
+        /** @description Which recorder of which build. */
+        OneRecorder: {
+            /** @description The build. */
+            build: components["schemas"]["String"];
+            /** @description The recorder. */
+            device: components["schemas"]["String"];
         };
         /** @description A signal that begins at an output. */
         Origin: {
@@ -2988,6 +3083,13 @@ export interface components {
             /** @description What it settles. */
             title: string;
         };
+        /** @description What is mended without anything getting worse, being hired, or being taken out. */
+        SafeFixes: {
+            /** @description The edit. */
+            commands: components["schemas"]["Command"][];
+            /** @description What each fix does, in order. */
+            titles: string[];
+        };
         /** @example 4:2:2 */
         Sampling: string;
         /** @example p */
@@ -3044,6 +3146,15 @@ export interface components {
             recording?: components["schemas"]["RecordingSetting"] | null;
             squeeze?: components["schemas"]["Squeeze"] | null;
             timecode?: components["schemas"]["TimecodeRate"] | null;
+        };
+        /** @description What putting them there comes to. */
+        Setup: {
+            /** @description The edit. */
+            commands: components["schemas"]["Command"][];
+            /** @description The new devices' handles. */
+            placed: components["schemas"]["String"][];
+            /** @description What was done, in words, and what is left to do by hand. */
+            says: string[];
         };
         /**
          * @description How bad a finding is.
@@ -3256,6 +3367,31 @@ export interface components {
          * @enum {string}
          */
         Via: "loop" | "relay" | "convert" | "scale" | "frame-rate" | "radio" | "embed";
+        /** @description Devices to be put on the floor of a build. */
+        Wanted: {
+            /** @description The build. */
+            build: components["schemas"]["String"];
+            /** @description Whether they are wired where there is one sensible way, and recorders started. */
+            connect?: boolean;
+            /** @description What, and how many of each. */
+            devices: components["schemas"]["WantedDevice"][];
+            distance?: components["schemas"]["Length"] | null;
+            /** @description Whether screens and recorders get their usual needs. */
+            needs?: boolean;
+            /** @description The name of a unit that is made for them. */
+            new_unit?: string | null;
+            unit?: components["schemas"]["String"] | null;
+        };
+        /** @description So many of a device. */
+        WantedDevice: {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /** @description The catalogue's id. */
+            device: string;
+        };
         /** @description What one more of something would change. */
         WhatIf: {
             /** @description What that changes, in a sentence. */
@@ -3598,6 +3734,49 @@ export interface operations {
                 content?: never;
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    alike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OneRecorder"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Setup"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4633,6 +4812,48 @@ export interface operations {
             };
         };
     };
+    safe: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SafeFixes"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     search: {
         parameters: {
             query: {
@@ -4654,6 +4875,136 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SearchHit"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_up_floor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wanted"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Setup"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sources_of: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The input, as typed: `dir.sdi`. */
+                to: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InputReport"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OneRecorder"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Setup"];
                 };
             };
             422: {

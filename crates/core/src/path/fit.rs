@@ -63,6 +63,60 @@ pub fn candidates(floor: &Floor, resolved: &Resolved, output: PortIx) -> Vec<Can
     found.into_iter().map(|(_, candidate)| candidate).collect()
 }
 
+/// Every output that an input can be fed from, in order of fit: those of its own kind of wire, free and
+/// fitting first. What is of another wire is left out: a route finds a way.
+pub fn sources(floor: &Floor, resolved: &Resolved, input: PortIx) -> Vec<Candidate> {
+    let node = floor.ports[input];
+    let outputs = (0..floor.ports.len()).filter(|output| {
+        let other = floor.ports[*output];
+        other.port.direction == Direction::Out
+            && other.placement != node.placement
+            && other.port.wire == node.port.wire
+    });
+    let mut found: Vec<((u8, bool, bool), Candidate)> = outputs
+        .map(|output| {
+            let gives = resolved.signals[output].picture;
+            let obstacle = obstacle(floor, resolved, output, input);
+            let would_fit = obstacle.is_none();
+            let taken = !floor.ports[output].port.wire.is_air() && floor.occupied[output];
+            let (rank, reason) = match (taken, obstacle) {
+                (true, None) => (TAKEN, leads_to(floor, output)),
+                (_, Some((rank, why))) => {
+                    (rank, format!("doesn’t fit: {} {why}", floor.spoken(input)))
+                }
+                (false, None) => match gives {
+                    Some(picture) => (0, format!("gives {}", picture.format)),
+                    None if node.port.wire.carries().picture => {
+                        (0, "fits; no picture comes through it yet".to_string())
+                    }
+                    None => (0, "fits".to_string()),
+                },
+            };
+            let candidate = Candidate {
+                port: output,
+                fits: rank == 0,
+                would_fit,
+                reason,
+            };
+            let dark = node.port.wire.carries().picture && gives.is_none();
+            ((rank, dark, far(floor, output, input)), candidate)
+        })
+        .collect();
+    found.sort_by_key(|(order, candidate)| (*order, candidate.port));
+    found.into_iter().map(|(_, candidate)| candidate).collect()
+}
+
+/// Where the cable in an output goes.
+fn leads_to(floor: &Floor, output: PortIx) -> String {
+    match floor.out_of[output].first() {
+        Some(number) => {
+            let to = floor.link(*number).to;
+            format!("has a cable already, to {}", floor.spoken(to))
+        }
+        None => "has a cable already".into(),
+    }
+}
+
 /// Whether an input would take what an output gives if its socket were free.
 pub fn would_take(floor: &Floor, resolved: &Resolved, output: PortIx, input: PortIx) -> bool {
     floor.ports[input].port.direction == Direction::In

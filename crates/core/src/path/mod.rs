@@ -19,7 +19,7 @@ mod walk;
 
 pub use air::channels;
 pub use arrival::{Arrival, hops_to, last_hops};
-pub use fit::{Candidate, candidates, would_take};
+pub use fit::{Candidate, candidates, sources, would_take};
 pub use giving::{Giving, applies, giving, made_as};
 pub use graph::{ConnectionIx, Floor, PortIx, PortNode};
 pub use links::{grouped, mappings};

@@ -15,6 +15,7 @@ mod needs;
 mod outlook;
 mod recordings;
 mod routes;
+mod safe;
 mod summary;
 mod workings;
 
@@ -31,6 +32,7 @@ pub use needs::{NeedReport, OfferedNeed, usual_needs};
 pub use outlook::{Outlook, Shift, left_behind, outlook, switched_off};
 pub use recordings::{LimitReport, RecordingReport};
 pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};
+pub use safe::{SafeFixes, safe_fixes};
 pub use summary::{DeviceReport, StageMarks, Verdict};
 pub use workings::load_working;
 

@@ -7,7 +7,7 @@ use crate::format::Quality;
 use crate::interrupt::Interrupt;
 use crate::kit;
 use crate::path::{Floor, PortIx, resolve};
-use crate::route::{Asked, Route, routes};
+use crate::route::{Asked, Placed, Route, routes};
 use serde::Serialize;
 use std::collections::HashSet;
 use utoipa::ToSchema;
@@ -163,9 +163,14 @@ fn in_words(
     if let Some(format) = route.set {
         stops[0] += &format!(", set to {format}");
     }
-    stops.extend(route.boxes.iter().map(|placed| match placed.format {
-        Some(format) => format!("{}, giving {format}", name(&placed.device)),
+    // What stands on the floor already goes by its name there.
+    let called = |placed: &Placed| match placed.standing {
+        Some(at) => floor.build.placements[at].name.clone(),
         None => name(&placed.device),
+    };
+    stops.extend(route.boxes.iter().map(|placed| match placed.format {
+        Some(format) => format!("{}, giving {format}", called(placed)),
+        None => called(placed),
     }));
     stops.push(floor.spoken(route.input));
     let old = floor
@@ -188,6 +193,7 @@ fn in_words(
     let mut adds: Vec<String> = route
         .boxes
         .iter()
+        .filter(|placed| placed.standing.is_none())
         .map(|placed| name(&placed.device))
         .collect();
     adds.extend(new.map(|entry| format!("{} of {}", entry.length, name(&entry.cable))));
@@ -208,11 +214,7 @@ fn in_words(
         .collect();
     let missing = short.iter().filter(|line| line.short() > before(line));
     hires.extend(missing.map(kit::Line::short_in_words));
-    let boxes: Vec<String> = route
-        .boxes
-        .iter()
-        .map(|placed| name(&placed.device))
-        .collect();
+    let boxes: Vec<String> = route.boxes.iter().map(called).collect();
     let title = if boxes.is_empty() {
         format!("straight from {}", floor.spoken(route.tap))
     } else {

@@ -75,9 +75,13 @@ fn place_boxes(floor: &Floor, route: &Route, split: Option<usize>, commands: &mu
         let Some(device) = floor.catalogue.device(&placed.device) else {
             continue;
         };
+        let standing = placed.standing.map(|at| &floor.build.placements[at]);
         let taken =
             |handle: &str| floor.build.placement(handle).is_some() || handles.contains(handle);
-        let handle = handle_from(&placed.device, taken);
+        let handle = match standing {
+            Some(placement) => placement.id.clone(),
+            None => handle_from(&placed.device, taken),
+        };
         handles.insert(handle.clone());
         // What stands before the radio hop travels with the source, the rest with the destination.
         let on_air = device
@@ -90,16 +94,18 @@ fn place_boxes(floor: &Floor, route: &Route, split: Option<usize>, commands: &mu
         } else {
             &units[1]
         };
-        commands.push(Command::AddDevice {
-            build: build(),
-            device: placed.device.clone(),
-            unit: unit.clone(),
-            name: None,
-            handle: Some(handle.clone()),
-        });
+        if standing.is_none() {
+            commands.push(Command::AddDevice {
+                build: build(),
+                device: placed.device.clone(),
+                unit: unit.clone(),
+                name: None,
+                handle: Some(handle.clone()),
+            });
+        }
         let entry = PortRef::new(&handle, &placed.entry);
         let exit = PortRef::new(&handle, &placed.exit);
-        commands.push(connect(floor, from, entry, air));
+        commands.extend(join(floor, from, entry, air));
         if placed.format.is_some() {
             let setting = OutputSetting {
                 format: placed.format,
@@ -129,6 +135,24 @@ fn place_boxes(floor: &Floor, route: &Route, split: Option<usize>, commands: &mu
         }
     }
     commands.push(connect(floor, from, floor.name(route.input), air));
+}
+
+/// A cable or pairing to a box. An idle receiver may be paired already: to this transmitter, or to
+/// another one that it leaves.
+fn join(floor: &Floor, from: PortRef, entry: PortRef, air: bool) -> Vec<Command> {
+    let there = floor.find(&entry).and_then(|port| floor.into[port]);
+    let there = there.map(|number| &floor.build.connections[number]);
+    match there {
+        Some(connection) if connection.from == from => Vec::new(),
+        other => {
+            let leave = other.map(|connection| Command::Disconnect {
+                build: floor.build.id.clone(),
+                connection: connection.id.clone(),
+            });
+            let new = connect(floor, from, entry, air);
+            leave.into_iter().chain([new]).collect()
+        }
+    }
 }
 
 /// The destination looks at the first input that has a cable, unless told.

@@ -2,6 +2,7 @@
 //! with what it adds; the search works on what devices can do, without trying each on the floor.
 
 mod commands;
+mod idle;
 mod search;
 mod taps;
 
@@ -63,6 +64,8 @@ pub struct Placed {
     pub format: Option<PictureFormat>,
     /// Whether it has to be hired.
     pub hired: bool,
+    /// Where it stands on the floor already, idle: its place among the placements.
+    pub standing: Option<usize>,
 }
 
 /// Why there is no route: the nearest that the search came.

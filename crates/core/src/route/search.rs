@@ -1,6 +1,7 @@
 //! The search: breadth first over what could be put in between, at most three boxes deep.
 
 use super::commands::of;
+use super::idle::{goes_between, idle};
 use super::taps::{Tap, taps};
 use super::{Asked, NoRoute, Placed, Route};
 use crate::carriage::connector::Connector;
@@ -29,6 +30,8 @@ struct Way<'a> {
     exit: &'a Port,
     spare: u32,
     hired: bool,
+    /// Those that stand on the floor already, idle.
+    idle: Vec<usize>,
 }
 
 /// A picture at an output, somewhere in the search.
@@ -73,7 +76,7 @@ pub fn routes(floor: &Floor, resolved: &Resolved, asked: &Asked) -> Result<Vec<R
     if taps.is_empty() {
         return Err(NoRoute::NoOutput(name(asked.source)));
     }
-    let ways = ways(floor, asked.hire);
+    let ways = ways(floor, asked);
     let search = Search {
         floor,
         resolved,
@@ -151,17 +154,20 @@ fn inputs(floor: &Floor, asked: &Asked) -> Vec<PortIx> {
     inputs
 }
 
-/// Every way through something of the kit that isn't in use; with `hire`, through anything.
-fn ways<'a>(floor: &Floor<'a>, hire: bool) -> Vec<Way<'a>> {
+/// Every way through something that stands idle or lies in the kit; with `hire`, through anything.
+fn ways<'a>(floor: &Floor<'a>, asked: &Asked) -> Vec<Way<'a>> {
+    let hire = asked.hire;
+    let standing = idle(floor);
     let mut found = Vec::new();
     for device in &floor.catalogue.devices {
-        let between = device.kind.stands_between()
-            || matches!(device.kind, DeviceKind::Transmitter | DeviceKind::Receiver);
-        if !between {
+        if !goes_between(device) {
             continue;
         }
+        let idle = standing.get(device.id.as_str()).cloned();
+        let mut idle = idle.unwrap_or_default();
+        idle.retain(|placement| *placement != asked.source && *placement != asked.target);
         let owned = floor.production.owned(&device.id, None);
-        let spare = owned.saturating_sub(floor.build.devices_used(&device.id));
+        let spare = owned.saturating_sub(floor.build.devices_used(&device.id)) + idle.len() as u32;
         if spare == 0 && !hire {
             continue;
         }
@@ -178,6 +184,7 @@ fn ways<'a>(floor: &Floor<'a>, hire: bool) -> Vec<Way<'a>> {
                             exit,
                             spare,
                             hired: spare == 0,
+                            idle: idle.clone(),
                         });
                     }
                 }
@@ -426,9 +433,13 @@ impl<'a> Search<'_, 'a> {
             return None;
         }
         let state = self.settled(state, format);
-        let boxes = state.ways.iter().zip(&state.formats).map(|(way, format)| {
-            let way = &self.ways[*way];
+        let steps = state.ways.iter().zip(&state.formats).enumerate();
+        let boxes = steps.map(|(step, (number, format))| {
+            let way = &self.ways[*number];
+            let same = |other: &&usize| self.ways[**other].device.id == way.device.id;
+            let nth = state.ways[..step].iter().filter(same).count();
             Placed {
+                standing: way.idle.get(nth).copied(),
                 device: way.device.id.clone(),
                 entry: way.entry.id.clone(),
                 exit: way.exit.id.clone(),
@@ -462,6 +473,12 @@ impl<'a> Search<'_, 'a> {
             against_rule,
             route.delay,
             hired,
+            // What stands there already is less to do.
+            route
+                .boxes
+                .iter()
+                .filter(|placed| placed.standing.is_none())
+                .count(),
             route.boxes.len() + usize::from(route.splits.is_some()),
             usize::from(route.replaces.is_some()),
             route.tap,

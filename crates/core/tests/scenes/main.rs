@@ -16,6 +16,7 @@ mod rates;
 mod recorder_settings;
 mod recording;
 mod rotation;
+mod setup;
 mod sound_and_time;
 mod stage;
 mod truth;

@@ -8,6 +8,7 @@ mod media;
 mod patch;
 mod productions;
 mod questions;
+mod setup;
 mod sums;
 mod told;
 mod ways;
@@ -53,7 +54,12 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/working", get(questions::working))
         .route("/productions/{id}/fixes", get(questions::fixes))
         .route("/productions/{id}/inputs", get(questions::inputs))
+        .route("/productions/{id}/sources", get(questions::sources_of))
         .route("/productions/{id}/formats", get(questions::formats))
+        .route("/productions/{id}/setup", post(setup::set_up_floor))
+        .route("/productions/{id}/start", post(setup::start))
+        .route("/productions/{id}/alike", post(setup::alike))
+        .route("/productions/{id}/safe-fixes", get(setup::safe))
         .route("/productions/{id}/line", post(questions::line))
         .route("/productions/{id}/routes", get(ways::routes))
         .route("/productions/{id}/catalogue", get(catalogue::of_production))
@@ -123,7 +129,12 @@ async fn described() -> Response {
         questions::working,
         questions::fixes,
         questions::inputs,
+        questions::sources_of,
         questions::formats,
+        setup::set_up_floor,
+        setup::start,
+        setup::alike,
+        setup::safe,
         questions::line,
         ways::routes,
         ways::follow_path,

@@ -13,7 +13,9 @@ use west_rail_core::catalogue::Direction;
 use west_rail_core::document::{Command, Completion, Handle, PortRef, complete, read_line};
 use west_rail_core::finding::Fix;
 use west_rail_core::format::PictureFormat;
-use west_rail_core::path::{Floor, candidates, giving, resolve};
+use west_rail_core::path::{
+    Candidate, Floor, PortIx, Resolved, candidates, giving, resolve, sources,
+};
 use west_rail_core::quantity::Working;
 use west_rail_core::report::{Outlook, fixes_of, load_working, outlook as compare, report};
 
@@ -37,15 +39,26 @@ pub struct OutputQuery {
     from: String,
 }
 
-/// An input, seen from an output.
+/// Which input of which build.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct InputQuery {
+    /// The build.
+    build: String,
+    /// The input, as typed: `dir.sdi`.
+    to: String,
+}
+
+/// The other end that a port could be connected to: an input seen from an output, or the other way
+/// round.
 #[derive(Serialize, ToSchema)]
 pub struct InputReport {
-    /// The input.
+    /// The port.
     #[schema(value_type = String)]
     at: PortRef,
     /// Its name and its device's: *SDI in of Director*.
     name: String,
-    /// Whether it takes what the output gives.
+    /// Whether they fit as they are.
     fits: bool,
     /// The reason.
     reason: String,
@@ -166,28 +179,46 @@ pub async fn inputs(
     Path(id): Path<String>,
     Query(query): Query<OutputQuery>,
 ) -> Result<Json<Vec<InputReport>>, Problem> {
+    other_ends(app, id, (query.build, query.from), candidates).await
+}
+
+/// Every output for an input: *what feeds this?* Those that fit first.
+#[utoipa::path(get, path = "/api/productions/{id}/sources", tag = "questions", params(("id" = String, Path, description = "The production’s id."), InputQuery),
+    responses((status = 200, body = Vec<InputReport>), (status = 404, body = Problem)))]
+pub async fn sources_of(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<InputQuery>,
+) -> Result<Json<Vec<InputReport>>, Problem> {
+    other_ends(app, id, (query.build, query.to), sources).await
+}
+
+/// What a port could be connected to, as `found` finds it.
+async fn other_ends(
+    app: App,
+    id: String,
+    (build, at): (String, String),
+    found: fn(&Floor, &Resolved, PortIx) -> Vec<Candidate>,
+) -> Result<Json<Vec<InputReport>>, Problem> {
     app.on_production(id, move |store, shipped, id| {
         let kept = store.get(id)?;
-        let build = kept
-            .production
-            .build(&query.build)
-            .ok_or_else(|| no_build(&query.build))?;
-        let from = port_named(&query.from)?;
+        let placed = kept.production.build(&build);
+        let placed = placed.ok_or_else(|| no_build(&build))?;
+        let at = port_named(&at)?;
         let catalogue = shipped.with(&kept.production.custom);
-        let floor = Floor::new(&kept.production, build, &catalogue);
-        let output = floor
-            .find(&from)
-            .ok_or_else(|| Problem::missing(format!("there is no port “{from}” here")))?;
+        let floor = Floor::new(&kept.production, placed, &catalogue);
+        let port = floor
+            .find(&at)
+            .ok_or_else(|| Problem::missing(format!("there is no port “{at}” here")))?;
         let resolved = resolve(&floor);
-        let found = candidates(&floor, &resolved, output)
-            .into_iter()
-            .map(|candidate| InputReport {
-                at: floor.name(candidate.port),
-                name: floor.spoken(candidate.port),
-                fits: candidate.fits,
-                reason: candidate.reason,
-            });
-        Ok(Json(found.collect()))
+        let ends = found(&floor, &resolved, port).into_iter();
+        let ends = ends.map(|candidate| InputReport {
+            at: floor.name(candidate.port),
+            name: floor.spoken(candidate.port),
+            fits: candidate.fits,
+            reason: candidate.reason,
+        });
+        Ok(Json(ends.collect()))
     })
     .await
 }

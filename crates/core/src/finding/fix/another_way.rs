@@ -133,7 +133,9 @@ fn fix(facts: &Facts, asked: &Asked, route: &Route) -> Fix {
         .map(|placed| {
             let device = floor.catalogue.device(&placed.device);
             let called = device.map_or(placed.device.as_str(), |device| device.name.as_str());
-            if placed.hired {
+            if let Some(at) = placed.standing {
+                facts.device(at).to_string()
+            } else if placed.hired {
                 format!("a hired {called}")
             } else {
                 format!("the {called}")

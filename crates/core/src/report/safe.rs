@@ -1,0 +1,80 @@
+//! The fixes that cost nothing anywhere else, one after the other, as one edit.
+
+use super::{Report, fixes_of, report};
+use crate::catalogue::Catalogue;
+use crate::document::{Command, Limits, Production};
+use crate::finding::{Effort, Fix, Severity};
+use crate::interrupt::Interrupt;
+use serde::Serialize;
+use std::collections::{BTreeSet, HashMap};
+use utoipa::ToSchema;
+
+/// So many are found at most: then there is more to look at than to apply.
+const MOST: usize = 40;
+
+/// What is mended without anything getting worse, being hired, or being taken out.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema)]
+pub struct SafeFixes {
+    /// The edit.
+    pub commands: Vec<Command>,
+    /// What each fix does, in order.
+    pub titles: Vec<String>,
+}
+
+/// The safe fixes of a build, each tried on what those before it leave; `None` where there is no such
+/// build. Stops first, then cautions. Interrupted, it looks no further.
+pub fn safe_fixes(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    stop: &Interrupt,
+) -> Option<SafeFixes> {
+    let mut found = SafeFixes::default();
+    let mut now = production.clone();
+    let mut stands = report(&now, build, catalogue)?;
+    let mut looked: BTreeSet<String> = BTreeSet::new();
+    while found.titles.len() < MOST && !stop.is_raised() {
+        let next = stands
+            .findings
+            .iter()
+            .find(|finding| finding.severity > Severity::Note && !looked.contains(&finding.id));
+        let Some(finding) = next else {
+            break;
+        };
+        looked.insert(finding.id.clone());
+        let fixes = fixes_of(&now, build, catalogue, &finding.id, stop)?;
+        let tried = fixes.into_iter().filter(is_safe).find_map(|fix| {
+            let edited = now.edited(catalogue, &fix.commands).ok()?;
+            let after = report(&edited.production, build, catalogue)?;
+            (!brings_more(&stands, &after)).then_some((fix, edited.production, after))
+        });
+        let Some((fix, production, after)) = tried else {
+            continue;
+        };
+        if found.commands.len() + fix.commands.len() > Limits::COMMANDS {
+            break;
+        }
+        found.commands.extend(fix.commands);
+        found.titles.push(fix.title);
+        (now, stands) = (production, after);
+    }
+    Some(found)
+}
+
+/// A setting, what the kit has left, a cable: what costs a picture or a hire is somebody's decision.
+fn is_safe(fix: &Fix) -> bool {
+    matches!(fix.effort, Effort::Setting | Effort::Kit | Effort::Cable)
+}
+
+/// Whether there are stops or cautions that weren't there, or are worse than they were.
+fn brings_more(before: &Report, after: &Report) -> bool {
+    let was: HashMap<&str, Severity> = before
+        .findings
+        .iter()
+        .map(|finding| (finding.id.as_str(), finding.severity))
+        .collect();
+    after.findings.iter().any(|finding| {
+        let old = was.get(finding.id.as_str());
+        finding.severity > Severity::Note && old.is_none_or(|old| *old < finding.severity)
+    })
+}
