@@ -96,7 +96,7 @@ test("the map prints with its board and the findings, without what is for hands"
   await page.emulateMedia({ media: "print" });
   await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
   await expect(page.getByRole("heading", { name: "Findings" })).toBeVisible();
-  for (const name of ["Add device", "Close panel", "Show on the map", "Fit"]) await expect(page.getByRole("button", { name }).first()).toBeHidden();
+  for (const name of ["Add devices", "Close panel", "Show on the map", "Fit"]) await expect(page.getByRole("button", { name }).first()).toBeHidden();
   await expect(page.getByRole("navigation", { name: "Stages of the work" })).toBeHidden();
   // Ink on white, whichever theme is on the screen.
   const ground = await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue("--picture").trim());

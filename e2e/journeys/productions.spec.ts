@@ -5,19 +5,25 @@ import { expect, test } from "../server";
 test("a production is made, described, renamed, copied, deleted and put back", async ({ page, server }) => {
   await page.goto(server.address);
   await page.getByLabel("Name of a new production").fill("Low Tide");
-  await page.getByRole("button", { name: "Make it" }).click();
-  await page.getByRole("button", { name: "Add the first device" }).click();
-  await page.getByRole("button", { name: "Orrell C4 cinema body" }).click();
-  await expect(page.getByRole("button", { name: /^Orrell C4 cinema body, / })).toBeVisible();
+  await page.getByRole("button", { name: "Create" }).click();
+  await page.getByRole("button", { name: "Add the first devices" }).click();
+  await page.getByRole("button", { name: "One Orrell C4 cinema body more" }).click();
+  await page.getByRole("button", { name: "Add and connect" }).click();
+  await page.getByRole("button", { name: "See the floor" }).click();
+  await expect(page.getByRole("button", { name: /^A camera, Orrell C4/ })).toBeVisible();
 
   await page.getByRole("link", { name: "West Rail" }).click();
-  await page.getByRole("button", { name: "Rename Low Tide" }).click();
+  const act = async (name: string, what: string) => {
+    await page.getByRole("button", { name: `Actions for ${name}`, exact: true }).click();
+    await page.getByRole("menuitem", { name: what }).click();
+  };
+  await act("Low Tide", "Rename");
   await page.getByLabel("New name of Low Tide").fill("High Tide");
   await page.getByLabel("New name of Low Tide").press("Enter");
   await expect(page.getByRole("link", { name: "High Tide", exact: true })).toBeVisible();
-  await page.getByRole("button", { name: "Duplicate High Tide" }).click();
+  await act("High Tide", "Duplicate");
   await expect(page.getByRole("link", { name: "High Tide (copy)", exact: true })).toBeVisible();
-  await page.getByRole("button", { name: "Delete High Tide", exact: true }).click();
+  await act("High Tide", "Delete");
   await expect(page.getByRole("link", { name: "High Tide", exact: true })).toBeHidden();
   await page.getByRole("button", { name: "Put it back" }).click();
   await expect(page.getByRole("link", { name: "High Tide", exact: true })).toBeVisible();
@@ -26,7 +32,8 @@ test("a production is made, described, renamed, copied, deleted and put back", a
 test("a production goes out as a file and comes back", async ({ page, server }) => {
   await page.goto(server.address);
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Export First Light" }).click();
+  await page.getByRole("button", { name: "Actions for First Light" }).click();
+  await page.getByRole("menuitem", { name: "Export" }).click();
   const path = join(server.folder, "first-light.json");
   await (await download).saveAs(path);
   expect(JSON.parse(readFileSync(path, "utf8"))).toMatchObject({ format: "west-rail-production", version: 3 });

@@ -1,7 +1,7 @@
 import { expect, NIGHT, open, test } from "../server";
 
 test("a recorder’s needs and limits answer while they are changed", async ({ page, server }) => {
-  await open(page, server, `${NIGHT}/record`);
+  await open(page, server, `${NIGHT}/record?open=a`);
   const recorder = page.getByRole("article", { name: "A camera", exact: true });
   const last = recorder.getByRole("textbox", { name: "Must last" });
   await last.fill("2h10");
@@ -18,7 +18,7 @@ test("a recorder’s needs and limits answer while they are changed", async ({ p
 });
 
 test("two slots are recorded one after the other", async ({ page, server }) => {
-  await open(page, server, `${NIGHT}/record`);
+  await open(page, server, `${NIGHT}/record?open=c-rec`);
   const recorder = page.getByRole("article", { name: "C recorder", exact: true });
   await expect(page.getByTestId("time-c-rec")).toContainText("2 h 55 min");
   await recorder.getByLabel("Slot 2").selectOption("SSD caddy 1 TB");
@@ -28,16 +28,19 @@ test("two slots are recorded one after the other", async ({ page, server }) => {
 });
 
 test("a recorder stops and records again", async ({ page, server }) => {
-  await open(page, server, `${NIGHT}/record`);
+  await open(page, server, `${NIGHT}/record?open=b`);
   await page.getByRole("button", { name: "Stop recording on B camera" }).click();
   const idle = page.getByRole("region", { name: "Not recording" });
   await expect(idle).toContainText("B camera");
   await idle.getByRole("button", { name: "Record on B camera" }).click();
-  await expect(page.getByRole("article", { name: "B camera", exact: true })).toContainText("B camera has nothing to record on");
+  // It starts on the best that it does, with a card of the kit.
+  await expect(page.getByText(/^Recording on B camera: /)).toBeVisible();
+  await expect(page.getByTestId("time-b")).toContainText("30 min");
+  await expect(page.getByRole("article", { name: "B camera", exact: true }).getByLabel("Slot 1")).not.toHaveValue("");
 });
 
 test("sound tracks are counted against what arrives", async ({ page, server }) => {
-  await open(page, server, `${NIGHT}/record`);
+  await open(page, server, `${NIGHT}/record?open=a`);
   const recorder = page.getByRole("article", { name: "A camera", exact: true });
   const tracks = recorder.getByLabel("Sound tracks (1 channel arrives)");
   await tracks.fill("3");
@@ -55,17 +58,35 @@ test("sound tracks are counted against what arrives", async ({ page, server }) =
 });
 
 test("the house rules move every recorder", async ({ page, server }) => {
-  await open(page, server, `${NIGHT}/record`);
+  await open(page, server, `${NIGHT}/record?open=a`);
   const recorder = page.getByRole("article", { name: "A camera", exact: true });
   await expect(recorder).toContainText("swap level after 1 h 16 min");
-  const level = page.getByLabel("Cards are changed at");
+  const level = page.getByLabel("Cards changed at");
   await level.fill("50%");
   await level.press("Enter");
   await expect(recorder).toContainText("swap level after 44 min");
-  const reserve = page.getByLabel("Kept back of each card");
+  const reserve = page.getByLabel("Reserve of a card");
   await reserve.fill("150 %");
   await reserve.press("Enter");
   await expect(page.getByRole("alert")).toContainText("write it from 0 % to 100 %");
+});
+
+test("what all must do is said once", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/record?open=a`);
+  const all = page.getByLabel("All must last");
+  await all.fill("25 min");
+  await all.press("Enter");
+  for (const name of ["A camera", "B camera", "B recorder", "C recorder"])
+    await expect(page.getByRole("article", { name, exact: true }).getByRole("img", { name: "must last 25 min" })).toBeVisible();
+  await expect(all).toHaveValue("25 min");
+  // The same recording for all: who can't take it over keeps its own.
+  const recorder = page.getByRole("article", { name: "A camera", exact: true });
+  await recorder.getByLabel("Codec", { exact: true }).selectOption("Mezzanine Light");
+  await recorder.getByRole("button", { name: "Set all like A camera" }).click();
+  await expect(page.getByRole("article", { name: "C recorder", exact: true })).toContainText("Mezzanine Light");
+  await expect(page.getByRole("article", { name: "B camera", exact: true })).toContainText("H.264");
+  await page.keyboard.press("u");
+  await expect(page.getByRole("article", { name: "C recorder", exact: true })).toContainText("Mezzanine High");
 });
 
 test("how long on 512 GB is answered within three acts from the first page", async ({ page, server }) => {

@@ -1,11 +1,12 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, redirect, RouterProvider } from "react-router";
+import { createBrowserRouter, Navigate, redirect, RouterProvider, useParams } from "react-router";
 import { Problem } from "./api/client";
+import { useProductions } from "./api/queries";
 import { Failed } from "./frame/failed";
 import { Frame } from "./frame/frame";
-import { applyTheme } from "./frame/theme";
+import { applyTheme } from "./frame/kept-theme";
 import { ProductionsView } from "./productions/productions-view";
 import "./styles.css";
 import { ASIDE, FIRST, STAGES } from "./views";
@@ -34,6 +35,10 @@ const router = createBrowserRouter([
       // The address of earlier versions, with the figures in it.
       { path: "/sum", loader: ({ request }) => redirect(`/calculator${new URL(request.url).search}`) },
       {
+        path: "/p/:production",
+        element: <FirstBuild />,
+      },
+      {
         path: "/p/:production/:build",
         element: <Frame />,
         children: [
@@ -45,6 +50,16 @@ const router = createBrowserRouter([
     ],
   },
 ]);
+
+/** An address without a build leads to the line map of the first. */
+function FirstBuild() {
+  const { production = "" } = useParams();
+  const list = useProductions();
+  const first = list.data?.find((other) => other.id === production)?.builds[0];
+  if (first) return <Navigate replace to={`/p/${production}/${first.id}/${FIRST}`} />;
+  if (list.error) return <Failed sentence={list.error.message} />;
+  return list.data ? <Failed missing /> : null;
+}
 
 const root = document.getElementById("root");
 if (root) {

@@ -43,6 +43,8 @@ pub struct Entry {
     pub builds: Vec<(String, String)>,
     /// Whether its document can't be read: what is there can still be saved.
     pub damaged: bool,
+    /// When it was changed last, in seconds since 1970, where that is known.
+    pub changed: Option<i64>,
 }
 
 /// A production as it is kept.
@@ -207,7 +209,7 @@ impl Store {
     pub fn list(&self) -> Result<Vec<Entry>> {
         self.reading(|connection| {
             let mut rows = connection.prepare_cached(
-                "SELECT id, name, revision, format, builds, damaged FROM production
+                "SELECT id, name, revision, format, builds, damaged, changed FROM production
                  WHERE deleted = 0 ORDER BY name, id",
             )?;
             let rows = rows.query_map([], |row| {
@@ -218,6 +220,7 @@ impl Store {
                     format: row.get(3)?,
                     builds: Vec::new(),
                     damaged: row.get(5)?,
+                    changed: row.get(6)?,
                 };
                 Ok((entry, row.get::<_, Option<String>>(4)?))
             })?;
@@ -435,7 +438,7 @@ fn create(transaction: &Transaction, production: &Production) -> Result<Kept> {
     let taken = |id: &str| exists(transaction, id).unwrap_or(true);
     let id = handle_from(&production.name, taken);
     transaction.execute(
-        "INSERT INTO production (id, name, revision, document) VALUES (?1, ?2, 1, '')",
+        "INSERT INTO production (id, name, revision, document, changed) VALUES (?1, ?2, 1, '', unixepoch())",
         params![id, production.name],
     )?;
     keep(transaction, &id, 1, production.clone())
@@ -534,7 +537,8 @@ fn write(connection: &Connection, id: &str, revision: u64, production: &Producti
         .collect();
     connection
         .prepare_cached(
-            "UPDATE production SET name = ?2, revision = ?3, document = ?4, version = ?5, format = ?6, builds = ?7
+            "UPDATE production SET name = ?2, document = ?4, version = ?5, format = ?6, builds = ?7,
+             changed = CASE WHEN revision = ?3 THEN changed ELSE unixepoch() END, revision = ?3
              WHERE id = ?1",
         )?
         .execute(params![

@@ -46,7 +46,12 @@ CREATE TABLE touched (
 ) STRICT, WITHOUT ROWID;
 ";
 
-const ALL: [&str; 4] = [FIRST, SECOND, THIRD, FOURTH];
+/// When each production was changed last, in seconds since 1970; unknown for what is older.
+const FIFTH: &str = "
+ALTER TABLE production ADD COLUMN changed INTEGER;
+";
+
+const ALL: [&str; 5] = [FIRST, SECOND, THIRD, FOURTH, FIFTH];
 
 /// The version of the tables: how many migrations made them.
 pub const VERSION: i64 = ALL.len() as i64;

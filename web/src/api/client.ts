@@ -67,6 +67,12 @@ export type Turned = Schemas["Turned"];
 export type TurnedAnswer = Schemas["TurnedAnswer"];
 export type TableAsked = Schemas["TableAsked"];
 export type SlotUse = Schemas["SlotUse"];
+export type Package = Schemas["Package"];
+export type Glance = Schemas["Glance"];
+export type AtAGlance = Schemas["AtAGlance"];
+export type Wanted = Schemas["Wanted"];
+export type Setup = Schemas["Setup"];
+export type SafeFixes = Schemas["SafeFixes"];
 type ProblemBody = Schemas["Problem"];
 
 /** What the server, or the way to it, had against a request: `message` is the sentence to show. */

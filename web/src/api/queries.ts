@@ -7,6 +7,7 @@ import {
   CHANGES,
   onRevision,
   type Asked,
+  type AtAGlance,
   type BuildComparison,
   type ChoiceReport,
   type Command,
@@ -24,17 +25,21 @@ import {
   type MediaPlan,
   type ModesReport,
   type Outlook,
+  type Package,
   type Production,
   type ProductionFile,
   type RecordTime,
   type RecordingSetting,
   type Reference,
   type RoutesReport,
+  type SafeFixes,
   type SearchHit,
+  type Setup,
   type TableAsked,
   type TimeTable,
   type Turned,
   type TurnedAnswer,
+  type Wanted,
   type Working,
   type Workspace,
 } from "./client";
@@ -60,6 +65,18 @@ export const useReference = () => useQuery({ queryKey: ["catalogue"], queryFn: (
 
 export const useProductions = () => useQuery({ queryKey: keys.list, queryFn: () => ask<Listed[]>((api) => api.GET("/api/productions")) });
 
+export const usePackages = () => useQuery({ queryKey: ["packages"], queryFn: () => ask<Package[]>((api) => api.GET("/api/packages")), staleTime: Infinity });
+
+/** What the list says of each build of a production, at one revision. */
+export const useGlance = (id: string, revision: number, enabled: boolean) =>
+  useQuery({
+    queryKey: ["glance", id, revision],
+    queryFn: () => ask<AtAGlance>((api) => api.GET(`${ONE}/glance`, of(id))),
+    enabled,
+    staleTime: Infinity,
+    placeholderData: (old) => old,
+  });
+
 /** The same as one production sees it, with its custom entries in their places. */
 export const useProductionReference = (id: string, custom: Production["custom"]) =>
   useQuery({
@@ -75,7 +92,11 @@ export function useListActions() {
   const client = useQueryClient();
   const onSuccess = () => client.invalidateQueries({ queryKey: keys.list });
   return {
-    create: useMutation({ mutationFn: (name: string) => ask<Workspace>((api) => api.POST("/api/productions", { body: { name } })), onSuccess }),
+    create: useMutation({
+      mutationFn: (start: { name: string; package: string | null; format: string | null }) =>
+        ask<Workspace>((api) => api.POST("/api/productions", { body: start })),
+      onSuccess,
+    }),
     duplicate: useMutation({ mutationFn: (id: string) => ask<Workspace>((api) => api.POST(`${ONE}/duplicate`, of(id))), onSuccess }),
     remove: useMutation({ mutationFn: (id: string) => ask<void>((api) => api.DELETE(ONE, of(id))), onSuccess }),
     restore: useMutation({ mutationFn: (id: string) => ask<Workspace>((api) => api.POST(`${ONE}/restore`, of(id))), onSuccess }),
@@ -173,7 +194,9 @@ export function useFollow(id: string, build: string) {
       };
       // What this window asked for itself is in the answer: it isn't read a second time.
       const answer = onTheirWay.get(id) ?? Promise.resolve();
-      answer.then(compare, compare);
+      // What the answer brought is kept by who asked for it, a moment later.
+      const later = () => void setTimeout(compare);
+      answer.then(later, later);
     });
     return () => source.close();
   }, [client, id, build]);
@@ -209,13 +232,36 @@ export const useFixes = (id: string, build: string, revision: number, finding: s
 export const fetchFixes = (client: QueryClient, id: string, build: string, revision: number, finding: string) =>
   client.fetchQuery(fixesOf(id, build, revision, finding));
 
-export const useInputs = (id: string, build: string, revision: number, from: string | undefined) =>
+/** What a port could be connected to: inputs for an output, outputs for an input. */
+export const useOtherEnds = (id: string, build: string, revision: number, port: { at: string; direction: "in" | "out" } | undefined) =>
   useQuery({
-    queryKey: ["inputs", id, build, revision, from],
-    queryFn: () => ask<InputReport[]>((api) => api.GET(`${ONE}/inputs`, of(id, { build, from: from ?? "" }))),
-    enabled: from !== undefined,
+    queryKey: ["other ends", id, build, revision, port],
+    queryFn: () =>
+      ask<InputReport[]>((api) =>
+        port?.direction === "in"
+          ? api.GET(`${ONE}/sources`, of(id, { build, to: port.at }))
+          : api.GET(`${ONE}/inputs`, of(id, { build, from: port?.at ?? "" })),
+      ),
+    enabled: port !== undefined,
     retry: false,
   });
+
+/** Devices as an edit: where each belongs, what it is called, how it is wired. */
+export const planSetup = (id: string, wanted: Wanted) => ask<Setup>((api) => api.POST(`${ONE}/setup`, { ...of(id), body: wanted }));
+
+/** Two devices joined where there is one sensible way, as an edit. */
+export const planJoin = (id: string, build: string, from: string, to: string) =>
+  ask<Setup>((api) => api.POST(`${ONE}/join`, { ...of(id), body: { build, from, to } }));
+
+/** A recorder started on the best that it does, as an edit. */
+export const planStart = (id: string, build: string, device: string) => ask<Setup>((api) => api.POST(`${ONE}/start`, { ...of(id), body: { build, device } }));
+
+/** The other recorders of its kind set as one is, as an edit. */
+export const planAlike = (id: string, build: string, device: string) => ask<Setup>((api) => api.POST(`${ONE}/alike`, { ...of(id), body: { build, device } }));
+
+/** The fixes that cost nothing anywhere else, as one edit. */
+export const useSafeFixes = (id: string, build: string, revision: number, wanted: boolean) =>
+  useQuestion("safe fixes", id, revision, { build }, () => ask<SafeFixes>((api) => api.GET(`${ONE}/safe-fixes`, of(id, { build }))), { enabled: wanted });
 
 /** A question about a build, asked again with every revision. */
 const useQuestion = <T>(name: string, id: string, revision: number, query: object, question: () => Promise<T>, { keep = false, enabled = true } = {}) =>
@@ -273,8 +319,18 @@ export const useChoices = (id: string, revision: number, build: string, device: 
 export const useKit = (id: string, build: string, revision: number) =>
   useQuestion("kit", id, revision, { build }, () => ask<KitReport[]>((api) => api.GET(`${ONE}/kit`, of(id, { build }))), { keep: true });
 
-export const useSearch = (id: string, revision: number, q: string) =>
-  useQuestion("search", id, revision, { q }, () => ask<SearchHit[]>((api) => api.GET(`${ONE}/search`, of(id, { q }))), { keep: true });
+const searchQuestion = (id: string, revision: number, q: string) =>
+  queryOptions({
+    queryKey: ["search", id, revision, q],
+    queryFn: () => ask<SearchHit[]>((api) => api.GET(`${ONE}/search`, of(id, { q }))),
+    staleTime: Infinity,
+    retry: false,
+  });
+
+export const useSearch = (id: string, revision: number, q: string) => useQuery({ ...searchQuestion(id, revision, q), placeholderData: (old) => old });
+
+/** The same, asked once. */
+export const fetchSearch = (client: QueryClient, id: string, revision: number, q: string) => client.fetchQuery(searchQuestion(id, revision, q));
 
 /** Whether a description can stand, and what it would do to the builds that use it. */
 export const useEntryCheck = (id: string, revision: number, entry: Device) =>

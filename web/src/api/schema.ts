@@ -51,6 +51,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/packages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Packages that a production can start from. */
+        get: operations["offered"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions": {
         parameters: {
             query?: never;
@@ -343,6 +360,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/glance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the list says of each build: verdict, shortest record time, cards, the line map in small. */
+        get: operations["at_a_glance"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/inputs": {
         parameters: {
             query?: never;
@@ -354,6 +388,23 @@ export interface paths {
         get: operations["inputs"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two devices joined where there is one sensible way. */
+        post: operations["join_two"];
         delete?: never;
         options?: never;
         head?: never;
@@ -734,6 +785,13 @@ export interface components {
             rate: components["schemas"]["FrameRate"];
             /** @description What is kept back of it. */
             reserve: components["schemas"]["Percent"];
+        };
+        /** @description A production at a glance. */
+        AtAGlance: {
+            /** @description Its builds. */
+            builds: components["schemas"]["Glance"][];
+            /** @description What was done last, where its history knows. */
+            last?: string | null;
         };
         /** @example 4x48000x24 */
         AudioTracks: string;
@@ -1769,6 +1827,40 @@ export interface components {
         };
         /** @example 25 */
         FrameRate: string;
+        /** @description What the list says of a build. */
+        Glance: {
+            /** @description The build. */
+            build: components["schemas"]["String"];
+            /**
+             * Format: int32
+             * @description Cards that its day needs; none where no day is planned.
+             */
+            cards_needed?: number | null;
+            /** @description How many devices it has. */
+            devices: number;
+            /** @description How many rows more there are. */
+            more: number;
+            /** @description Its name. */
+            name: string;
+            /** @description Its line map in small. */
+            rows: components["schemas"]["GlanceRow"][];
+            /** @description The recorder of a picture that ends first, and after how long: *B camera, 30 min*. */
+            shortest?: string | null;
+            /** @description Its verdict. */
+            verdict: components["schemas"]["Verdict"];
+        };
+        /** @description A row of the line map in small. */
+        GlanceRow: {
+            /** @description How many devices the line it leaves has passed before it leaves; 0 where it begins at the source. */
+            after: number;
+            /** @description Whether it begins a group. */
+            begins: boolean;
+            /** @description Whether it ends at a screen or recorder. */
+            ends: boolean;
+            /** @description How many devices stand on it. */
+            stops: number;
+            worst?: components["schemas"]["Severity"] | null;
+        };
         /** @example 2.0 */
         HdmiGeneration: string;
         /**
@@ -2160,6 +2252,19 @@ export interface components {
             seconds: number;
             until?: components["schemas"]["BandEnd"] | null;
         };
+        /**
+         * @description How much of a limit is used: of the delay that a picture may have, or of the time that a recorder
+         *     lasts.
+         */
+        LimitUse: {
+            /** @description In words: *40 of 60 ms*, *1 h 10 min of 1 h 29 min*. */
+            label: string;
+            /**
+             * Format: int32
+             * @description In hundredths of the limit, rounded up: over 100, it is too much.
+             */
+            percent: number;
+        };
         /** @description A line typed for a build. */
         Line: {
             /** @description The build. */
@@ -2224,6 +2329,11 @@ export interface components {
         Listed: {
             /** @description Its builds. */
             builds: components["schemas"]["ListedBuild"][];
+            /**
+             * Format: int64
+             * @description When it was changed last, in seconds since 1970, where that is known.
+             */
+            changed?: number | null;
             /** @description Whether its document can't be read: what is there can be saved as it is. */
             damaged: boolean;
             /** @description Its project format, in words. */
@@ -2416,10 +2526,15 @@ export interface components {
             /** @description The answer: *met*, or what falls short. */
             says: string;
             severity?: components["schemas"]["Severity"] | null;
+            used?: components["schemas"]["LimitUse"] | null;
         };
         /** @description The name of a new production. */
         NewProduction: {
+            /** @description Its project format, as typed: `2160p25`; the package’s, or 1080p25, where not said. */
+            format?: string | null;
             name: string;
+            /** @description The package that it starts from, by id; empty where none. */
+            package?: string | null;
         };
         /** @description A need that is usual for a device and isn't said yet. */
         OfferedNeed: {
@@ -2460,12 +2575,16 @@ export interface components {
             before: components["schemas"]["Verdict"];
             /** @description Findings that would come. */
             come: components["schemas"]["Finding"][];
+            /** @description Findings that would stay, and be less bad than they are. */
+            eased: components["schemas"]["Finding"][];
             /** @description Findings that would go. */
             gone: components["schemas"]["Finding"][];
             /** @description Arrivals and recordings that would differ. */
             shifts: components["schemas"]["Shift"][];
             /** @description Outputs with a cable that would be off. */
             switched_off: string[];
+            /** @description Findings that would stay, and be worse than they are. */
+            worsened: components["schemas"]["Finding"][];
         };
         /** @description What is set on an output. */
         OutputSetting: {
@@ -2492,6 +2611,15 @@ export interface components {
             raw?: string | null;
             /** @description On a router: the input that goes to this output. */
             source?: string | null;
+        };
+        /** @description Something to start from. */
+        Package: {
+            /** @description What is in it, in a sentence. */
+            about: string;
+            /** @description Short id. */
+            id: string;
+            /** @description Its name. */
+            name: string;
         };
         /** @description One step of a patch; paths are JSON Pointers (RFC 6901). */
         PatchStep: {
@@ -3339,6 +3467,15 @@ export interface components {
             /** @description In one line. */
             label: string;
         };
+        /** @description Two devices to join. */
+        TwoDevices: {
+            /** @description The build. */
+            build: components["schemas"]["String"];
+            /** @description The device that gives. */
+            from: components["schemas"]["String"];
+            /** @description The device that takes. */
+            to: components["schemas"]["String"];
+        };
         /** @description A group within a build that travels together: a camera rig, the village, the sound cart. */
         Unit: {
             /** @description Short id. */
@@ -3537,6 +3674,34 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    offered: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Package"][];
                 };
             };
             /** @description What went wrong, in a sentence */
@@ -4413,6 +4578,45 @@ export interface operations {
             };
         };
     };
+    at_a_glance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AtAGlance"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     inputs: {
         parameters: {
             query: {
@@ -4439,6 +4643,49 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    join_two: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoDevices"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Setup"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

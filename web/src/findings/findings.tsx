@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import type { Finding, Fix } from "../api/client";
-import { useFixes, useOutlook } from "../api/queries";
+import { useFixes, useOutlook, useSafeFixes } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { SeverityMark } from "../ui/mark";
@@ -32,19 +32,72 @@ export function FindingsList({ onClose }: { onClose: () => void }) {
             : `${verdict.text}. Add a camera, and a screen or a recorder for its picture.`}
         </p>
       ) : (
-        <ol>
-          {findings.slice(0, shown).map((finding, number) => (
-            <li key={`${finding.id}-${number}`}>
-              <FindingCard finding={finding} looks={number < LOOKED} />
-            </li>
-          ))}
-          {findings.length > shown && (
-            <li className="border-t border-rule px-3 py-2.5">
-              <Button onClick={() => setShown(shown + LISTED)}>Show more of {findings.length} findings</Button>
-            </li>
-          )}
-        </ol>
+        <>
+          <SafeFixesRow />
+          <ol>
+            {findings.slice(0, shown).map((finding, number) => (
+              <li key={`${finding.id}-${number}`}>
+                <FindingCard finding={finding} looks={number < LOOKED} />
+              </li>
+            ))}
+            {findings.length > shown && (
+              <li className="border-t border-rule px-3 py-2.5">
+                <Button onClick={() => setShown(shown + LISTED)}>Show more of {findings.length} findings</Button>
+              </li>
+            )}
+          </ol>
+        </>
       )}
+    </section>
+  );
+}
+
+/** All fixes that cost nothing anywhere else, looked for when asked, shown before they are applied. */
+function SafeFixesRow() {
+  const { id, build, workspace, attempt } = useWorkbench();
+  const [asked, setAsked] = useState(false);
+  const safe = useSafeFixes(id, build.id, workspace.revision, asked);
+  const commands = safe.data?.commands.length ? safe.data.commands : undefined;
+  const outlook = useOutlook(id, build.id, workspace.revision, asked ? commands : undefined);
+  const { stops, cautions } = workspace.report.verdict;
+  if (stops + cautions === 0) return null;
+  if (!asked)
+    return (
+      <div className="px-3 pb-2 print:hidden">
+        <Button onClick={() => setAsked(true)}>Look for all safe fixes</Button>
+      </div>
+    );
+  const count = safe.data?.titles.length ?? 0;
+  return (
+    <section aria-label="Safe fixes" className="mx-3 mb-2 border border-rule bg-sunk px-2 py-1.5 text-small print:hidden">
+      {safe.error && <p className="text-stop">{safe.error.message}</p>}
+      {safe.isFetching && <p className="text-dim">Looking for fixes that cost nothing elsewhere…</p>}
+      {safe.data && count === 0 && <p>No fix here is without a price: each that is left hires, takes out or worsens something. Choose below.</p>}
+      {count > 0 && (
+        <>
+          <ol className="mb-1 list-decimal pl-5">
+            {safe.data?.titles.map((title, number) => (
+              <li key={number}>{title}</li>
+            ))}
+          </ol>
+          {outlook.data && <OutlookSummary outlook={outlook.data} />}
+        </>
+      )}
+      <div className="mt-1.5 flex gap-2">
+        {commands && (
+          <Button
+            strong
+            disabled={!outlook.data}
+            onClick={() => {
+              setAsked(false);
+              attempt(commands, count === 1 ? (safe.data?.titles[0] ?? "") : `${count} safe fixes`);
+            }}
+          >
+            {count === 1 ? "Apply it" : `Apply all ${count}`}
+          </Button>
+        )}
+        <Button onClick={() => setAsked(false)}>Close</Button>
+      </div>
     </section>
   );
 }
@@ -161,7 +214,7 @@ function FixRow({ fix }: { fix: Fix }) {
         <div className="border-t border-rule bg-sunk px-2 py-1.5 text-small">
           {outlook.error && <p className="text-stop">{outlook.error.message}</p>}
           {outlook.data && <OutlookSummary outlook={outlook.data} />}
-          <Button strong className="mt-1.5" disabled={!outlook.data} onClick={() => attempt(fix.commands)}>
+          <Button strong className="mt-1.5" disabled={!outlook.data} onClick={() => attempt(fix.commands, fix.title)}>
             Apply this fix
           </Button>
         </div>

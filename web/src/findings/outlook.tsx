@@ -3,7 +3,7 @@ import { SeverityMark } from "../ui/mark";
 
 /** What an edit would change: the verdict, findings that go and come, rows that differ. */
 export function OutlookSummary({ outlook }: { outlook: Outlook }) {
-  const { before, after, gone, come, shifts, switched_off: off } = outlook;
+  const { before, after, gone, come, eased, worsened, shifts, switched_off: off } = outlook;
   return (
     <div className="space-y-1">
       <p>
@@ -15,6 +15,16 @@ export function OutlookSummary({ outlook }: { outlook: Outlook }) {
         </p>
       ))}
       {gone.length > 0 && <p className="text-ok">Mends {gone.map((finding) => finding.code).join(", ")}.</p>}
+      {eased.map((finding) => (
+        <p key={finding.id}>
+          {finding.code} would be no more than a <SeverityMark severity={finding.severity} />.
+        </p>
+      ))}
+      {worsened.map((finding) => (
+        <p key={finding.id}>
+          {finding.code} would become a <SeverityMark severity={finding.severity} />: {finding.text}
+        </p>
+      ))}
       {come.map((finding) => (
         <p key={finding.id}>
           <SeverityMark severity={finding.severity} /> would come, {finding.code}: {finding.text}

@@ -4,12 +4,13 @@ import { useNavigate } from "react-router";
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { lineQuestion } from "../api/queries";
 import { sentenceOf } from "../api/client";
-import { ASIDE, STAGES } from "../views";
+import { actOf, actsLike } from "./acts";
 import { useWorkbench } from "./workbench";
 
 /** The command line: `a.sdi1 > dir.sdi`, with completion. What a line means is the core's business. */
 export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
-  const { id, build, workspace, edit, select } = useWorkbench();
+  const bench = useWorkbench();
+  const { id, build, workspace, edit, select } = bench;
   const navigate = useNavigate();
   const [line, setLine] = useState("");
   const [picked, setPicked] = useState(-1);
@@ -17,7 +18,7 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
   const client = useQueryClient();
   const question = lineQuestion(id, build.id, workspace.revision, line);
   const answer = useQuery({ ...question, enabled: open, placeholderData: keepPreviousData });
-  const completions = answer.data?.completions ?? [];
+  const completions = [...actsLike(line), ...(answer.data?.completions ?? [])].slice(0, 14);
 
   function change(next: string) {
     setLine(next);
@@ -26,17 +27,16 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
   }
 
   const words = line.trim();
-  const view = [...STAGES, ...ASIDE].some(({ path }) => path === words);
-  const asked = /^route\s+(\S+)\s*>\s*(\S+)$/.exec(words);
+  const act = actOf(words);
 
   async function run() {
-    if (view || asked) {
-      const [, from, to] = asked ?? [];
-      void navigate(asked ? `/p/${id}/${build.id}/path?route=${encodeURIComponent(`${from}>${to}`)}` : `/p/${id}/${build.id}/${words}`);
-      close();
-      return;
-    }
     try {
+      if (act) {
+        const said = await act.run({ bench, navigate, client });
+        if (said !== undefined) setRefusal(said);
+        else close();
+        return;
+      }
       // Quick hands are ahead of the list: what counts is the answer to the line as it stands.
       const { commands, misread } = await client.fetchQuery(question);
       if (!commands) {
@@ -53,8 +53,14 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
   }
 
   function close() {
-    change("");
     onOpenChange(false);
+  }
+
+  // It starts empty each time, however it was left.
+  const [was, setWas] = useState(open);
+  if (was !== open) {
+    setWas(open);
+    if (open) change("");
   }
 
   function onKey(event: KeyboardEvent) {
@@ -97,9 +103,9 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
           />
           <p id="line-says" className={`px-3 py-1.5 text-small ${refusal ? "text-stop" : "text-dim"}`} role={refusal ? "alert" : undefined}>
             {refusal ??
-              (view || asked || (answer.data?.commands && !answer.isPlaceholderData)
+              (act || (answer.data?.commands && !answer.isPlaceholderData)
                 ? "Enter does it."
-                : (answer.data?.misread ?? "Type a connection, cut, format, add, or route a > dir."))}
+                : (answer.data?.misread ?? "Type a connection, a view, or what is to be done."))}
           </p>
           <ul id="completions" role="listbox" aria-label="Ways to go on" className="max-h-72 overflow-auto pb-1">
             {completions.map((completion, number) => (

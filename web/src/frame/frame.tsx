@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { NavLink, Outlet, useLocation, useParams, useSearchParams } from "react-router";
 import { useFollow, useProductionReference, useWorkspace } from "../api/queries";
 import { FindingsList } from "../findings/findings";
@@ -9,7 +9,7 @@ import { Head } from "./head";
 import { HeldEdit } from "./held";
 import { KeysSheet, useKeys } from "./keys";
 import { Notices } from "./notices";
-import { STAGES } from "../views";
+import { ASIDE, STAGES } from "../views";
 import { useWorkbench, WorkbenchProvider } from "./workbench";
 
 /** The frame around every view of a production. */
@@ -52,6 +52,13 @@ function Within({ connected }: { connected: boolean }) {
     // They are drawn first, where they weren't there.
     requestAnimationFrame(() => document.getElementById("findings")?.focus());
   };
+  // Every view is there when it is asked for, also when the server isn't.
+  useEffect(() => {
+    const wait = setTimeout(() => {
+      for (const view of [...STAGES, ...ASIDE]) view.load().catch(() => undefined);
+    }, 1500);
+    return () => clearTimeout(wait);
+  }, []);
   useKeys({ openLine: () => setLine(true), openKeys: () => setKeys(true) });
   const { stages } = workspace.report;
   return (

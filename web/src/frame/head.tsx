@@ -2,9 +2,13 @@ import { Link } from "react-router";
 import { BuildsMenu } from "../builds/builds-menu";
 import { TypedField } from "../ui/field";
 import { SeverityMark } from "../ui/mark";
+import { useNarrow } from "../ui/narrow";
+import type { Report } from "../api/client";
 import { Popover } from "radix-ui";
 import { ThemeSwitch } from "./theme";
 import { useWorkbench } from "./workbench";
+
+type Verdict = Report["verdict"];
 
 interface Props {
   connected: boolean;
@@ -15,48 +19,114 @@ interface Props {
 
 /** One line: what is open, its format, the verdict, the history, the command line. */
 export function Head({ connected, openFindings, openLine, openKeys }: Props) {
-  const { workspace, attempt, select, connect } = useWorkbench();
+  const { workspace, attempt, undo: stepBack, theirs, waiting, select, connect } = useWorkbench();
+  const narrow = useNarrow();
   const { production, report, undo, redo } = workspace;
   const { verdict } = report;
   const worst = verdict.stops ? "stop" : verdict.cautions ? "caution" : verdict.notes ? "note" : "ok";
+  const openAll = () => {
+    connect(undefined);
+    select(undefined);
+    openFindings();
+  };
+  const away = (!connected || waiting > 0) && (
+    <span role="status" className="px-2 text-caution">
+      {waiting === 0 ? "Server away, trying again" : `Server away: ${waiting} ${waiting === 1 ? "change waits" : "changes wait"}`}
+    </span>
+  );
+  const steps = (
+    <>
+      <Step name="Undo" what={undo && theirs ? `${undo}, made in another window` : undo} onClick={() => stepBack()} />
+      <Step name="Redo" what={redo} onClick={() => attempt("redo")} />
+      <button type="button" onClick={openLine} className="border border-rule bg-sunk px-2 py-0.5 text-left text-dim hover:border-dim">
+        Type a command <kbd className="ml-2 font-sans text-small">/</kbd>
+      </button>
+      <button type="button" onClick={openKeys} className="px-2 py-1 text-dim hover:text-ink">
+        Keys
+      </button>
+      <ThemeSwitch />
+    </>
+  );
+  if (narrow)
+    return (
+      <header className="flex items-center gap-2 border-b border-rule px-3 py-1 print:hidden">
+        <h1 className="min-w-0 flex-1 truncate text-body font-semibold">{production.name}</h1>
+        {away}
+        <button
+          type="button"
+          className="flex items-center gap-2 border border-rule px-2"
+          aria-label={`Verdict: ${verdict.text}. Show the findings`}
+          onClick={openAll}
+        >
+          <Counts verdict={verdict} />
+        </button>
+        <Popover.Root>
+          <Popover.Trigger className="border border-rule px-2" aria-label="Build, format, undo and the rest">
+            More
+          </Popover.Trigger>
+          <Popover.Portal>
+            <Popover.Content align="end" sideOffset={4} collisionPadding={8} className="z-40 w-72 space-y-2 border border-dim bg-ground p-3 shadow-2xl">
+              <p>
+                <Link to="/" className="underline decoration-dotted underline-offset-3">
+                  All productions
+                </Link>
+              </p>
+              <div className="flex flex-wrap items-center gap-2">
+                <BuildsMenu />
+              </div>
+              <ProjectFormat />
+              <p>{verdict.text}</p>
+              <div className="flex flex-wrap items-center gap-1">{steps}</div>
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      </header>
+    );
   return (
     <header className="flex print:hidden flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3 py-1.5">
       <Link to="/" className="py-1 font-semibold tracking-wide" title="All productions">
         West Rail
       </Link>
-      <h1 className="text-body font-semibold">{production.name}</h1>
+      <h1 className="max-w-64 truncate text-body font-semibold" title={production.name}>
+        {production.name}
+      </h1>
       <BuildsMenu />
       <ProjectFormat />
       <button
         type="button"
         className="flex items-center gap-1.5 border border-rule px-2 py-0.5 hover:border-dim"
         aria-label={`Verdict: ${verdict.text}. Show the findings`}
-        onClick={() => {
-          connect(undefined);
-          select(undefined);
-          openFindings();
-        }}
+        onClick={openAll}
       >
         <SeverityMark severity={worst} word={false} />
         <span data-testid="verdict">{verdict.text}</span>
       </button>
       <div className="ml-auto flex items-center gap-1">
-        {!connected && (
-          <span role="status" className="px-2 text-caution">
-            Server away, trying again
-          </span>
-        )}
-        <Step name="Undo" what={undo} onClick={() => attempt("undo")} />
-        <Step name="Redo" what={redo} onClick={() => attempt("redo")} />
-        <button type="button" onClick={openLine} className="border border-rule bg-sunk px-2 py-0.5 text-left text-dim hover:border-dim">
-          Type a command <kbd className="ml-2 font-sans text-small">/</kbd>
-        </button>
-        <button type="button" onClick={openKeys} className="px-2 py-1 text-dim hover:text-ink">
-          Keys
-        </button>
-        <ThemeSwitch />
+        {away}
+        {steps}
       </div>
     </header>
+  );
+}
+
+/** The verdict as marks with counts, where words have no room. */
+function Counts({ verdict }: { verdict: Verdict }) {
+  const counts = [
+    ["stop", verdict.stops],
+    ["caution", verdict.cautions],
+    ["note", verdict.notes],
+  ] as const;
+  const some = counts.filter(([, count]) => count > 0);
+  if (some.length === 0) return <span data-testid="verdict">{verdict.text}</span>;
+  return (
+    <span aria-hidden className="flex gap-2" data-testid="verdict">
+      {some.map(([severity, count]) => (
+        <span key={severity} className="flex items-center gap-1">
+          <SeverityMark severity={severity} word={false} />
+          {count}
+        </span>
+      ))}
+    </span>
   );
 }
 

@@ -1,5 +1,6 @@
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useEffect, useEffectEvent } from "react";
+import type { LineGroup } from "../api/client";
 import { fetchFixes } from "../api/queries";
 import { Sheet } from "../ui/sheet";
 import { useSelection, useWorkbench } from "./workbench";
@@ -69,7 +70,7 @@ function act(key: string, bench: Bench, client: QueryClient, openKeys: () => voi
       openKeys();
       return true;
     case "u":
-      bench.attempt("undo");
+      bench.undo();
       return true;
     case "U":
       bench.attempt("redo");
@@ -121,7 +122,7 @@ function firstFix(bench: Bench, client: QueryClient): boolean {
   void fetchFixes(client, id, build.id, workspace.revision, finding.id)
     .then(([fix]) => {
       if (!fix) return;
-      if (preview?.id === fix.id) bench.attempt(fix.commands);
+      if (preview?.id === fix.id) bench.attempt(fix.commands, fix.title);
       else bench.setPreview(fix);
     })
     .catch(() => undefined);
@@ -145,6 +146,23 @@ function startConnecting(bench: Bench): boolean {
   return true;
 }
 
+/** The device at the same place of the next row of the map, or at its end. */
+function inRow(lines: LineGroup[], device: string, step: 1 | -1): string | undefined {
+  const rows = lines.flatMap((group) =>
+    group.rows.map((row, number) => {
+      const stops = [...row.through, ...(row.end ? [row.end] : [])].map((stop) => stop.device);
+      const feeders = row.branches.flatMap((branch) => branch.stops.map((stop) => stop.device));
+      const own = number === 0 && group.source != null && !stops.includes(group.source) ? [group.source] : [];
+      return [...own, ...stops, ...feeders];
+    }),
+  );
+  const filled = rows.filter((row) => row.length > 0);
+  const now = filled.findIndex((row) => row.includes(device));
+  const place = filled[now]?.indexOf(device) ?? 0;
+  const row = filled[now + step];
+  return row?.[Math.min(place, row.length - 1)];
+}
+
 function walkDevices(bench: Bench, key: string): boolean {
   const { build, selection, select } = bench;
   const active = document.activeElement;
@@ -159,9 +177,7 @@ function walkDevices(bench: Bench, key: string): boolean {
   } else if (key === "ArrowRight" || key === "ArrowLeft") {
     next = neighbours(build, device, key === "ArrowRight" ? "down" : "up")[0];
   } else {
-    const order = build.units.flatMap((unit) => build.placements.filter((placement) => placement.unit === unit.id));
-    const now = order.findIndex((placement) => placement.id === device);
-    next = order[now + (key === "ArrowDown" ? 1 : -1)]?.id;
+    next = inRow(bench.workspace.report.lines, device, key === "ArrowDown" ? 1 : -1);
   }
   if (next) {
     select({ kind: "device", id: next });

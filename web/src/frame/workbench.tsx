@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { createContext, useCallback, useContext, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import { createContext, useCallback, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import { Problem, sentenceOf, type Build, type Command, type Fix, type Outlook, type Reference, type Workspace, type Production } from "../api/client";
 import { keepWorkspace, requestEdit, type Step } from "../api/queries";
@@ -7,12 +7,16 @@ import { keepWorkspace, requestEdit, type Step } from "../api/queries";
 export type Selection = { kind: "device" | "cable"; id: string };
 /** Commands, a step back or forward, or commands made from the document as it is when their turn comes:
  *  what changes a part of something must not be made from what was on the screen before. */
-type Edit = Command[] | Step | ((newest: Production) => Command[]);
+type Edit = Command[] | Step | ((newest: Production) => Command[] | Promise<Command[]>);
 
 interface Notice {
   text: string;
+  /** What was done, and not what went wrong: it goes by itself with the next edit. */
+  done?: boolean;
   /** An edit that wasn't made, to be made again as it was. */
   again?: Edit;
+  /** A step back that was somebody else's, waiting for a word. */
+  theirs?: boolean;
 }
 
 /** An edit that would switch an output off, waiting for a word. */
@@ -28,11 +32,17 @@ interface Workbench {
   reference: Reference;
   /** Sends an edit on the newest revision that is known here; fails with a Problem, which whoever
    *  asked for it shows, or hands to `settle`: nothing is said twice. */
-  edit: (what: Edit) => Promise<void>;
+  edit: (what: Edit, how?: { certain?: boolean; title?: string }) => Promise<void>;
   /** Waits for an edit that has no place of its own for a refusal: it is shown as a notice. */
   settle: (edit: Promise<unknown>) => void;
-  /** An edit, settled. */
-  attempt: (what: Edit) => void;
+  /** An edit, settled; where it has a title, what came of it is said. */
+  attempt: (what: Edit, title?: string) => void;
+  /** A step back: one that another window made since is only taken back when that was said. */
+  undo: (theirs?: boolean) => void;
+  /** Whether the last change was made in another window. */
+  theirs: boolean;
+  /** How many edits wait for the server, which is away. */
+  waiting: number;
   /** An edit that waits, since it would switch an output off. */
   held: Held | undefined;
   /** Makes the waiting edit, or lets it go. */
@@ -61,6 +71,28 @@ export function useWorkbench(): Workbench {
   return workbench;
 }
 
+/** The verdict after an edit, with the one before it where it differs. */
+const outcome = (before: string, after: string) => (before === after ? `still ${after}` : `${before} before, ${after} now`);
+
+/** Asks until the server answers: what was typed while it was away is sent when it is back. */
+async function patiently<T>(work: () => Promise<T>, waits: (change: (now: number) => number) => void): Promise<T> {
+  let away = false;
+  try {
+    for (let pause = 500; ; pause = Math.min(pause * 2, 4000)) {
+      try {
+        return await work();
+      } catch (error) {
+        if (!(error instanceof Problem && error.status === 0)) throw error;
+        if (!away) waits((now) => now + 1);
+        away = true;
+        await new Promise((resolve) => setTimeout(resolve, pause));
+      }
+    }
+  } finally {
+    if (away) waits((now) => now - 1);
+  }
+}
+
 interface Props {
   id: string;
   build: Build;
@@ -75,6 +107,7 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
   const [connecting, connect] = useState<string>();
   const [preview, setPreview] = useState<Fix>();
   const [held, setHeld] = useState<Held>();
+  const [waiting, setWaiting] = useState(0);
   const [search, setSearch] = useSearchParams();
   const newest = useRef(workspace);
   // Edits go one after the other, so that quick hands don't overtake themselves.
@@ -85,17 +118,24 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
     if (workspace.revision >= newest.current.revision || workspace.report.build !== newest.current.report.build) newest.current = workspace;
     previewed.current = preview;
   }, [workspace, preview]);
+  // Revisions that this window knows as its own, or found when it was opened.
+  const own = useRef(new Set([workspace.revision]));
   const edit = useCallback(
-    (asked: Edit, certain = false) => {
+    (asked: Edit, { certain = false, title }: { certain?: boolean; title?: string } = {}) => {
       const run = async () => {
         try {
-          const what = typeof asked === "function" ? asked(newest.current.production) : asked;
-          // What a fix would do has been shown; anything else that switches an output off says so first.
-          const ask = !certain && !previewed.current;
-          const next = await requestEdit(newest.current, what, ask);
+          const before = newest.current.report.verdict.text;
+          const next = await patiently(async () => {
+            const what = typeof asked === "function" ? await asked(newest.current.production) : asked;
+            // What a fix would do has been shown; anything else that switches an output off says so first.
+            const ask = !certain && !previewed.current;
+            return requestEdit(newest.current, what, ask);
+          }, setWaiting);
           newest.current = next;
+          own.current.add(next.revision);
           keepWorkspace(client, id, build.id, next);
-          setNotice(next.said?.length ? { text: next.said.join(" ") } : undefined);
+          const said = [title && `${title}: ${outcome(before, next.report.verdict.text)}.`, ...(next.said ?? [])].filter(Boolean);
+          setNotice(said.length ? { text: said.join(" "), done: !next.said?.length } : undefined);
           setPreview(undefined);
         } catch (error) {
           if (error instanceof Problem && error.outlook && typeof asked !== "string") {
@@ -150,6 +190,18 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
     return there && name && (kind === "device" || kind === "cable") ? { kind, id: name } : undefined;
   }, [build, at]);
 
+  const [others, setOthers] = useState(false);
+  // A set that grows with each edit is no state: whether the newest change is in it is.
+  useLayoutEffect(() => setOthers(!own.current.has(workspace.revision)), [workspace.revision]);
+  const theirs = others && Boolean(workspace.undo);
+  // A page that is left takes with it what waits: the browser asks first.
+  useEffect(() => {
+    if (waiting === 0) return;
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener("beforeunload", ask);
+    return () => window.removeEventListener("beforeunload", ask);
+  }, [waiting]);
+
   const value = useMemo<Workbench>(() => {
     return {
       id,
@@ -158,11 +210,18 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       reference,
       edit,
       settle,
-      attempt: (what) => settle(edit(what)),
+      attempt: (what, title) => settle(edit(what, { title })),
+      undo: (certain) => {
+        if (theirs && !certain)
+          setNotice({ text: `The last change, “${workspace.undo}”, was made in another window. It is not undone until you say so.`, theirs: true });
+        else settle(edit("undo"));
+      },
+      theirs,
+      waiting,
       held,
       release: (make) => {
         setHeld(undefined);
-        if (make && held) settle(edit(held.edit, true));
+        if (make && held) settle(edit(held.edit, { certain: true }));
       },
       notice,
       dismiss: () => setNotice(undefined),
@@ -172,7 +231,7 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       preview,
       setPreview,
     };
-  }, [id, build, workspace, reference, edit, settle, held, notice, select, connecting, preview]);
+  }, [id, build, workspace, reference, edit, settle, theirs, waiting, held, notice, select, connecting, preview]);
 
   return (
     <Context.Provider value={value}>

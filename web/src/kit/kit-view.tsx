@@ -1,7 +1,8 @@
 import { useState } from "react";
 import type { Device, KitReport } from "../api/client";
-import { useKit, useSearch } from "../api/queries";
+import { planSetup, useKit, useSearch } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
+import { GROUPS } from "../ui/kinds";
 import { Button } from "../ui/button";
 import { TypedField } from "../ui/field";
 import { Problem } from "../api/client";
@@ -15,14 +16,14 @@ export function KitView() {
   const { id, build, workspace, reference } = useWorkbench();
   const lines = useKit(id, build.id, workspace.revision);
   const [editing, setEditing] = useState<Device>();
-  const kinds = (
-    [
-      ["Devices", reference.catalogue.devices],
-      ["Cables", reference.catalogue.cables],
-      ["Adapters and clamps", reference.catalogue.adapters],
-      ["Cards and drives", reference.catalogue.media],
-    ] as const
-  ).map(([name, list]) => [name, new Set(list.map((entry) => entry.id))] as const);
+  const { catalogue } = reference;
+  const ids = (list: { id: string }[]) => new Set(list.map((entry) => entry.id));
+  const kinds: [string, Set<string>][] = [
+    ...GROUPS.map((group): [string, Set<string>] => [group.name, ids(catalogue.devices.filter((device) => group.kinds.includes(device.kind)))]),
+    ["Cables", ids(catalogue.cables)],
+    ["Adapters and clamps", ids(catalogue.adapters)],
+    ["Cards and drives for slots", ids(catalogue.media)],
+  ];
   const listed = new Set(kinds.flatMap(([, ids]) => [...ids]));
   const groups = [
     ...kinds.map(([name, ids]) => [name, lines.data?.filter((line) => ids.has(line.item)) ?? []] as const),
@@ -30,9 +31,10 @@ export function KitView() {
   ].filter(([, list]) => list.length > 0);
   if (editing) return <EntryEditor start={editing} onClose={() => setEditing(undefined)} />;
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
+    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto print:block">
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
-        <h2 className="mt-4 text-large font-semibold">Kit for {build.name}</h2>
+        <h2 className="mt-4 text-large font-semibold print:hidden">Kit for {build.name}</h2>
+        <HireList lines={lines.data ?? []} />
         {lines.error && <p className="text-stop">{lines.error.message}</p>}
         {lines.data?.length === 0 && (
           <p className="my-2 text-dim">
@@ -40,7 +42,7 @@ export function KitView() {
           </p>
         )}
         {groups.map(([name, list]) => (
-          <table key={name} aria-label={name} className="mt-4 w-full border-collapse text-left">
+          <table key={name} aria-label={name} className="mt-4 w-full border-collapse text-left print:hidden">
             <thead className="text-small text-dim">
               <tr>
                 <th className="py-1 font-semibold text-ink">{name}</th>
@@ -49,6 +51,9 @@ export function KitView() {
                     {column}
                   </th>
                 ))}
+                <th className="w-32">
+                  <span className="sr-only">Act</span>
+                </th>
               </tr>
             </thead>
             <tbody>
@@ -64,7 +69,7 @@ export function KitView() {
         aria-label="Catalogue"
         tabIndex={0}
         data-scrolls
-        className="w-full shrink-0 overflow-auto border-rule md:w-[340px] md:border-l max-md:border-t max-md:overflow-visible"
+        className="w-full shrink-0 overflow-auto border-rule md:w-[340px] md:border-l max-md:border-t max-md:overflow-visible print:hidden"
       >
         <CatalogueSearch onEdit={setEditing} />
       </aside>
@@ -78,7 +83,12 @@ function count(typed: string): number {
 }
 
 function Line({ line }: { line: KitReport }) {
-  const { edit, settle } = useWorkbench();
+  const { id, build, reference, edit, settle, attempt } = useWorkbench();
+  const isDevice = reference.catalogue.devices.some((device) => device.id === line.item);
+  const putOnFloor = async () => {
+    const wanted = { build: build.id, devices: [{ device: line.item, count: 1 }], unit: null, new_unit: null, connect: true, needs: true, distance: null };
+    return (await planSetup(id, wanted)).commands;
+  };
   const set = (change: { quantity?: number; hired?: number }) => edit([{ do: "set-kit", line: { item: line.item, length: line.length, ...change } }]);
   const name = line.length ? `${line.length} of ${line.name}` : line.name;
   return (
@@ -111,7 +121,80 @@ function Line({ line }: { line: KitReport }) {
           <span className={line.spare > 0 ? "" : "text-dim"}>{line.spare}</span>
         )}
       </td>
+      <td className="py-0.5 text-right">
+        {line.spare > 0 && isDevice && (
+          <button
+            type="button"
+            aria-label={`Put one ${name} on the floor`}
+            className="min-h-6 text-small whitespace-nowrap underline decoration-dotted underline-offset-3"
+            onClick={() => attempt(putOnFloor, `${line.name} on the floor`)}
+          >
+            Put on the floor
+          </button>
+        )}
+      </td>
     </tr>
+  );
+}
+
+/** What is short, with what to hire, on top; on paper the whole hire list. */
+function HireList({ lines }: { lines: KitReport[] }) {
+  const { build, workspace, attempt } = useWorkbench();
+  const short = lines.filter((line) => line.short > 0);
+  const hired = lines.filter((line) => line.hired + line.short > 0);
+  const named = (line: KitReport) => (line.length ? `${line.length} of ${line.name}` : line.name);
+  if (hired.length === 0) return null;
+  return (
+    <>
+      <section aria-label="To hire" className="mt-3 border border-rule bg-raised px-3 py-2 print:hidden">
+        <div className="flex flex-wrap items-center gap-3">
+          <h3 className={`font-semibold ${short.length > 0 ? "text-caution" : ""}`}>{short.length > 0 ? "Short for this build" : "Nothing is short"}</h3>
+          <span className="ml-auto flex gap-2">
+            {short.length > 0 && (
+              <Button
+                strong
+                onClick={() =>
+                  attempt(
+                    short.map((line) => ({ do: "add-to-kit", line: { item: line.item, length: line.length, hired: line.short } })),
+                    "Hired what was short",
+                  )
+                }
+              >
+                Hire all that is short
+              </Button>
+            )}
+            <Button onClick={() => window.print()}>Print the hire list</Button>
+          </span>
+        </div>
+        {short.length > 0 && (
+          <ul className="mt-1 columns-2 max-md:columns-1">
+            {short.map((line) => (
+              <li key={`${line.item} ${line.length ?? ""}`}>
+                {line.short} × {named(line)}
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      <section aria-hidden className="hidden print:block">
+        <h2 className="text-large font-semibold">Hire list</h2>
+        <p className="mb-3">
+          {workspace.production.name}, {build.name}
+        </p>
+        <table className="w-full text-left">
+          <tbody>
+            {hired.map((line) => (
+              <tr key={`${line.item} ${line.length ?? ""}`} className="border-t border-rule">
+                <td className="w-12 py-1 pr-3 text-right font-semibold">{line.hired + line.short}</td>
+                <td className="py-1">{line.name}</td>
+                <td className="py-1">{line.length}</td>
+                <td className="w-24 border-b border-rule" />
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+    </>
   );
 }
 
@@ -212,7 +295,7 @@ function OwnEntries({ onEdit }: { onEdit: (start: Device) => void }) {
   const [refusal, setRefusal] = useState<string>();
   const custom = workspace.production.custom?.devices ?? [];
   return (
-    <section aria-label="Custom devices" className="mt-8">
+    <section aria-label="Custom devices" className="mt-8 print:hidden">
       <OwnHeading title="Custom devices" ids={custom.map((entry) => entry.id)} of="descriptions" onRefused={setRefusal} />
       {refusal && (
         <p role="alert" className="text-stop">

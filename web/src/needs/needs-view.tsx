@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import type { Need, NeedReport, Purpose } from "../api/client";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
@@ -17,25 +18,75 @@ const PURPOSES: { value: Purpose; label: string }[] = [
   { value: "record", label: "for the record" },
 ];
 
-/** The Needs view: who must get what, as sentences with choices in them, each answered at once. */
+const PERSONS: Record<Purpose, string> = {
+  operating: "Operator",
+  focus: "Focus puller",
+  directing: "Director",
+  client: "Client and guests",
+  stage: "In sight of the stage",
+  record: "For the record",
+};
+
+/** The Needs view: who must get what, a line each, answered at once; a line opens into a sentence with
+ *  choices in it, and its fixes. */
 export function NeedsView() {
   const { build, workspace } = useWorkbench();
   const { needs, offered, findings } = workspace.report;
   const house = findings.filter((finding) => finding.area === "house");
+  const [search, setSearch] = useSearchParams();
+  const byPerson = search.get("by") === "person";
+  const [opened, setOpened] = useState<string>();
+  const groups = new Map<string, { need: Need; answer: NeedReport }[]>();
+  for (const answer of needs) {
+    const need = build.needs.find((need) => need.id === answer.id);
+    if (!need) continue;
+    const unit = build.placements.find((placement) => placement.id === need.at)?.unit;
+    const group = byPerson ? PERSONS[need.purpose] : (build.units.find((other) => other.id === unit)?.name ?? "Not on the floor");
+    groups.set(group, [...(groups.get(group) ?? []), { need, answer }]);
+  }
   return (
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
-        <h2 className="mt-4 text-large font-semibold">Who must get what</h2>
+        <div className="mt-3 flex flex-wrap items-end gap-3">
+          <h2 className="text-large font-semibold">Who must get what</h2>
+          {needs.length > 0 && (
+            <div className="ml-auto w-40">
+              <Choice
+                label="In groups by"
+                value={byPerson ? "person" : "unit"}
+                onChoose={(by) =>
+                  setSearch(
+                    (old) => {
+                      const params = new URLSearchParams(old);
+                      if (by === "person") params.set("by", by);
+                      else params.delete("by");
+                      return params;
+                    },
+                    { replace: true },
+                  )
+                }
+                options={[
+                  { value: "unit", label: "Unit" },
+                  { value: "person", label: "Person" },
+                ]}
+              />
+            </div>
+          )}
+        </div>
         {needs.length === 0 && (
           <p className="my-2 text-dim">Each screen, recorder and viewer that matters gets a sentence here, answered while you change the floor.</p>
         )}
-        <ul aria-label="Needs">
-          {needs.map((answer) => {
-            const need = build.needs.find((need) => need.id === answer.id);
-            return need ? <Sentence key={need.id} need={need} answer={answer} /> : null;
-          })}
-        </ul>
-        <AddNeed />
+        {[...groups].map(([group, list]) => (
+          <section key={group} aria-label={group}>
+            <h3 className="mt-3 pb-1 text-small text-dim">{group}</h3>
+            <ul aria-label={`Needs: ${group}`}>
+              {list.map(({ need, answer }) => (
+                <Line key={need.id} need={need} answer={answer} open={opened === need.id} onOpen={(open) => setOpened(open ? need.id : undefined)} />
+              ))}
+            </ul>
+          </section>
+        ))}
+        <AddNeed onAdded={setOpened} />
         {offered.length > 0 && <Offered />}
       </main>
       <aside
@@ -51,6 +102,38 @@ export function NeedsView() {
   );
 }
 
+/** A need in one line: what is asked, how much of its limit is used, and what falls short. */
+function Line({ need, answer, open, onOpen }: { need: Need; answer: NeedReport; open: boolean; onOpen: (open: boolean) => void }) {
+  const { used } = answer;
+  return (
+    <li className="border-t border-rule">
+      <button
+        type="button"
+        aria-expanded={open}
+        aria-label={`${answer.name}: ${answer.asks}. ${answer.met ? "Met" : answer.says}`}
+        className="grid w-full grid-cols-[4.5rem_9rem_1fr_11rem] items-baseline gap-x-3 py-1.5 text-left hover:bg-raised max-md:grid-cols-[4.5rem_1fr]"
+        onClick={() => onOpen(!open)}
+      >
+        <SeverityMark severity={answer.met ? "ok" : (answer.severity ?? "stop")} />
+        <span className="font-semibold break-words">{answer.name}</span>
+        <span className="max-md:col-span-2">
+          {answer.asks}
+          {!answer.met && <span className="block text-small text-stop">{answer.says}</span>}
+        </span>
+        {used && (
+          <span className="max-md:col-span-2">
+            <span className="block text-small text-dim">{used.label}</span>
+            <span className="relative mt-0.5 block h-1.5 bg-sunk" aria-hidden>
+              <span className={`absolute inset-y-0 left-0 ${used.percent > 100 ? "bg-stop" : "bg-dim"}`} style={{ width: `${Math.min(100, used.percent)}%` }} />
+            </span>
+          </span>
+        )}
+      </button>
+      {open && <Sentence need={need} answer={answer} />}
+    </li>
+  );
+}
+
 /** One need as a sentence; every choice in it is an edit. */
 function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
   const { build, workspace, reference, edit, attempt, settle } = useWorkbench();
@@ -61,13 +144,9 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
   const records = need.purpose === "record";
   const device = build.placements.find((placement) => placement.id === need.at)?.device ?? "";
   const findings = workspace.report.findings.filter((finding) => answer.findings.includes(finding.id));
-  const [open, setOpen] = useState(false);
   return (
-    <li className="border-t border-rule py-2">
+    <div className="mb-2 border-l-2 border-rule pl-4">
       <div className="flex items-start gap-3">
-        <span className="w-14 shrink-0 pt-1">
-          <SeverityMark severity={answer.met ? "ok" : "stop"} />
-        </span>
         <div className="min-w-0 flex-1">
           <p className="leading-8">
             <span className="font-semibold">{answer.name}</span>{" "}
@@ -154,12 +233,6 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
             )}
             .
           </p>
-          <p className={answer.met ? "text-small text-dim" : "text-small text-stop"}>{answer.says}</p>
-          {findings.length > 0 && (
-            <button type="button" aria-expanded={open} className="text-small underline decoration-dotted underline-offset-3" onClick={() => setOpen(!open)}>
-              {open ? "Hide fixes" : "Show fixes"}
-            </button>
-          )}
         </div>
         <button
           type="button"
@@ -170,20 +243,22 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
           Remove
         </button>
       </div>
-      {open && <FindingsAt findings={findings} />}
-    </li>
+      <FindingsAt findings={findings} />
+    </div>
   );
 }
 
 /** A need for a device that is chosen. */
-function AddNeed() {
+function AddNeed({ onAdded }: { onAdded: (need: string) => void }) {
   const { build, workspace, attempt } = useWorkbench();
   const first = new Map(workspace.report.devices.map((device) => [device.id, device.need]));
   const able = build.placements.filter((placement) => first.get(placement.id));
   if (able.length === 0) return <p className="mt-3 text-dim">Add screens and recorders in the Path view first; then say here what each must get.</p>;
   const add = (at: string) => {
     const need = first.get(at);
-    if (need) attempt([{ do: "put-need", build: build.id, need }]);
+    if (!need) return;
+    attempt([{ do: "put-need", build: build.id, need }]);
+    onAdded(need.id);
   };
   return (
     <div className="mt-3 w-64">

@@ -24,6 +24,7 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
   const inputs = reference.choosable[placement.device]?.inputs ?? [];
   return (
     <section aria-label="Device">
+      <h2 className="sr-only">{placement.name}</h2>
       <div className="space-y-3 p-3">
         <div>
           <TypedField label="Name" value={placement.name} send={(name) => edit([{ do: "rename-device", build: build.id, device: id, name }])} />
@@ -167,6 +168,11 @@ function PortRow({ port, placement }: { port: PortReport; placement: Placement }
         {port.direction === "out" && (cables.length === 0 || air) && (
           <Button className="ml-auto" aria-label={`Connect ${port.name}`} onClick={() => connect(port.at)}>
             Connect…
+          </Button>
+        )}
+        {port.direction === "in" && cables.length === 0 && (
+          <Button className="ml-auto" aria-label={`What feeds ${port.name}?`} onClick={() => connect(port.at)}>
+            Feed…
           </Button>
         )}
       </div>

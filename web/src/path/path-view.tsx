@@ -1,12 +1,14 @@
+import { DropdownMenu } from "radix-ui";
 import { useEffect, useState } from "react";
+import { flushSync } from "react-dom";
 import { Link, useSearchParams } from "react-router";
-import { useInputs } from "../api/queries";
+import { useOtherEnds } from "../api/queries";
 import { FindingsList } from "../findings/findings";
 import { ADD_DEVICE } from "../frame/keys";
 import { useSelection, useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { useNarrow } from "../ui/narrow";
-import { AddDevice } from "./add-device";
+import { AddDevices } from "./add-devices";
 import { ArrivalsBoard } from "./arrivals";
 import { ConnectPanel } from "./connect";
 import { DeviceInspector, type Panel } from "./device-inspector";
@@ -23,11 +25,13 @@ export function PathView() {
   const [adding, setAdding] = useState(false);
   const narrow = useNarrow();
   const [zoom, setZoom] = useState<Zoom>(1);
+  const [whole, setWhole] = useState(false);
   const [search, setSearch] = useSearchParams();
   const follow = search.get("follow");
   const route = search.get("route");
   const [from = "", to = ""] = route?.split(">") ?? [];
-  const inputs = useInputs(id, build.id, workspace.revision, connecting);
+  const facing = workspace.report.ports.find((port) => port.at === connecting)?.direction;
+  const inputs = useOtherEnds(id, build.id, workspace.revision, connecting !== undefined && facing ? { at: connecting, direction: facing } : undefined);
 
   useEffect(() => {
     const open = () => setAdding(true);
@@ -60,6 +64,11 @@ export function PathView() {
       },
       { replace: true },
     );
+  // Where one thing stands under the other, what was asked for is below what is in sight.
+  const asked = `${connecting} ${route} ${follow} ${search.get("at")}`;
+  useEffect(() => {
+    if (narrow && asked !== "undefined null null null") document.getElementById("beside-map")?.scrollIntoView();
+  }, [narrow, asked]);
   // What is selected, or asked, always has its place.
   const open = !closed || connecting !== undefined || route !== null || follow !== null || selection !== undefined;
 
@@ -67,9 +76,10 @@ export function PathView() {
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto print:block">
       <main className="flex min-w-0 flex-1 flex-col max-md:flex-none">
         <div className="flex items-center gap-2 border-b border-rule px-3 py-1 max-md:hidden print:hidden">
-          <Button onClick={() => setAdding(true)}>Add device</Button>
+          <Button onClick={() => setAdding(true)}>Add devices</Button>
           <Button onClick={() => openPanel({ from: "", to: "" })}>Find a route</Button>
           <ZoomButtons zoom={zoom} onZoom={setZoom} />
+          <SaveMenu name={`${workspace.production.name}, ${build.name}`} onWhole={setWhole} />
           <Legend />
         </div>
         <p className="hidden px-3 py-1 font-semibold print:block">
@@ -78,22 +88,28 @@ export function PathView() {
         {narrow ? (
           <section aria-label="Arrivals board" tabIndex={0} data-scrolls className="min-h-0 overflow-auto">
             <ArrivalsBoard />
+            <div className="flex gap-2 p-3">
+              <Button onClick={() => setAdding(true)}>Add devices</Button>
+              <Button onClick={() => openPanel({ from: "", to: "" })}>Find a route</Button>
+            </div>
           </section>
         ) : (
           <div aria-label="Lines and arrivals" role="region" tabIndex={0} className="min-h-0 flex-1 overflow-auto" data-scrolls>
-            {build.placements.length === 0 ? <Empty onAdd={() => setAdding(true)} /> : <LineMap inputs={inputs.data} zoom={zoom} />}
+            <SkipMap />
+            {build.placements.length === 0 ? <Empty onAdd={() => setAdding(true)} /> : <LineMap inputs={inputs.data} zoom={zoom} whole={whole} />}
           </div>
         )}
       </main>
       {open && (
         <aside
+          id="beside-map"
           aria-label="Inspector"
           tabIndex={0}
           data-scrolls
           className="w-full shrink-0 overflow-auto border-rule print:w-full print:border-0 md:w-[308px] md:border-l max-md:border-t max-md:overflow-visible"
         >
           {connecting !== undefined ? (
-            <ConnectPanel from={connecting} inputs={inputs.data} problem={inputs.error?.message} />
+            <ConnectPanel key={connecting} at={connecting} facing={facing ?? "out"} ends={inputs.data} problem={inputs.error?.message} />
           ) : route !== null ? (
             <RoutesPanel from={from} to={to} onChange={(nextFrom, nextTo) => openPanel({ from: nextFrom, to: nextTo })} onClose={() => openPanel(undefined)} />
           ) : follow !== null ? (
@@ -107,7 +123,7 @@ export function PathView() {
           )}
         </aside>
       )}
-      <AddDevice open={adding} onOpenChange={setAdding} />
+      <AddDevices open={adding} onOpenChange={setAdding} />
     </div>
   );
 }
@@ -117,7 +133,7 @@ function Empty({ onAdd }: { onAdd: () => void }) {
     <div className="p-8">
       <p className="mb-3">The map shows what is plugged into what, and what runs through it.</p>
       <Button strong onClick={onAdd}>
-        Add the first device
+        Add the first devices
       </Button>
       <p className="mt-4 text-dim">
         Or see how it looks when it is full:{" "}
@@ -127,6 +143,56 @@ function Empty({ onAdd }: { onAdd: () => void }) {
         , where west-rail demo was started.
       </p>
     </div>
+  );
+}
+
+/** Past all devices and cables at one press, for who comes by the Tab key. */
+function SkipMap() {
+  return (
+    <button
+      type="button"
+      className="sr-only bg-accent px-2 py-1 text-ground focus:not-sr-only focus:absolute focus:z-20"
+      onClick={() => document.getElementById("beside-map")?.focus()}
+    >
+      Skip the map
+    </button>
+  );
+}
+
+/** The map as a picture, or on paper. */
+function SaveMenu({ name, onWhole }: { name: string; onWhole: (whole: boolean) => void }) {
+  const { settle } = useWorkbench();
+  async function picture(kind: "svg" | "png") {
+    // What isn't in sight is drawn for the picture, too.
+    flushSync(() => onWhole(true));
+    try {
+      const map = document.querySelector<HTMLElement>("[data-line-map]");
+      if (!map) return;
+      const { asPng, asSvg, save } = await import("./lines/picture");
+      const svg = await asSvg(map);
+      save(kind === "svg" ? new Blob([svg], { type: "image/svg+xml" }) : await asPng(svg), `${name}.${kind}`);
+    } finally {
+      onWhole(false);
+    }
+  }
+  const look = "block w-full cursor-pointer px-3 py-1.5 text-left outline-none data-highlighted:bg-raised";
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="px-1.5 py-1 text-small text-dim hover:text-ink">Save or print</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="start" sideOffset={4} className="z-50 min-w-36 border border-dim bg-ground py-1 shadow-2xl">
+          <DropdownMenu.Item className={look} onSelect={() => settle(picture("svg"))}>
+            Save as SVG
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={look} onSelect={() => settle(picture("png"))}>
+            Save as PNG
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={look} onSelect={() => setTimeout(() => window.print())}>
+            Print
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 }
 

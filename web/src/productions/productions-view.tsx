@@ -1,10 +1,12 @@
-import { useRef, useState } from "react";
+import { useEffect, useEffectEvent, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { sentenceOf, type Listed } from "../api/client";
-import { fileAddress, useListActions, useProductions, useReference } from "../api/queries";
+import { sentenceOf, type Listed, type Workspace } from "../api/client";
+import { useListActions, useProductions, useReference } from "../api/queries";
 import { ThemeSwitch } from "../frame/theme";
 import { Button } from "../ui/button";
-import { TypedField } from "../ui/field";
+import { FIRST } from "../views";
+import { NewProduction } from "./new-production";
+import { ProductionRow } from "./production-row";
 
 /** The productions that this West Rail keeps. */
 export function ProductionsView() {
@@ -12,7 +14,6 @@ export function ProductionsView() {
   const reference = useReference();
   const actions = useListActions();
   const navigate = useNavigate();
-  const [name, setName] = useState("");
   const [problem, setProblem] = useState<string>();
   const [removed, setRemoved] = useState<Listed>();
   const file = useRef<HTMLInputElement>(null);
@@ -27,9 +28,9 @@ export function ProductionsView() {
     }
   }
 
-  async function create() {
-    const made = await attempt(actions.create.mutateAsync(name));
-    if (made) void navigate(`/p/${made.id}/${made.report.build}/path`);
+  async function open(made: Promise<Workspace>) {
+    const workspace = await attempt(made);
+    if (workspace) void navigate(`/p/${workspace.id}/${workspace.report.build}/${FIRST}`);
   }
 
   async function importFile(chosen: File) {
@@ -38,8 +39,7 @@ export function ProductionsView() {
       setProblem(`“${chosen.name}” has ${Math.round(chosen.size / 1e6)} MB; production files are taken up to ${Math.round(most / 1e6)} MB.`);
       return;
     }
-    const made = await attempt(actions.importFile.mutateAsync(await chosen.text()));
-    if (made) void navigate(`/p/${made.id}/${made.report.build}/path`);
+    await open(actions.importFile.mutateAsync(await chosen.text()));
   }
 
   async function remove(production: Listed) {
@@ -48,7 +48,7 @@ export function ProductionsView() {
   }
 
   return (
-    <div className="mx-auto max-w-4xl px-4 pb-10">
+    <div className="mx-auto max-w-5xl px-4 pb-10">
       <header className="flex items-center gap-4 border-b border-rule py-2">
         <span className="font-semibold tracking-wide">West Rail</span>
         <Link to="/calculator" className="underline decoration-dotted underline-offset-3">
@@ -59,9 +59,28 @@ export function ProductionsView() {
         </span>
       </header>
       <main>
-        <h1 className="mt-6 mb-1 text-large font-semibold">Productions</h1>
-        <p className="mb-4 text-dim">What is plugged into what, what arrives where, whether it fits, and how long it records.</p>
-        <div aria-live="polite">
+        <div className="mt-5 flex flex-wrap items-end gap-x-4">
+          <h1 className="text-large font-semibold">Productions</h1>
+          <p className="text-dim">What is plugged into what, what arrives where, whether it fits, and how long it records.</p>
+          <input
+            ref={file}
+            type="file"
+            aria-label="Production file"
+            accept=".json,application/json"
+            className="sr-only"
+            tabIndex={-1}
+            onChange={(event) => {
+              const [chosen] = event.target.files ?? [];
+              if (chosen) void importFile(chosen);
+              event.target.value = "";
+            }}
+          />
+          <Button className="ml-auto" onClick={() => file.current?.click()}>
+            Import a file
+          </Button>
+        </div>
+        <NewProduction onCreate={(start) => void open(actions.create.mutateAsync(start))} />
+        <div aria-live="polite" className="mt-3">
           {problem && <p className="mb-3 border border-stop px-3 py-2 text-stop">{problem}</p>}
           {removed && (
             <p className="mb-3 flex items-center gap-3 border border-rule bg-raised px-3 py-2">
@@ -80,7 +99,7 @@ export function ProductionsView() {
         </div>
         <ul className="border-b border-rule">
           {productions.data?.map((production) => (
-            <Row
+            <ProductionRow
               key={production.id}
               production={production}
               onDuplicate={() => void attempt(actions.duplicate.mutateAsync(production.id))}
@@ -91,136 +110,50 @@ export function ProductionsView() {
             />
           ))}
           {productions.data?.length === 0 && (
-            <li className="border-t border-rule py-4 text-dim">None yet. Name one below, import a file, or start the demo with west-rail demo.</li>
+            <li className="border-t border-rule py-4 text-dim">None yet. Name one above, drop a file here, or start the demo with west-rail demo.</li>
           )}
         </ul>
-        <div className="mt-6 flex flex-wrap items-end gap-6">
-          <form
-            className="flex items-end gap-2"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void create();
-            }}
-          >
-            <div>
-              <label htmlFor="new-name" className="block text-small text-dim">
-                Name of a new production
-              </label>
-              <input id="new-name" value={name} onChange={(event) => setName(event.target.value)} className="w-64 border border-rule bg-sunk px-1.5 py-1" />
-            </div>
-            <Button strong type="submit">
-              Make it
-            </Button>
-          </form>
-          <div>
-            <input
-              ref={file}
-              type="file"
-              aria-label="Production file"
-              accept=".json,application/json"
-              className="sr-only"
-              tabIndex={-1}
-              onChange={(event) => {
-                const [chosen] = event.target.files ?? [];
-                if (chosen) void importFile(chosen);
-                event.target.value = "";
-              }}
-            />
-            <Button onClick={() => file.current?.click()}>Import a file</Button>
-          </div>
-        </div>
       </main>
       <footer className="mt-8 border-t border-rule pt-2 text-small text-dim">
         <Link to="/licences" className="underline decoration-dotted underline-offset-3">
           Licences
         </Link>
       </footer>
+      <DropAnywhere onFile={(dropped) => void importFile(dropped)} />
     </div>
   );
 }
 
-function FileLink({ id, label, children }: { id: string; label: string; children: string }) {
+/** A file that is dragged over the page is taken wherever it is dropped. */
+function DropAnywhere({ onFile }: { onFile: (file: File) => void }) {
+  const [over, setOver] = useState(false);
+  const take = useEffectEvent((event: DragEvent) => {
+    if (!event.dataTransfer?.types.includes("Files")) return;
+    event.preventDefault();
+    setOver(event.type === "dragover");
+    const [dropped] = event.type === "drop" ? event.dataTransfer.files : [];
+    if (dropped) onFile(dropped);
+  });
+  const leave = useEffectEvent((event: DragEvent) => {
+    // From one element of the page to the next it is still over the page.
+    if (event.relatedTarget === null) setOver(false);
+  });
+  useEffect(() => {
+    const on = (event: DragEvent) => take(event);
+    const off = (event: DragEvent) => leave(event);
+    window.addEventListener("dragover", on);
+    window.addEventListener("drop", on);
+    window.addEventListener("dragleave", off);
+    return () => {
+      window.removeEventListener("dragover", on);
+      window.removeEventListener("drop", on);
+      window.removeEventListener("dragleave", off);
+    };
+  }, []);
+  if (!over) return null;
   return (
-    <a href={fileAddress(id)} download className="border border-rule bg-raised px-2.5 py-1 hover:border-dim" aria-label={label}>
-      {children}
-    </a>
-  );
-}
-
-/** A production whose document can't be read: what is there can be saved, and the rest goes on. */
-function DamagedRow({ production: { id, name }, onRemove }: Pick<RowProps, "production" | "onRemove">) {
-  return (
-    <li className="grid gap-x-4 gap-y-1 border-t border-rule py-3 md:grid-cols-[1fr_auto]">
-      <div>
-        <span className="text-large font-semibold">{name}</span>
-        <p className="text-stop">Its document is damaged and can’t be opened. Save what is there, and restore a backup of the data file.</p>
-      </div>
-      <div className="flex items-center gap-1.5">
-        <FileLink id={id} label={`Save what is there of ${name}`}>
-          Save what is there
-        </FileLink>
-        <Button aria-label={`Delete ${name}`} onClick={onRemove}>
-          Delete
-        </Button>
-      </div>
-    </li>
-  );
-}
-
-interface RowProps {
-  production: Listed;
-  onDuplicate: () => void;
-  onRemove: () => void;
-  onRename: (name: string) => Promise<unknown>;
-}
-
-function Row({ production, onDuplicate, onRemove, onRename }: RowProps) {
-  const [renaming, setRenaming] = useState(false);
-  const { id, name, format, builds, damaged } = production;
-  if (damaged) return <DamagedRow production={production} onRemove={onRemove} />;
-  return (
-    <li className="grid gap-x-4 gap-y-1 border-t border-rule py-3 md:grid-cols-[1fr_auto]">
-      <div>
-        {renaming ? (
-          <TypedField
-            label={`New name of ${name}`}
-            value={name}
-            send={async (next) => {
-              await onRename(next);
-              setRenaming(false);
-            }}
-          />
-        ) : (
-          <Link to={`/p/${id}/${builds[0]?.id ?? ""}/path`} className="text-large font-semibold hover:underline">
-            {name}
-          </Link>
-        )}
-        <p className="text-dim">
-          {format}
-          {builds.map((build) => (
-            <span key={build.id}>
-              {" · "}
-              <Link to={`/p/${id}/${build.id}/path`} className="underline decoration-dotted underline-offset-3 hover:text-ink">
-                {build.name}
-              </Link>
-            </span>
-          ))}
-        </p>
-      </div>
-      <div className="flex items-center gap-1.5">
-        <Button aria-label={`Rename ${name}`} onClick={() => setRenaming(!renaming)}>
-          {renaming ? "Keep the name" : "Rename"}
-        </Button>
-        <Button aria-label={`Duplicate ${name}`} onClick={onDuplicate}>
-          Duplicate
-        </Button>
-        <FileLink id={id} label={`Export ${name}`}>
-          Export
-        </FileLink>
-        <Button aria-label={`Delete ${name}`} onClick={onRemove}>
-          Delete
-        </Button>
-      </div>
-    </li>
+    <div className="pointer-events-none fixed inset-0 z-50 flex items-center justify-center border-4 border-accent bg-sunk/80">
+      <p className="text-large font-semibold">Drop the production file to import it</p>
+    </div>
   );
 }

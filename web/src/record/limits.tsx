@@ -1,4 +1,5 @@
 import type { RecordingReport } from "../api/client";
+import { Beyond, Stretch, Track } from "../chart/time-axis";
 import { useWorkbench } from "../frame/workbench";
 
 /** The length of the one time axis of all recorders of pictures, in seconds. */
@@ -26,33 +27,25 @@ export function LimitStrip({ device }: { device: string }) {
   );
 }
 
-/** What ends a recording, as bars on one time axis for all recorders; the shortest first. */
-export function LimitBars({ row, axis }: { row: RecordingReport; axis: number }) {
-  const percent = (seconds: number) => Math.min(100, (seconds / axis) * 100);
+/** What ends a recording, each on the axis of all recorders; the shortest first. */
+export function LimitBars({ row }: { row: RecordingReport }) {
   return (
     <ul className="mt-2 space-y-1" aria-label={`What ends ${row.name}`}>
       {row.limits.map((limit, number) => (
-        <li key={limit.name} className="grid grid-cols-[5.5rem_1fr_5.5rem] items-center gap-2 text-small">
+        <li key={limit.name} className="grid grid-cols-[6.5rem_1fr_5.5rem] items-center gap-2 text-small">
           <span className={number === 0 ? "font-semibold" : "text-dim"}>{limit.name}</span>
-          <span className="relative h-3 bg-sunk">
+          <Track>
             {limit.until && (
-              <span
-                role="img"
-                aria-label={`up to ${limit.until.label} where the picture is easy`}
-                className="lane-copying absolute inset-y-0"
-                style={{ left: `${percent(limit.seconds)}%`, width: `${percent(limit.until.seconds) - percent(limit.seconds)}%` }}
+              <Stretch
+                from={limit.seconds}
+                to={limit.until.seconds}
+                says={`up to ${limit.until.label} where the picture is easy`}
+                className="lane-copying inset-y-0.5"
               />
             )}
-            <span className={`absolute inset-y-0 left-0 ${number === 0 ? "bg-ink" : "bg-dim/50"}`} style={{ width: `${percent(limit.seconds)}%` }} />
-            {row.need && (
-              <span
-                className="absolute -inset-y-0.5 w-0.5 bg-caution"
-                style={{ left: `${percent(row.need.seconds)}%` }}
-                role="img"
-                aria-label={`must last ${row.need.label}`}
-              />
-            )}
-          </span>
+            <Stretch from={0} to={limit.seconds} className={`inset-y-0.5 ${number === 0 ? "bg-dim" : "bg-dim/50"}`} />
+            <Beyond seconds={limit.seconds} />
+          </Track>
           <span className="text-right">
             {limit.label}
             {limit.until && <span className="block text-dim">to {limit.until.label}</span>}

@@ -9,11 +9,12 @@ interface Props {
   hint?: string;
   choices?: string[];
   hideLabel?: boolean;
+  placeholder?: string;
 }
 
 /** A field that understands people: Enter or leaving it sends what was typed. A refused entry stays
  *  as it was typed, with what is accepted; Escape goes back to what is set. */
-export function TypedField({ label, value, send, hint, choices, hideLabel }: Props) {
+export function TypedField({ label, value, send, hint, choices, hideLabel, placeholder }: Props) {
   const [typed, setTyped] = useState<string>();
   const [refusal, setRefusal] = useState<string>();
   const sending = useRef(false);
@@ -40,12 +41,14 @@ export function TypedField({ label, value, send, hint, choices, hideLabel }: Pro
     }
   }
 
-  function onKey(event: KeyboardEvent) {
+  function onKey(event: KeyboardEvent<HTMLInputElement>) {
     event.stopPropagation();
     if (event.key === "Enter") void commit();
     if (event.key === "Escape") {
       setTyped(undefined);
       setRefusal(undefined);
+      // The keys of the frame are the keys again.
+      event.currentTarget.blur();
     }
   }
 
@@ -57,6 +60,7 @@ export function TypedField({ label, value, send, hint, choices, hideLabel }: Pro
       <input
         id={id}
         value={shown}
+        placeholder={placeholder}
         list={choices ? `${id}-choices` : undefined}
         aria-invalid={refusal !== undefined}
         aria-describedby={refusal ? `${id}-refusal` : hint ? `${id}-hint` : undefined}

@@ -1,7 +1,9 @@
-//! The productions that ship, and floors made to any size for benchmarks and trouble reports.
+//! The productions that ship, packages to start one from, and floors made to any size for benchmarks and trouble reports.
 
+mod packages;
 mod shapes;
 
+pub use packages::{Package, packages};
 pub use shapes::Shape;
 
 use crate::catalogue::Catalogue;
@@ -114,6 +116,7 @@ pub fn floor(devices: usize) -> Production {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::report::report;
 
     #[test]
     fn the_shipped_files_are_as_west_rail_writes_them() {
@@ -129,6 +132,20 @@ mod tests {
         ] {
             let file = ProductionFile::read(text).unwrap_or_else(|error| panic!("{name}: {error}"));
             assert_eq!(file.to_text(), text, "{name}");
+        }
+    }
+
+    #[test]
+    fn every_package_is_as_west_rail_writes_it_and_opens_without_stops() {
+        for package in packages() {
+            let file = ProductionFile::read(package.text).unwrap();
+            assert_eq!(file.to_text(), package.text, "{}", package.id);
+            let build = &file.production.builds[0].id;
+            let report = report(&file.production, build, Catalogue::shipped()).unwrap();
+            let verdict = &report.verdict;
+            assert_eq!((verdict.stops, verdict.cautions), (0, 0), "{}", package.id);
+            assert!(!report.needs.is_empty() && report.needs.iter().all(|need| need.met));
+            assert!(!report.recordings.is_empty());
         }
     }
 

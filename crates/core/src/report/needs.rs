@@ -4,6 +4,8 @@ use super::arrivals::{ArrivalReport, Standing, asks};
 use crate::catalogue::{Catalogue, DeviceKind};
 use crate::document::{Build, Handle, Need, Placement, Production, Purpose, handle_from};
 use crate::finding::{Area, Facts, Finding, Severity};
+use crate::quantity::{Delay, Span};
+use crate::record::Recording;
 use rustc_hash::{FxHashMap, FxHashSet};
 use serde::Serialize;
 use std::borrow::Cow;
@@ -28,6 +30,50 @@ pub struct NeedReport {
     pub says: String,
     /// Findings that keep it from being met.
     pub findings: Vec<String>,
+    /// How much of its limit is used, where it has one and something is there.
+    pub used: Option<LimitUse>,
+}
+
+/// How much of a limit is used: of the delay that a picture may have, or of the time that a recorder
+/// lasts.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct LimitUse {
+    /// In words: *40 of 60 ms*, *1 h 10 min of 1 h 29 min*.
+    pub label: String,
+    /// In hundredths of the limit, rounded up: over 100, it is too much.
+    pub percent: u32,
+}
+
+impl LimitUse {
+    fn of(used: u64, limit: u64, label: String) -> Self {
+        let percent = u128::from(used) * 100;
+        let percent = percent.div_ceil(u128::from(limit.max(1)));
+        Self {
+            label,
+            percent: u32::try_from(percent).unwrap_or(u32::MAX),
+        }
+    }
+
+    /// What a need uses of its limit.
+    fn by(
+        facts: &Facts,
+        need: &Need,
+        row: Option<&ArrivalReport>,
+        recording: Option<&Recording>,
+    ) -> Option<Self> {
+        if need.purpose == Purpose::Record {
+            let wanted = need.length?;
+            let lasts = Span(recording?.first_limit()?.after.0);
+            let label = format!("{} of {}", wanted.label(), lasts.label());
+            return Some(Self::of(wanted.0, lasts.0, label));
+        }
+        let rules = &facts.floor.production.house_rules;
+        let limit = need.within.or_else(|| rules.within(need.purpose))?;
+        let delay = Delay(row?.picture.as_ref()?.delay_us);
+        let (used, most) = (delay.label(), limit.label());
+        let used = used.strip_suffix(" ms").unwrap_or(&used);
+        Some(Self::of(delay.0, limit.0, format!("{used} of {most}")))
+    }
 }
 
 /// A need that is usual for a device and isn't said yet.
@@ -82,6 +128,7 @@ pub(super) fn list(
         };
         // What stops the picture on its way stands in the way of the need too.
         let row = rows.get(need.at.as_str()).copied();
+        let used = LimitUse::by(facts, need, row, recording);
         let row = row.filter(|row| unmet.is_empty() && row.standing == Standing::Stop);
         let says = match (unmet.first(), there, need.purpose) {
             (Some(finding), ..) => finding.text.clone(),
@@ -109,6 +156,7 @@ pub(super) fn list(
                 .map(|finding| finding.id.clone())
                 .chain(row.and_then(|row| row.finding.clone()))
                 .collect(),
+            used,
         }
     };
     floor.build.needs.iter().map(one).collect()

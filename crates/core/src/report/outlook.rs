@@ -18,6 +18,10 @@ pub struct Outlook {
     pub gone: Vec<Finding>,
     /// Findings that would come.
     pub come: Vec<Finding>,
+    /// Findings that would stay, and be less bad than they are.
+    pub eased: Vec<Finding>,
+    /// Findings that would stay, and be worse than they are.
+    pub worsened: Vec<Finding>,
     /// Arrivals and recordings that would differ.
     pub shifts: Vec<Shift>,
     /// Outputs with a cable that would be off.
@@ -43,6 +47,18 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
         let those: FxHashSet<&str> = those.iter().map(|other| other.id.as_str()).collect();
         let gone = these.iter().filter(|finding| !those.contains(&*finding.id));
         gone.cloned().collect()
+    };
+    let was: FxHashMap<&str, Severity> = before
+        .findings
+        .iter()
+        .map(|finding| (finding.id.as_str(), finding.severity))
+        .collect();
+    let changed = |order: std::cmp::Ordering| -> Vec<Finding> {
+        let stays = after.findings.iter().filter(|finding| {
+            let old = was.get(finding.id.as_str());
+            old.is_some_and(|old| finding.severity.cmp(old) == order)
+        });
+        stays.cloned().collect()
     };
     let mut shifts = Vec::new();
     let mut shift = |name: &str, before: String, after: String, worse: bool| {
@@ -96,6 +112,8 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
         after: after.verdict.clone(),
         gone: missing_from(&before.findings, &after.findings),
         come: missing_from(&after.findings, &before.findings),
+        eased: changed(std::cmp::Ordering::Less),
+        worsened: changed(std::cmp::Ordering::Greater),
         shifts,
         switched_off: switched_off(before, after),
     }

@@ -97,6 +97,33 @@ pub fn set_up(
     Ok(bench.finish())
 }
 
+/// Plans the edit that joins two devices where there is one sensible way by one cable or pairing: the
+/// picture, else sound, timecode, or radio.
+///
+/// # Errors
+/// That there is no such device, or that nothing of the one goes straight into the other.
+pub fn join(
+    production: &Production,
+    catalogue: &Catalogue,
+    build: &str,
+    (from, to): (&str, &str),
+) -> Result<Setup, Refusal> {
+    let mut bench = Bench::new(production, catalogue, build)?;
+    bench.device(from)?;
+    bench.device(to)?;
+    if from == to || !wire::join_devices(&mut bench, from, to) {
+        let why = format!(
+            "nothing that it gives goes straight into {} as it is; a route may",
+            bench.called(to)
+        );
+        return Err(Refusal::CannotDo {
+            device: bench.called(from),
+            why,
+        });
+    }
+    Ok(bench.finish())
+}
+
 /// Plans the edit that starts a recorder on the best that it does with what the kit has.
 ///
 /// # Errors

@@ -34,6 +34,7 @@ pub(super) fn connect(bench: &mut Bench, distance: Option<Length>) {
     for (handle, device) in kind(|device| device.kind == DeviceKind::Viewer) {
         pair(bench, &handle, &device, distance);
     }
+    switch(bench);
     for (handle, device) in kind(|device| is_screen(device) || records_inputs(device)) {
         watcher(bench, &handle, &device);
     }
@@ -54,6 +55,21 @@ pub(super) fn connect(bench: &mut Bench, distance: Option<Length>) {
     for (handle, _) in kind(|device| is_screen(device) || records_inputs(device)) {
         report_dark(bench, &handle);
     }
+}
+
+/// One cable or pairing from one device to another: the picture where there is one, else what else goes.
+pub(super) fn join_devices(bench: &mut Bench, from: &str, to: &str) -> bool {
+    let records = bench.device(to).is_ok_and(|device| records_inputs(&device));
+    let prefer = if records {
+        Prefer::Best
+    } else {
+        Prefer::Modest
+    };
+    own_picture(bench, from, to, prefer)
+        || [Kind::Sound, Kind::Timecode]
+            .into_iter()
+            .any(|kind| join(bench, from, to, kind, None))
+        || join(bench, from, to, Kind::Air, Some(USUAL_DISTANCE))
 }
 
 fn is_screen(device: &Device) -> bool {
@@ -208,6 +224,25 @@ fn pair(bench: &mut Bench, handle: &str, device: &Device, distance: Option<Lengt
     }
 }
 
+/// The one switcher gets every camera that is new, or every camera where it is new itself; the one
+/// distribution amplifier gets what it gives.
+fn switch(bench: &mut Bench) {
+    let switchers = of_kind(bench, DeviceKind::Switcher);
+    let [switcher] = switchers.as_slice() else {
+        return;
+    };
+    for camera in of_kind(bench, DeviceKind::Camera) {
+        if bench.is_new(switcher) || bench.is_new(&camera) {
+            picture(bench, &camera, switcher, Prefer::Modest);
+        }
+    }
+    if let [splitter] = of_kind(bench, DeviceKind::Distribution).as_slice()
+        && bench.is_new(splitter)
+    {
+        picture(bench, switcher, splitter, Prefer::Best);
+    }
+}
+
 /// A screen or recorder away from the rigs: a receiver of its unit that feeds nothing yet, or what
 /// passes that picture on, or the one camera there is.
 fn watcher(bench: &mut Bench, handle: &str, device: &Device) {
@@ -233,6 +268,12 @@ fn watcher(bench: &mut Bench, handle: &str, device: &Device) {
                 return;
             }
         }
+    }
+    // What is switched is what people are shown.
+    if let [switcher] = of_kind(bench, DeviceKind::Switcher).as_slice()
+        && picture(bench, switcher, handle, Prefer::Best)
+    {
+        return;
     }
     match cameras(bench, handle).as_slice() {
         [camera] => {
@@ -359,6 +400,20 @@ fn picture(bench: &mut Bench, source: &str, target: &str, prefer: Prefer) -> boo
             }
             _ => own.or(relayed).or_else(set),
         }
+    });
+    found.is_some_and(|commands| carry_out(bench, &commands))
+}
+
+/// The same from the source's own outputs alone: a cable that somebody draws leaves where they drew it.
+fn own_picture(bench: &mut Bench, source: &str, target: &str, prefer: Prefer) -> bool {
+    let found = look(bench, |floor, resolved| {
+        let ends = (floor.placement(source)?, floor.placement(target)?);
+        let own = as_they_are(floor, resolved, ends, prefer)
+            .into_iter()
+            .find(|(output, _)| floor.ports[*output].placement == ends.0);
+        let plain =
+            own.map(|(output, input)| vec![cable(bench, floor.name(output), floor.name(input))]);
+        plain.or_else(|| set_to_fit(floor, resolved, ends))
     });
     found.is_some_and(|commands| carry_out(bench, &commands))
 }

@@ -20,5 +20,6 @@ mod setup;
 mod sound_and_time;
 mod stage;
 mod truth;
+mod typed;
 mod ways;
 mod wires;

@@ -10,7 +10,9 @@ use west_rail_core::interrupt::Interrupt;
 use west_rail_core::path::{Floor, resolve, sources};
 use west_rail_core::report::{Report, report};
 use west_rail_core::report::{fixes_of, safe_fixes};
-use west_rail_core::setup::{Setup, Wanted, WantedDevice, record_like, set_up, start_recording};
+use west_rail_core::setup::{
+    Setup, Wanted, WantedDevice, join, record_like, set_up, start_recording,
+};
 
 fn wanted(devices: &[(&str, u32)]) -> Wanted {
     let devices = devices.iter().map(|(device, count)| WantedDevice {
@@ -266,6 +268,47 @@ fn a_recorder_starts_when_something_reaches_it_and_says_why_not_before() {
         .find(|row| row.device == "recorder")
         .unwrap();
     assert!(row.lasts.as_ref().unwrap().seconds >= 2 * 3600);
+}
+
+#[test]
+fn two_devices_are_joined_by_what_goes_between_them() {
+    let catalogue = Catalogue::shipped();
+    let mut asked = wanted(&[
+        ("orrell-c4", 1),
+        ("ashgill-5", 1),
+        ("pellow-w1t", 1),
+        ("pellow-w1r", 1),
+        ("dunmore-b1", 1),
+        ("merrin-t2", 1),
+    ]);
+    asked.connect = false;
+    let (production, ..) = done(&empty(), &asked);
+    let joined = |from: &str, to: &str| {
+        let setup = join(&production, catalogue, "main", (from, to))
+            .map_err(|refusal| refusal.to_string())?;
+        let after = production
+            .edited(catalogue, &setup.commands)
+            .unwrap()
+            .production;
+        let run = after.builds[0].connections.last().unwrap();
+        Ok::<String, String>(format!("{} > {}", run.from, run.to))
+    };
+    assert_eq!(joined("a", "a-monitor").unwrap(), "a.sdi2 > a-monitor.sdi");
+    assert_eq!(joined("boom", "a").unwrap(), "boom.out > a.xlr1");
+    assert_eq!(
+        joined("a-timecode-box", "a").unwrap(),
+        "a-timecode-box.tc > a.tc"
+    );
+    assert_eq!(
+        joined("a-transmitter", "receiver").unwrap(),
+        "a-transmitter.air > receiver.air"
+    );
+    let refusal = joined("boom", "a-monitor").unwrap_err();
+    assert!(
+        refusal.contains("goes straight into A monitor"),
+        "{refusal}"
+    );
+    assert!(joined("a", "a").is_err());
 }
 
 #[test]

@@ -34,6 +34,7 @@ pub fn routes() -> Router<App> {
     Router::new()
         .route("/openapi.json", get(described))
         .route("/catalogue", get(catalogue::all))
+        .route("/packages", get(productions::offered))
         .route("/record-time", post(sums::record_time))
         .route(
             "/productions",
@@ -43,6 +44,7 @@ pub fn routes() -> Router<App> {
             "/productions/{id}",
             get(productions::read).delete(productions::delete),
         )
+        .route("/productions/{id}/glance", get(productions::at_a_glance))
         .route("/productions/{id}/restore", post(productions::restore))
         .route("/productions/{id}/duplicate", post(productions::duplicate))
         .route("/productions/{id}/file", get(productions::export))
@@ -57,6 +59,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/sources", get(questions::sources_of))
         .route("/productions/{id}/formats", get(questions::formats))
         .route("/productions/{id}/setup", post(setup::set_up_floor))
+        .route("/productions/{id}/join", post(setup::join_two))
         .route("/productions/{id}/start", post(setup::start))
         .route("/productions/{id}/alike", post(setup::alike))
         .route("/productions/{id}/safe-fixes", get(setup::safe))
@@ -114,6 +117,8 @@ async fn described() -> Response {
         media::csv,
         media::choices,
         productions::list,
+        productions::offered,
+        productions::at_a_glance,
         productions::create,
         productions::read,
         productions::delete,
@@ -132,6 +137,7 @@ async fn described() -> Response {
         questions::sources_of,
         questions::formats,
         setup::set_up_floor,
+        setup::join_two,
         setup::start,
         setup::alike,
         setup::safe,

@@ -13,8 +13,10 @@ use serde::{Deserialize, Serialize};
 use std::sync::Arc;
 use utoipa::{IntoParams, ToSchema};
 use west_rail_core::catalogue::Catalogue;
+use west_rail_core::demo::{Package, packages};
 use west_rail_core::document::{Command, Handle, Production, ProductionFile};
-use west_rail_core::report::Report;
+use west_rail_core::format::PictureFormat;
+use west_rail_core::report::{Glance, Report, day_of, glance, report};
 use west_rail_store::{Entry, Kept, StoreError};
 
 /// A production in the list.
@@ -32,6 +34,8 @@ pub struct Listed {
     builds: Vec<ListedBuild>,
     /// Whether its document can't be read: what is there can be saved as it is.
     damaged: bool,
+    /// When it was changed last, in seconds since 1970, where that is known.
+    changed: Option<i64>,
 }
 
 /// A build in the list.
@@ -78,6 +82,19 @@ pub struct BuildQuery {
 #[serde(deny_unknown_fields)]
 pub struct NewProduction {
     name: String,
+    /// The package that it starts from, by id; empty where none.
+    #[serde(default)]
+    package: Option<String>,
+    /// Its project format, as typed: `2160p25`; the package’s, or 1080p25, where not said.
+    #[serde(default)]
+    #[schema(value_type = Option<String>)]
+    format: Option<PictureFormat>,
+}
+
+/// Packages that a production can start from.
+#[utoipa::path(get, path = "/api/packages", tag = "productions", responses((status = 200, body = Vec<Package>)))]
+pub async fn offered() -> Json<&'static [Package]> {
+    Json(packages())
 }
 
 /// 404 for a build.
@@ -123,6 +140,7 @@ impl From<Entry> for Listed {
             format,
             builds,
             damaged,
+            changed,
         } = entry;
         let builds = builds
             .into_iter()
@@ -135,8 +153,41 @@ impl From<Entry> for Listed {
             revision,
             builds,
             damaged,
+            changed,
         }
     }
+}
+
+/// A production at a glance.
+#[derive(Serialize, ToSchema)]
+pub struct AtAGlance {
+    /// What was done last, where its history knows.
+    last: Option<String>,
+    /// Its builds.
+    builds: Vec<Glance>,
+}
+
+/// What the list says of each build: verdict, shortest record time, cards, the line map in small.
+#[utoipa::path(get, path = "/api/productions/{id}/glance", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
+    responses((status = 200, body = AtAGlance), (status = 404, body = Problem)))]
+pub async fn at_a_glance(
+    State(app): State<App>,
+    Path(id): Path<String>,
+) -> Result<Json<AtAGlance>, Problem> {
+    app.search(id, move |kept, shipped, stop| {
+        let builds = kept.production.builds.iter();
+        let known = builds.take_while(|_| !stop.is_raised());
+        let builds = known.filter_map(|build| {
+            let report = report(&kept.production, &build.id, shipped)?;
+            let day = day_of(&kept.production, &build.id, shipped)?;
+            Some(glance(&build.name, &report, day.as_ref()))
+        });
+        Ok(Json(AtAGlance {
+            builds: builds.collect(),
+            last: kept.undo.clone(),
+        }))
+    })
+    .await
 }
 
 /// All productions, by name.
@@ -155,8 +206,23 @@ pub async fn create(
 ) -> Result<Response, Problem> {
     let lately = app.lately.clone();
     app.with_store(move |store, shipped| {
-        let rename = [Command::RenameProduction { name: new.name }];
-        let named = Production::named("New").edited(shipped, &rename)?;
+        let mut first = vec![Command::RenameProduction { name: new.name }];
+        let format = new.format;
+        first.extend(format.map(|format| Command::SetProjectFormat { format }));
+        let start = match &new.package {
+            None => Production::named("New"),
+            Some(id) => {
+                let package = packages().iter().find(|package| package.id == *id);
+                let package = package.ok_or_else(|| {
+                    let id: String = id.chars().take(60).collect();
+                    let known: Vec<&str> = packages().iter().map(|package| package.id).collect();
+                    let known = known.join(", ");
+                    Problem::refused(format!("there is no package “{id}”; there are {known}"))
+                })?;
+                package.production()
+            }
+        };
+        let named = start.edited(shipped, &first)?;
         made(&lately, store.create(&named.production)?, shipped)
     })
     .await

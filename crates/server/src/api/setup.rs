@@ -12,7 +12,7 @@ use utoipa::{IntoParams, ToSchema};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{Handle, Production, Refusal};
 use west_rail_core::report::{SafeFixes, safe_fixes};
-use west_rail_core::setup::{Setup, Wanted, record_like, set_up, start_recording};
+use west_rail_core::setup::{Setup, Wanted, join, record_like, set_up, start_recording};
 
 /// Which recorder of which build.
 #[derive(Deserialize, ToSchema)]
@@ -22,6 +22,18 @@ pub struct OneRecorder {
     build: Handle,
     /// The recorder.
     device: Handle,
+}
+
+/// Two devices to join.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TwoDevices {
+    /// The build.
+    build: Handle,
+    /// The device that gives.
+    from: Handle,
+    /// The device that takes.
+    to: Handle,
 }
 
 /// Which build.
@@ -57,6 +69,20 @@ pub async fn set_up_floor(
 ) -> Planned {
     planned(app, id, move |production, shipped| {
         set_up(production, shipped, &wanted)
+    })
+    .await
+}
+
+/// Two devices joined where there is one sensible way.
+#[utoipa::path(post, path = "/api/productions/{id}/join", tag = "setup", params(("id" = String, Path, description = "The production’s id.")), request_body = TwoDevices,
+    responses((status = 200, body = Setup), (status = 422, body = Problem)))]
+pub async fn join_two(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Body(two): Body<TwoDevices>,
+) -> Planned {
+    planned(app, id, move |production, shipped| {
+        join(production, shipped, &two.build, (&two.from, &two.to))
     })
     .await
 }

@@ -4,6 +4,8 @@ import { useSelection, useWorkbench, type Selection } from "../../frame/workbenc
 import { lightUp } from "../trace";
 import { BoardRow } from "./board-row";
 import { Cable } from "./cable";
+import { DragHandles } from "./drag";
+import { Overview } from "./overview";
 import { PLATE, timedPlace, TITLE, type Placed, type Words } from "./place";
 import { DevicePlate } from "./plate";
 import { forgetWidths, textWidth } from "./text";
@@ -25,7 +27,7 @@ const ROOMY = 1_150;
 export type Zoom = number | "fit";
 
 /** The lines, and at the end of each its destination's row of the board: one thing that scrolls together. */
-export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | undefined; zoom: Zoom }) {
+export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: InputReport[] | undefined; zoom: Zoom; whole?: boolean }) {
   const { build, workspace, reference, select, connecting, connect, edit, settle, preview } = useWorkbench();
   const selection = useSelection();
   const { report } = workspace;
@@ -67,6 +69,7 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
   const air = useMemo(() => new Set(onAir.split(" ")), [onAir]);
   const lit = useMemo(() => lightUp(build, report, selection), [build, report, selection]);
 
+  const [border, setBorder] = useState<number>();
   const roomy = width >= ROOMY;
   const modelOf = useCallback(
     (device: string) => {
@@ -85,7 +88,7 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
     .join(" ");
   const placed = useMemo(() => {
     const says = new Set(troubled.split(" "));
-    const room = width - (width >= WIDE ? WIDE_BOARD : NARROW_BOARD);
+    const room = border ?? width - (width >= WIDE ? WIDE_BOARD : NARROW_BOARD);
     return timedPlace({
       build,
       lines: report.lines,
@@ -96,7 +99,7 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
     });
     // Widths are measured anew when the type is there.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [build, report.lines, wordsOf, air, troubled, width, typeIsThere]);
+  }, [build, report.lines, wordsOf, air, troubled, width, border, typeIsThere]);
 
   // Of a large floor only what is in sight, and a little around it, is drawn.
   const [top, setTop] = useState(0);
@@ -108,7 +111,7 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
     return () => place.removeEventListener("scroll", look);
   }, []);
   const zoom = wanted === "fit" ? fitting(placed, width, height) : wanted;
-  const large = build.placements.length > ALL_DRAWN;
+  const large = build.placements.length > ALL_DRAWN && !whole;
   const [from, to] = large ? [(top - STEP) / zoom, (top + height + 2 * STEP) / zoom] : [-Infinity, Infinity];
   const drawn = (low: number, high: number) => high >= from && low <= to;
 
@@ -127,25 +130,29 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
     bringIntoSight(shown);
   }, [ready, shown]);
 
-  // While an output waits, a lit device takes it at the input that fits best; else it is selected.
+  const facing = report.ports.find((port) => port.at === connecting)?.direction;
+  // While a port waits, a lit device takes it at the port that was pressed, or at the one that fits best;
+  // else the device is selected.
   const press = useCallback(
-    (next: Selection) => {
-      const best = next.kind === "device" ? inputs?.find((input) => input.at.startsWith(`${next.id}.`) && input.fits) : undefined;
+    (next: Selection, port?: string) => {
+      const best =
+        next.kind === "device" ? inputs?.find((input) => (port ?? input.at) === input.at && input.at.startsWith(`${next.id}.`) && input.fits) : undefined;
       if (!best || connecting === undefined) return select(next);
-      const done = edit([{ do: "connect", build: build.id, from: connecting, to: best.at }]).then(() => {
+      const [from, to] = facing === "in" ? [best.at, connecting] : [connecting, best.at];
+      const done = edit([{ do: "connect", build: build.id, from, to }]).then(() => {
         connect(undefined);
         select(next);
       });
-      // Where it fails, the output still waits.
+      // Where it fails, the port still waits.
       settle(done);
     },
-    [inputs, connecting, select, edit, settle, build.id, connect],
+    [inputs, connecting, facing, select, edit, settle, build.id, connect],
   );
 
   const source = connecting?.split(".")[0];
   const wide = width - placed.width >= COLUMNS;
   return (
-    <div ref={frame} className="min-w-0">
+    <div ref={frame} className="min-w-0" data-line-map>
       <div className="sticky top-0 z-10 flex border-b border-rule bg-ground text-small text-dim" style={{ minWidth: placed.width + NARROW_BOARD }} aria-hidden>
         <span style={{ width: placed.end }} />
         <span style={{ width: placed.width - placed.end }} className="py-1">
@@ -234,6 +241,14 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
                 model={modelOf(placement.id)}
                 {...wordsOf(placement.id)}
                 reason={waits && !fits ? asked?.[0]?.reason : undefined}
+                ports={
+                  waits && fits
+                    ? asked
+                        ?.filter((input) => input.fits)
+                        .map((input) => input.at.split(".")[1] ?? "")
+                        .join(" ")
+                    : undefined
+                }
                 x={plate.x}
                 y={plate.y}
                 width={plate.width}
@@ -244,9 +259,54 @@ export function LineMap({ inputs, zoom: wanted }: { inputs: InputReport[] | unde
               />
             );
           })}
+          {selection?.kind === "device" && connecting === undefined && <DragHandles key={selection.id} placed={placed} device={selection.id} zoom={zoom} />}
         </svg>
+        <Border
+          at={placed.width}
+          height={placed.height}
+          zoom={zoom}
+          onMove={(to) => setBorder(to === undefined ? undefined : Math.max(300, Math.min(width - NARROW_BOARD, to)))}
+        />
       </div>
+      <Overview placed={placed} zoom={zoom} frame={frame} />
     </div>
+  );
+}
+
+/** The border between lines and board: dragged, or moved with the arrows; twice pressed, it goes back. */
+function Border({ at, height, zoom, onMove }: { at: number; height: number; zoom: number; onMove: (to: number | undefined) => void }) {
+  const begun = useRef<number>(undefined);
+  return (
+    // A separator that moves is a control, whatever the list of roles says.
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
+    <div
+      role="separator"
+      aria-orientation="vertical"
+      aria-label="Border between lines and board"
+      aria-valuenow={Math.round(at)}
+      // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+      tabIndex={0}
+      data-not-saved
+      className="absolute top-0 w-2 -translate-x-1 cursor-col-resize touch-none hover:bg-rule print:hidden"
+      style={{ left: at, height }}
+      onPointerDown={(event) => {
+        begun.current = event.clientX / zoom - at;
+        event.currentTarget.setPointerCapture(event.pointerId);
+      }}
+      onPointerMove={(event) => {
+        if (begun.current !== undefined) onMove(event.clientX / zoom - begun.current);
+      }}
+      onPointerUp={() => {
+        begun.current = undefined;
+      }}
+      onDoubleClick={() => onMove(undefined)}
+      onKeyDown={(event) => {
+        if (event.key !== "ArrowLeft" && event.key !== "ArrowRight") return;
+        event.preventDefault();
+        event.stopPropagation();
+        onMove(at + (event.key === "ArrowRight" ? 24 : -24));
+      }}
+    />
   );
 }
 
@@ -319,9 +379,9 @@ function Groups({ placed, nameOf, unitOf }: { placed: Placed; nameOf: (id: strin
     const name = titleOf(group, nameOf);
     return (
       <div key={group.source ?? "loose"} style={{ top, height: TITLE }} className="absolute inset-x-0 border-t border-rule pt-1" data-group={group.source}>
-        <h3 className="inline text-small font-semibold text-accent" style={{ paddingLeft: placed.first }}>
+        <h2 className="inline text-small font-semibold text-accent" style={{ paddingLeft: placed.first }}>
           {name}
-        </h3>
+        </h2>
         {unit && unit !== name && <span className="ml-2 text-small text-dim">{unit}</span>}
       </div>
     );

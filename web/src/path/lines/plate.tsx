@@ -15,17 +15,35 @@ interface Props {
   strong: boolean;
   /** Why it can't take what is being connected. */
   reason: string | undefined;
+  /** Its ports that take what is being connected, with spaces between: each can be pressed. */
+  ports: string | undefined;
   x: number;
   y: number;
   width: number;
   worst: Severity | undefined;
   dimmed: boolean;
   selected: boolean;
-  press: (selection: Selection) => void;
+  press: (selection: Selection, port?: string) => void;
 }
 
 /** A device on its line; drawn again only where what it shows has changed. */
-export const DevicePlate = memo(function DevicePlate({ id, name, model, first, second, strong, reason, x, y, width, worst, dimmed, selected, press }: Props) {
+export const DevicePlate = memo(function DevicePlate({
+  id,
+  name,
+  model,
+  first,
+  second,
+  strong,
+  reason,
+  ports,
+  x,
+  y,
+  width,
+  worst,
+  dimmed,
+  selected,
+  press,
+}: Props) {
   const onSelect = () => press({ kind: "device", id });
   return (
     <g
@@ -47,9 +65,30 @@ export const DevicePlate = memo(function DevicePlate({ id, name, model, first, s
       <text x={7} y={14} className="fill-ink text-body font-semibold">
         {fitted(first, width - (worst ? 22 : 10), true)}
       </text>
-      <text x={7} y={27} className={strong && !reason ? "fill-ink text-body font-semibold" : "fill-dim text-small"}>
-        {fitted(reason ?? second, width - 10, strong && !reason)}
-      </text>
+      {ports !== undefined ? (
+        <text x={7} y={27} className="fill-accent text-small">
+          {ports.split(" ").map((port, number) => (
+            // The plate is the button for the keyboard; a pointer can be more exact.
+
+            <tspan
+              key={port}
+              dx={number ? 6 : 0}
+              data-port={`${id}.${port}`}
+              textDecoration="underline"
+              onClick={(event) => {
+                event.stopPropagation();
+                press({ kind: "device", id }, `${id}.${port}`);
+              }}
+            >
+              {port}
+            </tspan>
+          ))}
+        </text>
+      ) : (
+        <text x={7} y={27} className={strong && !reason ? "fill-ink text-body font-semibold" : "fill-dim text-small"}>
+          {fitted(reason ?? second, width - 10, strong && !reason)}
+        </text>
+      )}
     </g>
   );
 });

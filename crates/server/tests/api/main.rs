@@ -1,5 +1,7 @@
 //! The API on a real data file: what a person's browser, or a stranger's script, may send.
 
+mod setup;
+
 use axum::Router;
 use axum::body::Body;
 use axum::http::{Method, Request, StatusCode, header};
