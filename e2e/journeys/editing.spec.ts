@@ -109,7 +109,7 @@ test("connecting shows why the others don’t take it, and can be left", async (
   const panel = page.getByRole("region", { name: "Connect a-mon.sdi-loop" });
   await expect(panel).toContainText("No free input takes this as it is");
   await expect(panel).toContainText("has a cable already, from c.sdi");
-  await expect(page.locator("#device-dir")).toHaveAttribute("opacity", "0.45");
+  await expect(page.locator("#device-dir")).toHaveAttribute("opacity", "0.6");
   await panel.getByRole("button", { name: "Cancel" }).click();
   await expect(page.getByRole("region", { name: "Device" })).toBeVisible();
 });

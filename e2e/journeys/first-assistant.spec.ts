@@ -97,7 +97,7 @@ test("walks along the signal and lights up its path", async ({ page, server }) =
   await page.keyboard.press("ArrowLeft");
   await expect(page.getByRole("button", { name: /^C camera, Orrell/ })).toHaveAttribute("aria-pressed", "true");
   await expect(page.locator("#device-client")).toHaveAttribute("opacity", "1");
-  await expect(page.locator("#device-b")).toHaveAttribute("opacity", "0.45");
+  await expect(page.locator("#device-b")).toHaveAttribute("opacity", "0.6");
 });
 
 test("sets 2160p50 and sees the wire rates and the new findings", async ({ page, server }) => {

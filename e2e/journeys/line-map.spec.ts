@@ -1,45 +1,7 @@
 import { execFileSync } from "node:child_process";
 import { join } from "node:path";
 import { BINARY, expect, test } from "../server";
-import type { Page } from "@playwright/test";
-
-/** What a look at the map must find: everything in sight, no words over others, none too small. */
-async function measured(page: Page) {
-  await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
-  await page.evaluate(() => document.fonts.ready);
-  return page.evaluate(() => {
-    const place = document.querySelector("[aria-label='Lines and arrivals']") as HTMLElement;
-    const seen = place.getBoundingClientRect();
-    const outside = (node: Element) => {
-      const box = node.getBoundingClientRect();
-      return box.left < seen.left - 1 || box.right > seen.right + 1 || box.top < seen.top - 1 || box.bottom > seen.bottom + 1;
-    };
-    const plates = [...place.querySelectorAll("[id^='device-']")];
-    const verdicts = [...place.querySelectorAll("[role='row'] [role='img']")];
-    const texts = [...place.querySelectorAll("svg text")].filter((text) => text.textContent?.trim());
-    const boxes = texts.map((text) => ({ words: text.textContent, box: text.getBoundingClientRect() }));
-    const over: string[] = [];
-    for (const [at, one] of boxes.entries()) {
-      for (const other of boxes.slice(at + 1)) {
-        const [a, b] = [one.box, other.box];
-        const wide = Math.min(a.right, b.right) - Math.max(a.left, b.left);
-        const high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
-        // Line boxes of two lines under each other touch.
-        if (wide > 1 && high > 4) over.push(`${one.words} / ${other.words}`);
-      }
-    }
-    const small = boxes.filter(({ box }) => box.height > 0).map(({ words }) => words);
-    const sizes = texts.map((text) => parseFloat(getComputedStyle(text).fontSize));
-    return {
-      plates: plates.length,
-      hidden: [...plates, ...verdicts].filter(outside).map((node) => node.id || node.closest("[role='row']")?.textContent),
-      sideways: place.scrollWidth > place.clientWidth + 1,
-      over,
-      least: Math.min(...sizes),
-      words: small.length,
-    };
-  });
-}
+import { measured } from "../measured";
 
 for (const theme of ["night", "day"]) {
   test(`the whole floor is in sight at 1280 by 800, ${theme}`, async ({ page, server }) => {
@@ -56,6 +18,7 @@ for (const theme of ["night", "day"]) {
     expect(closed.hidden).toEqual([]);
     expect(closed.sideways).toBe(false);
     expect(closed.over).toEqual([]);
+    expect(closed.through).toEqual([]);
     expect(closed.least).toBeGreaterThanOrEqual(12);
   });
 }

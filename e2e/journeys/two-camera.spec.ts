@@ -1,4 +1,5 @@
 import type { Locator, Page } from "@playwright/test";
+import { measured } from "../measured";
 import { expect, test } from "../server";
 
 /** A hand that counts what it does: each press of the button on something, each key. */
@@ -101,10 +102,24 @@ test("a two-camera interview from an empty list takes at most 50 clicks and 120 
   await expect(page.getByTestId("day-answer")).toContainText("cards");
   expect(hand.clicks).toBeLessThanOrEqual(50);
   expect(hand.keys).toBeLessThanOrEqual(120);
-  console.log(`${hand.clicks} clicks, ${hand.keys} keystrokes`);
   // Needs are there, and met.
   await page.getByRole("link", { name: /^Needs/ }).click();
   await expect(page.getByRole("list", { name: /^Needs/ }).getByRole("listitem")).toHaveCount(6);
+  // The whole job is in sight, in both themes.
+  await page.getByRole("link", { name: /^Path/ }).click();
+  for (const theme of ["Day theme", "Night theme"]) {
+    await page.getByRole("button", { name: theme }).click();
+    await expect(page.getByRole("button", { name: /^Verdict/ })).toBeVisible();
+    const close = page.getByRole("button", { name: "Close panel" });
+    if (await close.isVisible()) await close.click();
+    const seen = await measured(page);
+    expect(seen.plates).toBe(14);
+    expect(seen.hidden).toEqual([]);
+    expect(seen.over).toEqual([]);
+    expect(seen.through).toEqual([]);
+    expect(seen.sideways).toBe(false);
+    expect(seen.least).toBeGreaterThanOrEqual(12);
+  }
   // All that was added is one undo.
   for (let step = 0; step < 6; step += 1) await page.getByRole("button", { name: "Undo", exact: true }).click();
   await page.getByRole("link", { name: /^Path/ }).click();

@@ -70,7 +70,7 @@ pub fn copy(from: &Path, to: &Path) -> Result<()> {
     Ok(())
 }
 
-/// Where a data file is kept before something is done to it: `west-rail.sqlite.before-version-4`.
+/// Where a data file is kept before something is done to it: `west-rail.sqlite.before-version-5`.
 pub fn beside(path: &Path, ending: &str) -> PathBuf {
     let mut name = path.as_os_str().to_owned();
     name.push(format!(".{ending}"));

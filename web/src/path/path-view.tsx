@@ -73,7 +73,7 @@ export function PathView() {
   const open = !closed || connecting !== undefined || route !== null || follow !== null || selection !== undefined;
 
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto print:block">
+    <div data-sheet="map" className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto print:block">
       <main className="flex min-w-0 flex-1 flex-col max-md:flex-none">
         <div className="flex items-center gap-2 border-b border-rule px-3 py-1 max-md:hidden print:hidden">
           <Button onClick={() => setAdding(true)}>Add devices</Button>
@@ -106,7 +106,7 @@ export function PathView() {
           aria-label="Inspector"
           tabIndex={0}
           data-scrolls
-          className="w-full shrink-0 overflow-auto border-rule print:w-full print:border-0 md:w-[308px] md:border-l max-md:border-t max-md:overflow-visible"
+          className="w-full shrink-0 overflow-auto border-rule print:w-full print:break-before-page print:border-0 md:w-[308px] md:border-l max-md:border-t max-md:overflow-visible"
         >
           {connecting !== undefined ? (
             <ConnectPanel key={connecting} at={connecting} facing={facing ?? "out"} ends={inputs.data} problem={inputs.error?.message} />

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from "react";
 import type { Build, Command, InputReport, LineGroup, LineRow } from "../../api/client";
 import { useSelection, useWorkbench, type Selection } from "../../frame/workbench";
 import { lightUp } from "../trace";
@@ -163,7 +163,7 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
         {wide && <span className="w-[108px] py-1">Records</span>}
         {wide && <span className="w-[56px] py-1">Verdict</span>}
       </div>
-      <div className="relative" style={{ height: placed.height, minWidth: placed.width + NARROW_BOARD, zoom }}>
+      <div data-drawn className="relative" style={{ height: placed.height, minWidth: placed.width + NARROW_BOARD, zoom, ...onPaper(placed) }}>
         <Groups placed={placed} nameOf={(id) => placements.get(id)?.name ?? id} unitOf={(id) => units.get(placements.get(id)?.unit ?? "")} />
         <div role="table" aria-label="Arrivals" className="absolute inset-y-0 right-0" style={{ left: placed.width }}>
           {placed.groups.flatMap(({ group, rows }) => {
@@ -310,6 +310,20 @@ function Border({ at, height, zoom, onMove }: { at: number; height: number; zoom
   );
 }
 
+/** What is left of a landscape sheet within its margins and under a line of title, in CSS pixels. */
+const SHEETS = { "--on-a4": [1_040, 660], "--on-a3": [1_500, 985] } as const;
+/** Smaller than this, print can't be read: the floor goes on over the next sheet. */
+const LEAST_ON_PAPER = 0.5;
+
+/** How much it is drawn smaller or larger on each sheet, so that it stands on one. */
+function onPaper(placed: Placed): CSSProperties {
+  const scales = Object.entries(SHEETS).map(([name, [width, height]]) => {
+    const scale = Math.min(1.5, width / (placed.width + WIDE_BOARD), height / placed.height);
+    return [name, String(Math.max(LEAST_ON_PAPER, scale))];
+  });
+  return Object.fromEntries(scales) as CSSProperties;
+}
+
 /** As large as fits its place; never larger than its size. */
 function fitting(placed: Placed, width: number, height: number): number {
   const HEAD = 28;
@@ -321,7 +335,7 @@ function Own({ points, dimmed }: { points: { x: number; y: number }[]; dimmed: b
   const last = points[points.length - 1];
   if (!last) return null;
   return (
-    <g aria-hidden opacity={dimmed ? 0.3 : 1}>
+    <g aria-hidden opacity={dimmed ? 0.6 : 1}>
       <path d={points.map(({ x, y }, at) => `${at ? "L" : "M"}${x} ${y}`).join("")} fill="none" stroke="var(--picture)" strokeWidth={2} opacity={0.8} />
       <circle cx={last.x} cy={last.y} r={3} fill="var(--picture)" />
       <text x={last.x + 8} y={last.y + 4} className="fill-dim text-small">
