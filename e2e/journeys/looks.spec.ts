@@ -144,7 +144,46 @@ test("arrivals and records can be read on a phone", async ({ page, server }) => 
     expect(overflow, view).toBeLessThanOrEqual(0);
   }
   await open(page, server, `${NIGHT}/path`);
-  await expect(page.getByRole("button", { name: /B recorder/ })).toBeVisible();
+  await expect(page.getByRole("list", { name: "Arrivals" }).getByRole("button", { name: /B recorder/ })).toBeVisible();
+});
+
+test("a phone has a head of one line, who sees what on its first screen, and room for a thumb", async ({ page, server }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await open(page, server, `${NIGHT}/path`);
+  const head = await page.getByRole("banner").boundingBox();
+  expect(head?.height ?? 99).toBeLessThanOrEqual(56);
+  // Every screen and recorder, with how long it records.
+  for (const name of [/A monitor/, /B recorder/, / C recorder 2/, /Director/, /Client/, /Mixer/])
+    await expect(page.getByRole("list", { name: "Arrivals" }).getByRole("button", { name })).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole("list", { name: "Arrivals" }).getByRole("button", { name: /B recorder/ })).toContainText("42 min");
+  for (const view of ["path", "needs", "record", "kit", "media"]) {
+    await open(page, server, `${NIGHT}/${view}`);
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>("button, select, input:not([type=checkbox]):not([type=radio]), a[href]")]
+        .filter((node) => node.offsetParent !== null && !node.closest(".sr-only") && !node.classList.contains("sr-only"))
+        .filter((node) => node.getBoundingClientRect().height < 43.5)
+        .map((node) => node.outerHTML.slice(0, 120)),
+    );
+    expect(small, view).toEqual([]);
+  }
+  // What has no room on the head is one press away.
+  await page.getByRole("button", { name: "Build, format, undo and the rest" }).click();
+  await expect(page.getByRole("button", { name: /^Type a command/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Undo/ })).toBeVisible();
+});
+
+test("at 200 % every tool of the path is reachable", async ({ page, server }) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  await open(page, server, `${NIGHT}/path`);
+  await expect(page.getByRole("button", { name: "Add devices" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Find a route" })).toBeVisible();
+  await page.getByRole("list", { name: "Arrivals" }).getByRole("button", { name: /Director/ }).click();
+  await page.getByRole("button", { name: "Follow its path" }).click();
+  await expect(page.getByRole("heading", { name: /From the lens to Director/ })).toBeInViewport();
+  await page.getByRole("button", { name: "Show the lines" }).click();
+  await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Save or print" })).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
 });
 
 test("no request leaves the machine", async ({ page, server }) => {

@@ -63,6 +63,8 @@ test("the map is saved as a picture that needs nothing from the page", async ({ 
   const svg = (await saved("SVG")).toString("utf8");
   expect(svg.startsWith("<svg")).toBe(true);
   for (const words of ["A camera", "Director", "65 of 250 ms", "own card", "B recorder must record"]) expect(svg).toContain(words);
+  // Words for a screen reader alone aren't drawn.
+  expect(svg).not.toContain("gets A camera");
   expect(svg).toContain("@font-face");
   expect(svg).not.toMatch(/foreignObject|var\(--|href=|url\("?http/);
   const png = await saved("PNG");

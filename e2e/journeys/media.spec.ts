@@ -116,6 +116,7 @@ test("more readers, the job’s days, and the table of changes", async ({ page, 
 
 test("a rate that was measured from a clip is used", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/record?open=a`);
+  await page.getByText("Add a custom codec").click();
   const form = page.getByRole("form", { name: "New codec" });
   await form.getByLabel("Name").fill("Test of Tuesday");
   await form.getByLabel("Size of the file").fill("0 GB");
@@ -168,6 +169,9 @@ test("choices are compared, and one is taken", async ({ page, server }) => {
   await page.getByRole("button", { name: "Compare choices for A camera" }).click();
   const sheet = page.getByRole("dialog", { name: "Choices for A camera" });
   await expect(sheet.getByRole("row", { name: /^On its cards/ })).toContainText("1 h 29 min");
+  // Which is as it is set now, what differs from it, and which needs are met.
+  await expect(sheet.getByRole("columnheader").filter({ hasText: "as it is set now" })).toHaveCount(1);
+  await expect(sheet.getByRole("row", { name: /^Needs at it/ })).toContainText("met");
   await sheet.getByLabel("Codec, choice 2").selectOption("Mezzanine Standard");
   await expect(sheet.getByRole("row", { name: /^On its cards/ })).toContainText("2 h 14 min");
   await sheet.getByRole("button", { name: "Take choice 2" }).click();
@@ -240,6 +244,7 @@ test("the house’s schools of cards move the plan", async ({ page, server }) =>
 
 test("every way to know a codec’s rate is taken, or refused in a sentence", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/record`);
+  await page.getByText("Add a custom codec").click();
   const form = page.getByRole("form", { name: "New codec" });
   const codecs = page.getByRole("region", { name: "Custom codecs" });
   for (const [kind, fields, told] of [
@@ -287,6 +292,7 @@ test("every way to know a codec’s rate is taken, or refused in a sentence", as
 test("a band is drawn with both ends, and two slots are mirrored", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/record?open=a`);
   const recorder = page.getByRole("article", { name: "A camera", exact: true });
+  await page.getByText("Add a custom codec").click();
   const form = page.getByRole("form", { name: "New codec" });
   await form.getByLabel("Its rate is known by").selectOption("Constant quality, a band");
   await form.getByLabel("Name").fill("Band");
@@ -393,4 +399,58 @@ test("quick hands lose nothing to a slow answer", async ({ page, server }) => {
   await expect(page.getByLabel("Margin for growth")).toHaveValue("30 %");
   await expect(after.getByLabel("On screen")).toHaveValue("5 min");
   await expect(after.getByLabel("Ratio, to 1")).toHaveValue("12");
+});
+
+test("a part of the day is dragged along the axis, and typed", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/media`);
+  const part = page.getByRole("img", { name: /^Breaking the mould, 22:00 to 23:00/ });
+  const box = await part.boundingBox();
+  if (!box) throw new Error("the part isn’t in sight");
+  const y = box.y + box.height / 2;
+  // An hour is as wide as the part: half of it is half an hour.
+  await page.mouse.move(box.x + box.width / 2, y);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width, y, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByRole("group", { name: "Breaking the mould" }).getByLabel("From")).toHaveValue("22:30");
+  await expect(page.getByText(/^Breaking the mould at 22:30: /)).toBeVisible();
+  // Its end, dragged, makes it longer.
+  const later = await page.getByRole("img", { name: /^Breaking the mould, 22:30 to 23:30/ }).boundingBox();
+  if (!later) throw new Error("the part isn’t in sight");
+  await page.mouse.move(later.x + later.width - 2, y);
+  await page.mouse.down();
+  await page.mouse.move(later.x + later.width - 2 - later.width / 2, y, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByRole("group", { name: "Breaking the mould" }).getByLabel("For")).toHaveValue("30 min");
+});
+
+test("cards stand under their recorder, with what is now, and have labels to print", async ({ page, server }) => {
+  await page.clock.setFixedTime(new Date("2026-11-26T21:00:00"));
+  await open(page, server, `${NIGHT}/media`);
+  const recorder = page.getByRole("region", { name: "Cards of B recorder" });
+  await expect(recorder.getByRole("img", { name: /^SSD caddy 240 GB, 1: shooting in B recorder/ })).toBeVisible();
+  await expect(recorder.getByRole("img", { name: /SSD caddy 240 GB, 2 goes in$/ })).toBeVisible();
+  await expect(recorder.getByRole("img", { name: "now" }).first()).toBeVisible();
+  // What is printed is the labels alone.
+  await page.evaluate(() => {
+    window.print = () => {
+      document.title = document.querySelector("main")?.textContent ?? "";
+    };
+  });
+  await page.getByRole("button", { name: "Print card labels" }).click();
+  await expect(page).toHaveTitle(/SSD caddy 240 GB, 3.*B recorder, .*copied and verified by/);
+  await expect(recorder).toBeVisible();
+});
+
+test("the rate is told from time and size, and a cell of the table sets the sum", async ({ page, server }) => {
+  await page.goto(`${server.address}/calculator`);
+  await page.getByRole("button", { name: /^Mezzanine Light on 1 TB: / }).click();
+  await expect(page.getByLabel("Codec", { exact: true })).toHaveValue("mezzanine-light");
+  await expect(page.getByLabel("Card", { exact: true })).toHaveValue("1 TB");
+  await expect(page.getByRole("button", { name: /^Mezzanine Light on 1 TB: / })).toHaveAttribute("aria-pressed", "true");
+  await page.getByLabel("Find").selectOption("The rate from time and size");
+  await page.getByLabel("Card or file").fill("3 GB");
+  await page.getByLabel("Full after").fill("1 min");
+  await page.getByLabel("Reserve").fill("0 %");
+  await expect(page.getByTestId("calculator")).toHaveText("50.00 MB/s · 400 Mb/s");
 });

@@ -229,3 +229,19 @@ test("a sentence of the needs is changed word by word and answered at once", asy
   await page.getByLabel("through the on-board monitor").click();
   await expect(page.getByRole("region", { name: "Findings here" }).filter({ hasText: "H-102" })).toBeVisible();
 });
+
+test("what is short stands on top of the kit, is hired at once, and what lies there is put on the floor", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/kit`);
+  // The day needs a card more than the kit has: the same rule as for devices.
+  const short = page.getByRole("region", { name: "To hire" });
+  await expect(short).toContainText("1 × SSD caddy 240 GB");
+  await short.getByRole("button", { name: "Hire all that is short" }).click();
+  await expect(short).toContainText("Nothing is short");
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByText("Hire list", { exact: true })).toBeVisible();
+  await expect(page.getByRole("table", { name: "Cameras" })).toBeHidden();
+  await page.emulateMedia({ media: "screen" });
+  await page.getByRole("button", { name: "Put one Ashgill 5 on-board monitor on the floor" }).click();
+  await expect(page.getByText(/^Ashgill 5 on-board monitor on the floor: /)).toBeVisible();
+  await expect(page.getByRole("button", { name: "Put one Ashgill 5 on-board monitor on the floor" })).toHaveCount(0);
+});

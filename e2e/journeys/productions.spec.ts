@@ -69,3 +69,37 @@ test("the licences of what ships are shown", async ({ page, server }) => {
   await page.getByText("@fontsource-variable/public-sans").click();
   await expect(page.getByText("SIL OPEN FONT LICENSE").first()).toBeVisible();
 });
+
+test("a production starts from a package, and the list says how each build stands", async ({ page, server }) => {
+  await page.goto(server.address);
+  const night = page.getByRole("link", { name: /^Night pour/ });
+  await expect(night).toContainText("5 stops, 3 cautions");
+  await expect(night).toContainText("first to end: B camera, 30 min; 8 cards for the day");
+  await expect(night.getByRole("img", { name: /^21 devices on / })).toBeVisible();
+  await page.getByLabel("Name of a new production").fill("Low Tide");
+  await page.getByLabel("Start from").selectOption("Drama unit with village");
+  await expect(page.getByText("director and client by radio")).toBeVisible();
+  await page.getByRole("button", { name: "Create" }).click();
+  await expect(page.getByTestId("verdict")).not.toContainText("stop");
+  await expect(page.getByRole("row", { name: /^Director/ })).toBeVisible();
+  // An address without a view, or without a build, leads to the line map.
+  await page.goto(`${server.address}/p/low-tide`);
+  await expect(page).toHaveURL(/\/p\/low-tide\/main\/path$/);
+  await page.goto(`${server.address}/p/low-tide/main`);
+  await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
+});
+
+test("a file is taken wherever it is dropped", async ({ page, server }) => {
+  await page.goto(server.address);
+  const text = readFileSync(join(import.meta.dirname, "../../demo/first-light.json"), "utf8");
+  const data = await page.evaluateHandle((contents) => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File([contents], "first-light.json", { type: "application/json" }));
+    return transfer;
+  }, text);
+  await page.dispatchEvent("body", "dragover", { dataTransfer: data });
+  await expect(page.getByText("Drop the production file to import it")).toBeVisible();
+  await page.dispatchEvent("body", "drop", { dataTransfer: data });
+  await expect(page.getByTestId("verdict")).toHaveText("1 stop");
+  expect(page.url()).toContain("/p/first-light-2/");
+});

@@ -923,12 +923,16 @@ export interface components {
             codec: string;
             /** @description From wrap until the last copy is verified. */
             copied?: string | null;
+            /** @description Whether it is how the recorder is set now. */
+            is_now: boolean;
             /** @description What the file really holds. */
             keeps?: string | null;
             /** @description What ends it first, and after how long. */
             lasts?: string | null;
             /** @description The cards' names. */
             media: string[];
+            /** @description What the recorder must do, answered for this choice. */
+            needs: components["schemas"]["NeedReport"][];
             /** @description Why it can't be, where it can't. */
             refusal?: string | null;
             /** @description What takes it. */
@@ -1596,6 +1600,8 @@ export interface components {
             last_copy_done_seconds: number;
             /** @description What limits. */
             limit: components["schemas"]["Bound"];
+            /** @description What is shot when, and the breaks. */
+            parts: components["schemas"]["DayPart"][];
             /** @description By kind of card. */
             pools: components["schemas"]["Pool"][];
             /** @description In sentences, the most important first. */
@@ -1609,6 +1615,25 @@ export interface components {
              * @description The end of the last entry, in seconds since midnight.
              */
             wrap_seconds: number;
+        };
+        /** @description A part of the day, on the axis of the cards. */
+        DayPart: {
+            /**
+             * Format: int64
+             * @description From when, in seconds since midnight.
+             */
+            from: number;
+            /** @description Its id in the schedule. */
+            id: string;
+            /** @description Whether nothing rolls. */
+            is_break: boolean;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Until when, in seconds since midnight.
+             */
+            to: number;
         };
         /** @example 80 ms */
         Delay: string;
@@ -2196,7 +2221,7 @@ export interface components {
             spare: number;
             /**
              * Format: int32
-             * @description How many the build uses.
+             * @description How many the build uses; of cards, as many as its day needs.
              */
             used: number;
         };
@@ -2219,6 +2244,8 @@ export interface components {
              * @description From when, in seconds since midnight.
              */
             from: number;
+            /** @description The recorder whose pictures are on the card then. */
+            recorder: string;
             /** @description In words, with the recorder: *shooting in A camera, 20:30 to 21:12*. */
             says: string;
             /** @description What it does. */
@@ -3447,6 +3474,11 @@ export interface components {
             audio: components["schemas"]["AudioTracks"];
             /** @description A codec's id: the answer is the capacity for `length`. */
             codec?: string | null;
+            /**
+             * @description With a capacity: whether the rate is asked for that fills it in that time, in the place of a
+             *     codec.
+             */
+            find_rate?: boolean;
             /** @description How long it must last. */
             length: string;
             /** @description A capacity: the answer is the largest codec that lasts for `length`. */
@@ -3466,6 +3498,11 @@ export interface components {
             codec?: string | null;
             /** @description In one line. */
             label: string;
+            /**
+             * Format: int64
+             * @description The rate in bits a second, where that was asked for.
+             */
+            rate_bps?: number | null;
         };
         /** @description Two devices to join. */
         TwoDevices: {

@@ -12,11 +12,12 @@ const MOST = 10;
 interface Axis {
   /** Where a time stands, in percent of the axis; what is beyond stands at its end. */
   at: (seconds: number) => number;
+  from: number;
   end: number;
   ticks: number[];
 }
 
-const AxisContext = createContext<Axis>({ at: () => 0, end: 0, ticks: [] });
+const AxisContext = createContext<Axis>({ at: () => 0, from: 0, end: 0, ticks: [] });
 
 /** The axis of everything inside, from one time to another, in seconds. */
 export function TimeAxis({ from = 0, to, children }: { from?: number; to: number; children: ReactNode }) {
@@ -25,16 +26,27 @@ export function TimeAxis({ from = 0, to, children }: { from?: number; to: number
     const step = STEPS.find((step) => (end - from) / step <= MOST) ?? Math.ceil((end - from) / MOST / (24 * HOUR)) * 24 * HOUR;
     const first = Math.ceil(from / step) * step;
     const ticks = Array.from({ length: Math.max(0, Math.floor((end - first) / step) + 1) }, (_, tick) => first + tick * step);
-    return { at: scaleLinear([from, end], [0, 100]).clamp(true), end, ticks };
+    return { at: scaleLinear([from, end], [0, 100]).clamp(true), from, end, ticks };
   }, [from, to]);
   return <AxisContext.Provider value={axis}>{children}</AxisContext.Provider>;
+}
+
+/** The axis for who drags along it: the time under a pointer that is over one of its tracks. */
+export function useAxis() {
+  const { from, end } = useContext(AxisContext);
+  return {
+    secondsAt: (event: { clientX: number; currentTarget: Element }) => {
+      const box = event.currentTarget.closest("[data-track]")?.getBoundingClientRect();
+      return box && box.width > 0 ? from + ((event.clientX - box.left) / box.width) * (end - from) : from;
+    },
+  };
 }
 
 /** A row of the chart: its marks over the lines of the ticks. */
 export function Track({ tall = false, children }: { tall?: boolean; children: ReactNode }) {
   const { at, ticks } = useContext(AxisContext);
   return (
-    <span className={`relative block bg-sunk ${tall ? "h-6" : "h-4"}`}>
+    <span data-track className={`relative block bg-sunk ${tall ? "h-6" : "h-4"}`}>
       {ticks.map((tick) => (
         <span key={tick} aria-hidden className="absolute inset-y-0 w-px bg-rule" style={{ left: `${at(tick)}%` }} />
       ))}
@@ -44,7 +56,7 @@ export function Track({ tall = false, children }: { tall?: boolean; children: Re
 }
 
 /** A stretch of time. */
-export function Stretch({ from, to, says, className }: { from: number; to: number; says?: string; className: string }) {
+export function Stretch({ from, to, says, className, children }: { from: number; to: number; says?: string; className: string; children?: ReactNode }) {
   const { at } = useContext(AxisContext);
   return (
     <span
@@ -54,7 +66,9 @@ export function Stretch({ from, to, says, className }: { from: number; to: numbe
       title={says}
       className={`absolute ${className}`}
       style={{ left: `${at(from)}%`, width: `max(1px, ${at(to) - at(from)}%)` }}
-    />
+    >
+      {children}
+    </span>
   );
 }
 

@@ -13,6 +13,17 @@ export function Notices() {
           className={`pointer-events-auto flex max-w-3xl flex-wrap items-center gap-3 border bg-raised px-3 py-2 shadow-2xl ${notice.done ? "border-dim" : "border-caution"}`}
         >
           <span>{notice.text}</span>
+          {notice.typed !== undefined && (
+            <label className="flex items-center gap-2 text-small text-dim">
+              What was typed
+              <input
+                readOnly
+                value={notice.typed}
+                onFocus={(event) => event.target.select()}
+                className="w-64 border border-rule bg-sunk px-1.5 py-0.5 text-body text-ink"
+              />
+            </label>
+          )}
           {again && (
             <Button strong onClick={() => attempt(again)}>
               Retry

@@ -1,13 +1,28 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
-import { Problem, sentenceOf, type Build, type Command, type Fix, type Outlook, type Reference, type Workspace, type Production } from "../api/client";
+import {
+  Problem,
+  sentenceOf,
+  type Build,
+  type Command,
+  type Fix,
+  type Outlook,
+  type Production,
+  type Reference,
+  type Setup,
+  type Workspace,
+} from "../api/client";
+import { UNSENT, type Unsent } from "../ui/field";
 import { keepWorkspace, requestEdit, type Step } from "../api/queries";
 
 export type Selection = { kind: "device" | "cable"; id: string };
 /** Commands, a step back or forward, or commands made from the document as it is when their turn comes:
  *  what changes a part of something must not be made from what was on the screen before. */
-type Edit = Command[] | Step | ((newest: Production) => Command[] | Promise<Command[]>);
+type Edit = Command[] | Step | ((newest: Production) => Command[] | Promise<Command[] | Planned>);
+
+/** Commands that the core planned, with what it has to say of them. */
+type Planned = Pick<Setup, "commands" | "says">;
 
 interface Notice {
   text: string;
@@ -17,6 +32,8 @@ interface Notice {
   again?: Edit;
   /** A step back that was somebody else's, waiting for a word. */
   theirs?: boolean;
+  /** Words that were being typed when what they were for went. */
+  typed?: string;
 }
 
 /** An edit that would switch an output off, waiting for a word. */
@@ -125,8 +142,11 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       const run = async () => {
         try {
           const before = newest.current.report.verdict.text;
+          let says: string[] = [];
           const next = await patiently(async () => {
-            const what = typeof asked === "function" ? await asked(newest.current.production) : asked;
+            const made = typeof asked === "function" ? await asked(newest.current.production) : asked;
+            const what = typeof made === "string" || Array.isArray(made) ? made : made.commands;
+            says = typeof made === "string" || Array.isArray(made) ? [] : made.says;
             // What a fix would do has been shown; anything else that switches an output off says so first.
             const ask = !certain && !previewed.current;
             return requestEdit(newest.current, what, ask);
@@ -134,7 +154,7 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
           newest.current = next;
           own.current.add(next.revision);
           keepWorkspace(client, id, build.id, next);
-          const said = [title && `${title}: ${outcome(before, next.report.verdict.text)}.`, ...(next.said ?? [])].filter(Boolean);
+          const said = [title && `${title}: ${outcome(before, next.report.verdict.text)}.`, ...(title ? says : []), ...(next.said ?? [])].filter(Boolean);
           setNotice(said.length ? { text: said.join(" "), done: !next.said?.length } : undefined);
           setPreview(undefined);
         } catch (error) {
@@ -194,6 +214,15 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
   // A set that grows with each edit is no state: whether the newest change is in it is.
   useLayoutEffect(() => setOthers(!own.current.has(workspace.revision)), [workspace.revision]);
   const theirs = others && Boolean(workspace.undo);
+  useEffect(() => {
+    const keep = (event: Event) => {
+      if (!(event instanceof CustomEvent)) return;
+      const { label, typed } = event.detail as Unsent;
+      setNotice({ text: `What “${label}” was typed for was removed in another window.`, typed });
+    };
+    window.addEventListener(UNSENT, keep);
+    return () => window.removeEventListener(UNSENT, keep);
+  }, []);
   // A page that is left takes with it what waits: the browser asks first.
   useEffect(() => {
     if (waiting === 0) return;

@@ -85,9 +85,9 @@ function count(typed: string): number {
 function Line({ line }: { line: KitReport }) {
   const { id, build, reference, edit, settle, attempt } = useWorkbench();
   const isDevice = reference.catalogue.devices.some((device) => device.id === line.item);
-  const putOnFloor = async () => {
+  const putOnFloor = () => {
     const wanted = { build: build.id, devices: [{ device: line.item, count: 1 }], unit: null, new_unit: null, connect: true, needs: true, distance: null };
-    return (await planSetup(id, wanted)).commands;
+    return planSetup(id, wanted);
   };
   const set = (change: { quantity?: number; hired?: number }) => edit([{ do: "set-kit", line: { item: line.item, length: line.length, ...change } }]);
   const name = line.length ? `${line.length} of ${line.name}` : line.name;

@@ -1,7 +1,10 @@
+import { useState } from "react";
+import { flushSync } from "react-dom";
 import type { DayAnswer, JobTotals } from "../api/client";
 import { mediaPlanAddress, useDay } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
+import { CardLabels } from "./card-labels";
 import { Lanes } from "./lanes";
 import { Schedule } from "./schedule";
 import { CopyRules, JobDays, StationFields } from "./station";
@@ -11,6 +14,13 @@ export function MediaView() {
   const { id, build, workspace } = useWorkbench();
   const plan = useDay(id, workspace.revision, build.id);
   const day = plan.data?.day;
+  const [sheet, setSheet] = useState<"labels">();
+  const printAs = (what: "labels" | undefined) => {
+    flushSync(() => setSheet(what));
+    window.print();
+    setSheet(undefined);
+  };
+  if (day && sheet === "labels") return <CardLabels day={day} />;
   return (
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto print:block">
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
@@ -24,7 +34,8 @@ export function MediaView() {
               <a className="underline decoration-dotted underline-offset-3" href={mediaPlanAddress(id, build.id)} download>
                 Save the changes as CSV
               </a>
-              <Button onClick={() => window.print()}>Print</Button>
+              <Button onClick={() => printAs(undefined)}>Print</Button>
+              <Button onClick={() => printAs("labels")}>Print card labels</Button>
             </span>
           )}
         </h2>

@@ -26,6 +26,8 @@ export function PathView() {
   const narrow = useNarrow();
   const [zoom, setZoom] = useState<Zoom>(1);
   const [whole, setWhole] = useState(false);
+  // A narrow window has a list; the lines can still be looked at, and scrolled.
+  const [lines, setLines] = useState(false);
   const [search, setSearch] = useSearchParams();
   const follow = search.get("follow");
   const route = search.get("route");
@@ -85,16 +87,22 @@ export function PathView() {
         <p className="hidden px-3 py-1 font-semibold print:block">
           {workspace.production.name}, {build.name}: {workspace.report.format}
         </p>
-        {narrow ? (
+        {narrow && (
+          <div className="flex flex-wrap gap-2 border-b border-rule p-2 print:hidden">
+            <Button onClick={() => setAdding(true)}>Add devices</Button>
+            <Button onClick={() => openPanel({ from: "", to: "" })}>Find a route</Button>
+            <Button aria-pressed={lines} onClick={() => setLines(!lines)}>
+              {lines ? "Show the list" : "Show the lines"}
+            </Button>
+            {lines && <SaveMenu name={`${workspace.production.name}, ${build.name}`} onWhole={setWhole} />}
+          </div>
+        )}
+        {narrow && !lines ? (
           <section aria-label="Arrivals board" tabIndex={0} data-scrolls className="min-h-0 overflow-auto">
             <ArrivalsBoard />
-            <div className="flex gap-2 p-3">
-              <Button onClick={() => setAdding(true)}>Add devices</Button>
-              <Button onClick={() => openPanel({ from: "", to: "" })}>Find a route</Button>
-            </div>
           </section>
         ) : (
-          <div aria-label="Lines and arrivals" role="region" tabIndex={0} className="min-h-0 flex-1 overflow-auto" data-scrolls>
+          <div aria-label="Lines and arrivals" role="region" tabIndex={0} className="min-h-0 flex-1 overflow-auto max-md:min-h-[60vh]" data-scrolls>
             <SkipMap />
             {build.placements.length === 0 ? <Empty onAdd={() => setAdding(true)} /> : <LineMap inputs={inputs.data} zoom={zoom} whole={whole} />}
           </div>

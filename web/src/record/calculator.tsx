@@ -23,6 +23,7 @@ const FINDS = [
   { value: "time", label: "How long it records" },
   { value: "media", label: "The media for a time" },
   { value: "codec", label: "The largest codec for both" },
+  { value: "rate", label: "The rate from time and size" },
 ];
 
 /** A sum in the page’s address, so that it can be passed on. */
@@ -69,7 +70,7 @@ function SumFields({ sum, set }: { sum: Sum; set: (change: Partial<Sum>) => void
     <section aria-label="Calculator" className="space-y-2">
       <h2 className="font-semibold">Calculator</h2>
       <Choice label="Find" value={sum.find} onChoose={(find) => set({ find })} options={FINDS} />
-      {sum.find !== "codec" && (
+      {sum.find !== "codec" && sum.find !== "rate" && (
         <Choice
           label="Codec"
           value={sum.codec}
@@ -78,13 +79,13 @@ function SumFields({ sum, set }: { sum: Sum; set: (change: Partial<Sum>) => void
         />
       )}
       <div className="grid grid-cols-2 gap-2">
-        {field("Raster", "raster")}
-        {field("Frame rate", "rate")}
-        {sum.find !== "media" && field("Card", "media")}
-        {sum.find !== "time" && field("Must last", "length")}
+        {sum.find !== "rate" && field("Raster", "raster")}
+        {sum.find !== "rate" && field("Frame rate", "rate")}
+        {sum.find !== "media" && field(sum.find === "rate" ? "Card or file" : "Card", "media")}
+        {sum.find !== "time" && field(sum.find === "rate" ? "Full after" : "Must last", "length")}
         {field("Reserve", "reserve")}
       </div>
-      {field("Sound: channels x sample rate x bits", "audio")}
+      {sum.find !== "rate" && field("Sound: channels x sample rate x bits", "audio")}
       <div aria-live="polite" className="border-t border-rule pt-2">
         {sum.find === "time" ? <TimeAnswer sum={sum} /> : <TurnedAnswer sum={sum} />}
       </div>
@@ -125,7 +126,7 @@ function TimeAnswer({ sum }: { sum: Sum }) {
 function TurnedAnswer({ sum }: { sum: Sum }) {
   const { raster, rate, audio, reserve, length } = sum;
   const basis = { raster, rate, audio, reserve, length };
-  const found = useTurned(sum.find === "media" ? { ...basis, codec: sum.codec } : { ...basis, media: sum.media });
+  const found = useTurned(sum.find === "media" ? { ...basis, codec: sum.codec } : { ...basis, media: sum.media, find_rate: sum.find === "rate" });
   if (found.error) return <p className="text-stop">{found.error.message}</p>;
   return (
     <p className="text-large font-semibold" data-testid="calculator">

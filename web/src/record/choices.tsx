@@ -6,6 +6,7 @@ import { useRecordable } from "./recordable";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/field";
 import { Figure } from "../ui/figure";
+import { SeverityMark } from "../ui/mark";
 import { Sheet } from "../ui/sheet";
 
 const MOST = 4;
@@ -66,6 +67,12 @@ function SideBySide({ placement, setting, onTaken }: { placement: Placement; set
     ["Last copy verified, after wrap", (number) => found.data?.[number]?.copied],
     ["The whole day writes", (number) => found.data?.[number]?.bytes],
   ];
+  const nowAt = found.data?.findIndex((choice) => choice.is_now) ?? -1;
+  /** Whether a choice’s answer is another than that of how it is set now. */
+  const differs = (cell: (number: number) => ReactNode, number: number) => {
+    const plain = (at: number) => (found.data?.[at] && cell === rows[0]?.[1] ? found.data[at].time?.rate_label : cell(at));
+    return nowAt >= 0 && number !== nowAt && plain(number) !== plain(nowAt);
+  };
   return (
     <div>
       {found.error && <p className="text-stop">{found.error.message}</p>}
@@ -74,7 +81,8 @@ function SideBySide({ placement, setting, onTaken }: { placement: Placement; set
           <tr className="align-bottom">
             <th className="w-32 font-normal text-dim">Recorded as</th>
             {choices.map((choice, number) => (
-              <th key={number} className="pl-3 font-normal">
+              <th key={number} className={`pl-3 font-normal ${number === nowAt ? "border-t-2 border-accent" : "border-t-2 border-transparent"}`}>
+                <span className="block h-4 text-small text-accent">{number === nowAt ? "as it is set now" : ""}</span>
                 <Choice
                   label={`Codec, choice ${number + 1}`}
                   value={choice.codec}
@@ -96,12 +104,26 @@ function SideBySide({ placement, setting, onTaken }: { placement: Placement; set
             <tr key={name} className="border-t border-rule align-top">
               <th className="py-1 font-normal text-dim">{name}</th>
               {choices.map((_, number) => (
-                <td key={number} className="py-1 pl-3">
+                <td key={number} className={`py-1 pl-3 ${differs(cell, number) ? "font-semibold" : nowAt >= 0 && number !== nowAt ? "text-dim" : ""}`}>
                   {cell(number) ?? "–"}
                 </td>
               ))}
             </tr>
           ))}
+          <tr className="border-t border-rule align-top">
+            <th className="py-1 font-normal text-dim">Needs at it</th>
+            {choices.map((_, number) => (
+              <td key={number} className="py-1 pl-3">
+                {found.data?.[number]?.needs.map((need) => (
+                  <p key={need.id}>
+                    <SeverityMark severity={need.met ? "ok" : "stop"} word={false} /> {need.met ? "met" : need.says}
+                    <span className="block text-small text-dim">{need.asks}</span>
+                  </p>
+                ))}
+                {found.data?.[number]?.needs.length === 0 && "none said"}
+              </td>
+            ))}
+          </tr>
           <tr className="border-t border-rule align-top">
             <td />
             {choices.map((_, number) => (

@@ -134,48 +134,51 @@ export function OwnCodecs() {
           </li>
         ))}
       </ul>
-      <form
-        aria-label="New codec"
-        className="border-t border-rule pt-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void add();
-        }}
-      >
-        <div className="grid grid-cols-2 gap-x-3 gap-y-1 lg:grid-cols-4">
-          <PlainField label="Name" example="Orrell H3, test clip" value={name} onChange={setName} />
-          <Choice label="Its rate is known by" value={kind} options={KINDS} onChoose={(next) => setKind(next as Kind)} />
-          {FIELDS[kind].map(([label, example], at) => (
-            <PlainField
-              key={label}
-              label={label}
-              example={example}
-              value={typed[at] ?? ""}
-              onChange={(text) => setTyped((old) => FIELDS[kind].map((_, number) => (number === at ? text : (old[number] ?? ""))))}
+      <details className="border-t border-rule pt-1">
+        <summary className="cursor-pointer py-1 text-dim">Add a custom codec</summary>
+        <form
+          aria-label="New codec"
+          className="pt-1"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void add();
+          }}
+        >
+          <div className="grid grid-cols-2 gap-x-3 gap-y-1 lg:grid-cols-4">
+            <PlainField label="Name" example="Orrell H3, test clip" value={name} onChange={setName} />
+            <Choice label="Its rate is known by" value={kind} options={KINDS} onChoose={(next) => setKind(next as Kind)} />
+            {FIELDS[kind].map(([label, example], at) => (
+              <PlainField
+                key={label}
+                label={label}
+                example={example}
+                value={typed[at] ?? ""}
+                onChange={(text) => setTyped((old) => FIELDS[kind].map((_, number) => (number === at ? text : (old[number] ?? ""))))}
+              />
+            ))}
+            <Choice
+              label="Sampling"
+              value={sampling}
+              options={(["4:2:0", "4:2:2", "4:4:4"] as const).map((value) => ({ value, label: value }))}
+              onChoose={(next) => setSampling(next as Codec["sampling"])}
             />
-          ))}
-          <Choice
-            label="Sampling"
-            value={sampling}
-            options={(["4:2:0", "4:2:2", "4:4:4"] as const).map((value) => ({ value, label: value }))}
-            onChoose={(next) => setSampling(next as Codec["sampling"])}
-          />
-          <Choice
-            label="Bit depth"
-            value={bits}
-            options={["8-bit", "10-bit", "12-bit", "16-bit"].map((value) => ({ value, label: value }))}
-            onChoose={setBits}
-          />
-        </div>
-        {refusal && (
-          <p role="alert" className="mt-0.5 text-small text-stop">
-            {refusal}
-          </p>
-        )}
-        <Button type="submit" className="mt-1.5">
-          Add the codec
-        </Button>
-      </form>
+            <Choice
+              label="Bit depth"
+              value={bits}
+              options={["8-bit", "10-bit", "12-bit", "16-bit"].map((value) => ({ value, label: value }))}
+              onChoose={setBits}
+            />
+          </div>
+          {refusal && (
+            <p role="alert" className="mt-0.5 text-small text-stop">
+              {refusal}
+            </p>
+          )}
+          <Button type="submit" className="mt-1.5">
+            Add the codec
+          </Button>
+        </form>
+      </details>
     </section>
   );
 }

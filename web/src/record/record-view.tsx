@@ -109,10 +109,7 @@ function Idle({ placement }: { placement: Placement }) {
   return (
     <li className="flex items-center justify-between border-t border-rule py-1.5">
       {placement.name}
-      <Button
-        aria-label={`Record on ${placement.name}`}
-        onClick={() => attempt(async () => (await planStart(id, build.id, placement.id)).commands, `Recording on ${placement.name}`)}
-      >
+      <Button aria-label={`Record on ${placement.name}`} onClick={() => attempt(() => planStart(id, build.id, placement.id), `Recording on ${placement.name}`)}>
         Record
       </Button>
     </li>

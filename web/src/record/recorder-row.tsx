@@ -192,7 +192,7 @@ function Settings({ row, placement, device, others, findings }: Props & { findin
           <button
             type="button"
             className="underline decoration-dotted underline-offset-3 hover:text-ink"
-            onClick={() => attempt(async () => (await planAlike(id, build.id, placement.id)).commands, `All recorders like ${placement.name}`)}
+            onClick={() => attempt(() => planAlike(id, build.id, placement.id), `All recorders like ${placement.name}`)}
           >
             Set all like {placement.name}
           </button>

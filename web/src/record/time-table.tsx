@@ -47,8 +47,22 @@ export function TimesAtAGlance({ sum, set }: { sum: Sum; set: (change: Partial<S
                   <th className="py-1 pr-3 font-normal text-ink">{row.name}</th>
                   <td className="py-1 pr-3 whitespace-nowrap">{row.rate_label}</td>
                   {row.times.map((time, at) => (
-                    <td key={at} className="py-1 pl-3 text-right whitespace-nowrap">
-                      {time ?? <span aria-label="not made for this picture">–</span>}
+                    <td key={at} className="py-0.5 pl-3 text-right whitespace-nowrap">
+                      {time == null ? (
+                        <span role="img" aria-label="not made for this picture">
+                          –
+                        </span>
+                      ) : (
+                        <button
+                          type="button"
+                          aria-label={`${row.name} on ${found.data.media[at]}: ${time}. Calculate with these`}
+                          aria-pressed={sum.find === "time" && sum.codec === row.codec && sum.media === found.data.media[at]}
+                          className="min-h-6 hover:underline aria-pressed:font-semibold aria-pressed:underline"
+                          onClick={() => set({ find: "time", codec: row.codec, media: found.data.media[at] })}
+                        >
+                          {time}
+                        </button>
+                      )}
                     </td>
                   ))}
                 </tr>

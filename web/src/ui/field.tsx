@@ -1,4 +1,4 @@
-import { useId, useRef, useState, type KeyboardEvent } from "react";
+import { useId, useLayoutEffect, useRef, useState, type KeyboardEvent, type RefObject } from "react";
 import { sentenceOf } from "../api/client";
 
 interface Props {
@@ -12,14 +12,37 @@ interface Props {
   placeholder?: string;
 }
 
+/** Says what was typed into a field that is gone before it could be sent, with what it stood on. */
+export const UNSENT = "west-rail:unsent";
+export interface Unsent {
+  label: string;
+  typed: string;
+}
+
+/** A field that goes while somebody writes in it doesn't take their words along. */
+function useKeptWords(field: RefObject<HTMLInputElement | null>, label: string, typed: string | undefined) {
+  const words = useRef<Unsent | undefined>(undefined);
+  useLayoutEffect(() => {
+    words.current = typed === undefined ? undefined : { label, typed };
+  }, [label, typed]);
+  useLayoutEffect(() => {
+    const input = field.current;
+    return () => {
+      if (words.current && document.activeElement === input) window.dispatchEvent(new CustomEvent<Unsent>(UNSENT, { detail: words.current }));
+    };
+  }, [field]);
+}
+
 /** A field that understands people: Enter or leaving it sends what was typed. A refused entry stays
  *  as it was typed, with what is accepted; Escape goes back to what is set. */
 export function TypedField({ label, value, send, hint, choices, hideLabel, placeholder }: Props) {
   const [typed, setTyped] = useState<string>();
   const [refusal, setRefusal] = useState<string>();
   const sending = useRef(false);
+  const field = useRef<HTMLInputElement>(null);
   const id = useId();
   const shown = typed ?? value;
+  useKeptWords(field, label, typed);
 
   // What is set has changed under an untouched field: nothing of the person's is lost by showing it.
   if (typed !== undefined && typed === value) {
@@ -58,6 +81,7 @@ export function TypedField({ label, value, send, hint, choices, hideLabel, place
         {label}
       </label>
       <input
+        ref={field}
         id={id}
         value={shown}
         placeholder={placeholder}

@@ -18,5 +18,5 @@ pub use recording::{
     Limit, LimitKind, RecordProblem, Recording, recorder_sum, recordings, sustained_needed,
 };
 pub use samples::Samples;
-pub use table::{Basis, TimeRow, TimeTable, largest_codec, media_for, table};
+pub use table::{Basis, TimeRow, TimeTable, largest_codec, media_for, rate_for, table};
 pub use time::{RecordTime, RecordTimeInputs, SumError, Video, record_time};

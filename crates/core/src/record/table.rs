@@ -4,7 +4,7 @@
 use super::{AudioTracks, RecordTimeInputs, Video, record_time};
 use crate::catalogue::{Catalogue, Codec};
 use crate::format::{FrameRate, Raster};
-use crate::quantity::{Bytes, Percent, Span};
+use crate::quantity::{BitRate, Bytes, Percent, Span};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -67,6 +67,14 @@ pub fn media_for(codec: &Codec, basis: Basis, length: Span) -> Option<Bytes> {
         nominal = nominal.checked_add(1)?;
     }
     Some(Bytes(nominal))
+}
+
+/// The rate at which what a medium can use is full after a time: what a file of that size and length
+/// was written at, where nothing is kept back. `None` where the time is none.
+pub fn rate_for(media: Bytes, reserve: Percent, length: Span) -> Option<BitRate> {
+    let bits = u128::from(reserve.off(media.0)) * 8;
+    let bps = bits.checked_div(u128::from(length.0))?;
+    u64::try_from(bps).ok().map(BitRate)
 }
 
 /// The codec with the highest rate that lasts so long on a medium, of those that are made for the

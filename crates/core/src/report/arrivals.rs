@@ -370,7 +370,7 @@ pub(super) fn asks(facts: &Facts, need: &Need) -> String {
         words.push(format!("within {}", within.label()));
     }
     if need.sound > 0 {
-        words.push(format!("with {} sound", need.sound));
+        words.push(format!("with {} ch of sound", need.sound));
     }
     if let Some(length) = need.length {
         words.push(length.label());

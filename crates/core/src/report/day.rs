@@ -1,7 +1,9 @@
 //! The day and the job of a production, and recording choices side by side.
 
+use super::NeedReport;
 use crate::catalogue::Catalogue;
 use crate::document::{Change, Command, Handle, Production, RecordingSetting};
+use crate::kit::{self, Line};
 use crate::path::{Floor, resolve};
 use crate::quantity::{Bytes, Span};
 use crate::record::day::{DayAnswer, JobTotals, day, job};
@@ -16,6 +18,25 @@ pub struct MediaPlan {
     pub day: Option<DayAnswer>,
     /// The job: every build's day as often as it is shot.
     pub job: JobTotals,
+}
+
+/// The kit against a build, with the cards that its day needs: what lies in the slots is what the
+/// morning begins with.
+pub fn kit_for_day(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+) -> Option<Vec<Line>> {
+    let with_custom = catalogue.with(&production.custom);
+    let mut lines = kit::lines(production, production.build(build)?, &with_custom);
+    let day = day_of(production, build, catalogue)?;
+    for pool in day.iter().flat_map(|day| &day.pools) {
+        let mut all = lines.iter_mut();
+        if let Some(line) = all.find(|line| line.item == pool.medium) {
+            line.used = line.used.max(pool.needed);
+        }
+    }
+    Some(lines)
 }
 
 /// Runs a build's recordings through something.
@@ -87,6 +108,10 @@ pub struct ChoiceReport {
     pub refusal: Option<String>,
     /// What takes it.
     pub take: Vec<Command>,
+    /// Whether it is how the recorder is set now.
+    pub is_now: bool,
+    /// What the recorder must do, answered for this choice.
+    pub needs: Vec<NeedReport>,
 }
 
 /// Recording choices of one recorder, each tried on a copy.
@@ -113,6 +138,8 @@ pub fn compare_choices(
             copied: None,
             bytes: None,
             refusal: None,
+            is_now: *choice == now,
+            needs: Vec::new(),
             take: vec![Command::SetRecording {
                 build: build.into(),
                 device: device.clone(),
@@ -126,6 +153,12 @@ pub fn compare_choices(
                 return report;
             }
         };
+        let after = super::report(&edited, build, catalogue);
+        let needs = after.map_or_else(Vec::new, |after| after.needs);
+        report.needs = needs
+            .into_iter()
+            .filter(|need| need.at == *device)
+            .collect();
         with_recordings(&edited, build, catalogue, |floor, recordings| {
             let placement = floor.placement(device);
             let recorded = recordings

@@ -24,7 +24,7 @@ pub use arrivals::{ArrivalReport, DelayLimit, NeedAnswer, Standing};
 pub use choosable::{Choosable, choosable};
 pub use compare::{BuildComparison, compare_builds};
 pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
-pub use day::{ChoiceReport, MediaPlan, compare_choices, day_of, media_plan};
+pub use day::{ChoiceReport, MediaPlan, compare_choices, day_of, kit_for_day, media_plan};
 pub use fixes::{fixes_of, report_with_fixes};
 pub use follow::{Hop, follow};
 pub use glance::{Glance, GlanceRow, glance};

@@ -69,7 +69,18 @@ pub(super) fn join_devices(bench: &mut Bench, from: &str, to: &str) -> bool {
         || [Kind::Sound, Kind::Timecode]
             .into_iter()
             .any(|kind| join(bench, from, to, kind, None))
-        || join(bench, from, to, Kind::Air, Some(USUAL_DISTANCE))
+        || join(bench, from, to, Kind::Air, Some(USUAL_DISTANCE)) && {
+            say_distance(bench, to, from, USUAL_DISTANCE);
+            true
+        }
+}
+
+fn say_distance(bench: &mut Bench, receiver: &str, sender: &str, far: Length) {
+    bench.says.push(format!(
+        "{} stands {far} from {}, until you say how far.",
+        bench.called(receiver),
+        bench.called(sender)
+    ));
 }
 
 fn is_screen(device: &Device) -> bool {
@@ -216,11 +227,7 @@ fn pair(bench: &mut Bench, handle: &str, device: &Device, distance: Option<Lengt
     let sender = sender.clone();
     let far = distance.unwrap_or(USUAL_DISTANCE);
     if join(bench, &sender, handle, Kind::Air, Some(far)) && distance.is_none() {
-        bench.says.push(format!(
-            "{} stands {far} from {}, until you say how far.",
-            bench.called(handle),
-            bench.called(&sender)
-        ));
+        say_distance(bench, handle, &sender, far);
     }
 }
 

@@ -15,9 +15,8 @@ use utoipa::{IntoParams, ToSchema};
 use west_rail_core::carriage::edid::{Edid, parse_dump};
 use west_rail_core::catalogue::Device;
 use west_rail_core::document::{Command, EntriesFile, InputSetting, check_entry};
-use west_rail_core::kit;
 use west_rail_core::quantity::Length;
-use west_rail_core::report::{Outlook, outlook, report};
+use west_rail_core::report::{Outlook, kit_for_day, outlook, report};
 
 /// Which build.
 #[derive(Deserialize, IntoParams)]
@@ -39,7 +38,7 @@ pub struct KitReport {
     length: Option<Length>,
     owned: u32,
     hired: u32,
-    /// How many the build uses.
+    /// How many the build uses; of cards, as many as its day needs.
     used: u32,
     short: u32,
     spare: u32,
@@ -117,12 +116,9 @@ pub async fn kit_lines(
 ) -> Result<Json<Vec<KitReport>>, Problem> {
     app.on_production(id, move |store, shipped, id| {
         let kept = store.get(id)?;
-        let production = &kept.production;
-        let build = production
-            .build(&query.build)
-            .ok_or_else(|| no_build(&query.build))?;
-        let catalogue = shipped.with(&production.custom);
-        let lines = kit::lines(production, build, &catalogue)
+        let lines = kit_for_day(&kept.production, &query.build, shipped);
+        let lines = lines
+            .ok_or_else(|| no_build(&query.build))?
             .into_iter()
             .map(|line| KitReport {
                 short: line.short(),

@@ -11,7 +11,7 @@ use west_rail_core::format::{FrameRate, Raster};
 use west_rail_core::quantity::{BitRate, Bytes, Percent, Span};
 use west_rail_core::record::{
     AudioTracks, Basis, RecordTime, RecordTimeInputs, TimeTable, Video, largest_codec, media_for,
-    record_time as work_out, table,
+    rate_for, record_time as work_out, table,
 };
 
 /// What a record time follows from, as typed.
@@ -89,6 +89,10 @@ pub struct Turned {
     audio: AudioTracks,
     #[schema(value_type = String)]
     reserve: Percent,
+    /// With a capacity: whether the rate is asked for that fills it in that time, in the place of a
+    /// codec.
+    #[serde(default)]
+    find_rate: bool,
 }
 
 /// The answer to a sum that was turned around.
@@ -100,6 +104,8 @@ pub struct TurnedAnswer {
     bytes: Option<u64>,
     /// The codec's id, where that was asked for.
     codec: Option<String>,
+    /// The rate in bits a second, where that was asked for.
+    rate_bps: Option<u64>,
 }
 
 /// Which table.
@@ -143,6 +149,17 @@ pub async fn calculator(
                 label: format!("{} of media for {}", bytes.label(), asked.length.label()),
                 bytes: Some(bytes.0),
                 codec: None,
+                rate_bps: None,
+            }))
+        }
+        (None, Some(media)) if asked.find_rate => {
+            let rate = rate_for(media, asked.reserve, asked.length);
+            let rate = rate.ok_or_else(|| Problem::refused("that is no rate that can be told"))?;
+            Ok(Json(TurnedAnswer {
+                label: rate.label(),
+                bytes: None,
+                codec: None,
+                rate_bps: Some(rate.0),
             }))
         }
         (None, Some(media)) => {
@@ -158,6 +175,7 @@ pub async fn calculator(
                 label: format!("{} is the largest that fits", codec.name),
                 bytes: None,
                 codec: Some(codec.id.clone()),
+                rate_bps: None,
             }))
         }
         _ => Err(Problem::refused(

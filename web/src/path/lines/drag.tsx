@@ -79,7 +79,7 @@ export function DragHandles({ placed, device, zoom }: { placed: Placed; device: 
             connect(port);
           } else if (over !== undefined) {
             const [from, to] = backwards ? [over, device] : [device, over];
-            attempt(async () => (await planJoin(id, build.id, from, to)).commands, `${name(from)} to ${name(to)}`);
+            attempt(() => planJoin(id, build.id, from, to), `${name(from)} to ${name(to)}`);
             select({ kind: "device", id: to });
           }
         }}

@@ -28,6 +28,8 @@ type At = (rect: DOMRect) => { x: number; y: number; width: number; height: numb
 function draw(element: Element, svg: SVGSVGElement, at: At) {
   const style = getComputedStyle(element);
   if (style.display === "none" || style.visibility === "hidden" || element.hasAttribute("data-overview") || element.closest("[data-not-saved]")) return;
+  // What is said to a screen reader alone isn't seen.
+  if (style.position === "absolute" && style.overflow === "hidden" && parseFloat(style.width) <= 1) return;
   if (element instanceof SVGSVGElement) {
     const { x, y } = at(element.getBoundingClientRect());
     const copy = inlined(element);
@@ -63,6 +65,7 @@ function draw(element: Element, svg: SVGSVGElement, at: At) {
 /** Words, a line at a time, where the page has broken them. */
 function words(node: Text, style: CSSStyleDeclaration, svg: SVGSVGElement, at: At) {
   const range = document.createRange();
+  const box = style.textOverflow === "ellipsis" ? node.parentElement?.getBoundingClientRect() : undefined;
   let line = "";
   let first: DOMRect | undefined;
   const put = () => {
@@ -84,6 +87,11 @@ function words(node: Text, style: CSSStyleDeclaration, svg: SVGSVGElement, at: A
     range.setEnd(node, place + 1);
     const [rect] = range.getClientRects();
     if (!rect || rect.width === 0) continue;
+    // Where the page has no room for the rest, neither has the picture.
+    if (box && rect.right > box.right - 8) {
+      line = `${line.trimEnd()}…`;
+      break;
+    }
     if (first && Math.abs(rect.top - first.top) > 2) {
       put();
       line = "";

@@ -4,7 +4,7 @@ use super::fill::{MOST_CARDS, fills, least_cards, plan, written};
 use super::lanes::{Lane, Swap, lanes};
 use super::rotate::{Bound, Copied, peak, rotate};
 use super::{Fill, Plan};
-use crate::document::{Production, Station};
+use crate::document::{Production, Rolls, Station};
 use crate::path::Floor;
 use crate::quantity::{BitRate, Bytes, ClockTime, Span};
 use crate::record::Recording;
@@ -44,6 +44,39 @@ pub struct DayAnswer {
     pub lanes: Vec<Lane>,
     /// The first and the last second of the axis.
     pub axis: [u64; 2],
+    /// What is shot when, and the breaks.
+    pub parts: Vec<DayPart>,
+}
+
+/// A part of the day, on the axis of the cards.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct DayPart {
+    /// Its id in the schedule.
+    pub id: String,
+    /// Its name.
+    pub name: String,
+    /// From when, in seconds since midnight.
+    pub from: u64,
+    /// Until when, in seconds since midnight.
+    pub to: u64,
+    /// Whether nothing rolls.
+    pub is_break: bool,
+}
+
+/// The schedule of a build, in the order of the clock.
+fn parts(floor: &Floor) -> Vec<DayPart> {
+    let entries = floor.build.schedule.iter();
+    let mut parts: Vec<DayPart> = entries
+        .map(|entry| DayPart {
+            id: entry.id.clone(),
+            name: entry.name.clone(),
+            from: entry.start.seconds(),
+            to: entry.start.seconds().saturating_add(entry.length.0),
+            is_break: entry.rolls == Rolls::Nothing,
+        })
+        .collect();
+    parts.sort_by_key(|part| (part.from, part.to));
+    parts
 }
 
 /// Cards of one kind.
@@ -223,6 +256,7 @@ fn beyond(plan: &Plan, floor: &Floor) -> DayAnswer {
         what_if: Vec::new(),
         lanes: Vec::new(),
         axis: [first, wrap],
+        parts: parts(floor),
     }
 }
 
@@ -331,6 +365,7 @@ pub fn day(floor: &Floor, recordings: &[Recording]) -> Option<DayAnswer> {
         what_if: what_if(&plan, floor, &run),
         lanes,
         axis: [first.unwrap_or(0), last.ceil() as u64],
+        parts: parts(floor),
     };
     answer.says = sentences(&answer, floor.production);
     if !listed {

@@ -34,6 +34,8 @@ pub struct Lane {
 /// What a card does for a while.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct LaneStretch {
+    /// The recorder whose pictures are on the card then.
+    pub recorder: String,
     /// What it does.
     pub state: LaneState,
     /// From when, in seconds since midnight.
@@ -150,6 +152,7 @@ fn stretches<'a>(
         };
         let (begins, ends) = (ClockTime::label_of(from), ClockTime::label_of(to));
         LaneStretch {
+            recorder: recorder.handle.clone(),
             state,
             from,
             to,

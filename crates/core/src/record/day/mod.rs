@@ -11,7 +11,7 @@ mod fill;
 mod lanes;
 mod rotate;
 
-pub use answer::{DayAnswer, JobTotals, Pool, WhatIf, day, job, short_pools};
+pub use answer::{DayAnswer, DayPart, JobTotals, Pool, WhatIf, day, job, short_pools};
 pub use fill::{Fill, MOST_CARDS, Plan, Recorder, Stretch, fills, least_cards, plan, written};
 pub use lanes::{Lane, LaneState, LaneStretch, Swap};
 pub use rotate::{Bound, Copied, peak, rotate};
