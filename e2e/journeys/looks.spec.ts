@@ -177,7 +177,10 @@ test("at 200 % every tool of the path is reachable", async ({ page, server }) =>
   await open(page, server, `${NIGHT}/path`);
   await expect(page.getByRole("button", { name: "Add devices" })).toBeVisible();
   await expect(page.getByRole("button", { name: "Find a route" })).toBeVisible();
-  await page.getByRole("list", { name: "Arrivals" }).getByRole("button", { name: /Director/ }).click();
+  await page
+    .getByRole("list", { name: "Arrivals" })
+    .getByRole("button", { name: /Director/ })
+    .click();
   await page.getByRole("button", { name: "Follow its path" }).click();
   await expect(page.getByRole("heading", { name: /From the lens to Director/ })).toBeInViewport();
   await page.getByRole("button", { name: "Show the lines" }).click();

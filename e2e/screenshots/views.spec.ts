@@ -21,7 +21,7 @@ for (const theme of ["night", "day"]) {
     await expect(page.getByTestId("day-answer")).toBeVisible();
     await page.screenshot({ path: shot("media") });
 
-    await open(page, server, `${NIGHT}/record`);
+    await open(page, server, `${NIGHT}/record?open=a`);
     await page.getByRole("button", { name: "Compare choices for A camera" }).click();
     await expect(page.getByRole("row", { name: /^On its cards/ })).toContainText("min");
     await page.screenshot({ path: shot("choices") });
@@ -40,8 +40,15 @@ for (const theme of ["night", "day"]) {
     await page.screenshot({ path: shot("routes") });
 
     await page.goto(server.address);
-    await expect(page.getByRole("link", { name: "First Light", exact: true })).toBeVisible();
+    await expect(page.getByRole("img", { name: /^21 devices on / })).toBeVisible();
     await page.screenshot({ path: shot("productions") });
+
+    await open(page, server, `${NIGHT}/path`);
+    await page.keyboard.press("a");
+    await page.getByRole("button", { name: "One Orrell C2 compact cinema body more" }).click({ clickCount: 2 });
+    await page.getByRole("button", { name: "One Ashgill 5 on-board monitor more" }).click({ clickCount: 2 });
+    await page.getByRole("button", { name: "One Pellow L2 receiver more" }).click();
+    await page.screenshot({ path: shot("add-devices") });
 
     await page.goto(`${server.address}/calculator`);
     await expect(page.getByTestId("calculator")).toBeVisible();

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import type { Finding, Fix } from "../api/client";
 import { useFixes, useOutlook, useSafeFixes } from "../api/queries";
@@ -8,7 +8,7 @@ import { SeverityMark } from "../ui/mark";
 import { OutlookSummary } from "./outlook";
 
 /** So many findings are listed at first. */
-const LISTED = 30;
+const LISTED = 12;
 
 /** All findings, stops first. */
 export function FindingsList({ onClose }: { onClose: () => void }) {
@@ -37,7 +37,7 @@ export function FindingsList({ onClose }: { onClose: () => void }) {
           <ol>
             {findings.slice(0, shown).map((finding, number) => (
               <li key={`${finding.id}-${number}`}>
-                <FindingCard finding={finding} looks={number < LOOKED} />
+                <FindingCard finding={finding} place={number} />
               </li>
             ))}
             {findings.length > shown && (
@@ -108,7 +108,7 @@ export function FindingsAt({ findings }: { findings: Finding[] }) {
   return (
     <section aria-label="Findings here" className="border-t border-rule">
       {findings.map((finding, number) => (
-        <FindingCard key={`${finding.id}-${number}`} finding={finding} looks={number < LOOKED} />
+        <FindingCard key={`${finding.id}-${number}`} finding={finding} place={number} />
       ))}
     </section>
   );
@@ -118,10 +118,10 @@ export function FindingsAt({ findings }: { findings: Finding[] }) {
 const LOOKED = 8;
 
 /** A finding: its code, one sentence, the reason, the fixes. */
-function FindingCard({ finding, looks }: { finding: Finding; looks: boolean }) {
+function FindingCard({ finding, place }: { finding: Finding; place: number }) {
   const { reference, select } = useWorkbench();
   const [open, setOpen] = useState(false);
-  const [asked, setAsked] = useState(looks);
+  const [asked, setAsked] = useState(place < LOOKED);
   const page = reference.findings.find((other) => other.code === finding.code);
   const { id, build } = useWorkbench();
   const navigate = useNavigate();
@@ -165,7 +165,7 @@ function FindingCard({ finding, looks }: { finding: Finding; looks: boolean }) {
       )}
       {asked ? (
         <div className="print:hidden">
-          <Fixes finding={finding.id} />
+          <Fixes finding={finding.id} after={place} />
         </div>
       ) : (
         <Button className="mt-1.5 print:hidden" onClick={() => setAsked(true)}>
@@ -176,10 +176,22 @@ function FindingCard({ finding, looks }: { finding: Finding; looks: boolean }) {
   );
 }
 
-/** The fixes of a finding, each tried on a copy by the server. */
-function Fixes({ finding }: { finding: string }) {
+/** A value as it was a moment ago; nothing at first. */
+function useLater<T>(value: T, delay: number): T | undefined {
+  const [later, setLater] = useState<T>();
+  useEffect(() => {
+    const timer = setTimeout(() => setLater(value), delay);
+    return () => clearTimeout(timer);
+  }, [value, delay]);
+  return later;
+}
+
+/** The fixes of a finding, each tried on a copy by the server. They are asked for one after the other, when the
+ *  page is drawn: a list of findings doesn't hold it up. */
+function Fixes({ finding, after }: { finding: string; after: number }) {
   const { id, build, workspace } = useWorkbench();
-  const fixes = useFixes(id, build.id, workspace.revision, finding, true);
+  const revision = useLater(workspace.revision, 50 + 25 * after);
+  const fixes = useFixes(id, build.id, revision ?? workspace.revision, finding, revision !== undefined);
   if (fixes.error) return <p className="mt-1 text-small text-dim">{fixes.error.message}</p>;
   if (!fixes.data) return <p className="mt-1 text-small text-dim">Looking for fixes…</p>;
   if (fixes.data.length === 0) return <p className="mt-1 text-small text-dim">Nothing in the kit, or to hire, mends this by itself.</p>;

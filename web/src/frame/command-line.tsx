@@ -53,6 +53,8 @@ export function CommandLine({ open, onOpenChange }: { open: boolean; onOpenChang
   }
 
   function close() {
+    // A focused field that goes has the whole page measured; one that was left doesn't.
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
     onOpenChange(false);
   }
 

@@ -1,5 +1,4 @@
-import { DropdownMenu } from "radix-ui";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { flushSync } from "react-dom";
 import { Link, useSearchParams } from "react-router";
 import { useOtherEnds } from "../api/queries";
@@ -7,8 +6,8 @@ import { FindingsList } from "../findings/findings";
 import { ADD_DEVICE } from "../frame/keys";
 import { useSelection, useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
+import { Menu } from "../ui/menu";
 import { useNarrow } from "../ui/narrow";
-import { AddDevices } from "./add-devices";
 import { ArrivalsBoard } from "./arrivals";
 import { ConnectPanel } from "./connect";
 import { DeviceInspector, type Panel } from "./device-inspector";
@@ -16,6 +15,10 @@ import { FollowPanel } from "./follow";
 import { CableInspector } from "./cable-inspector";
 import { LineMap, type Zoom } from "./lines/line-map";
 import { RoutesPanel } from "./routes";
+
+// It comes when it is asked for, or soon after the view: the first look doesn't wait for it.
+const loadAdd = () => import("./add-devices");
+const AddDevices = lazy(async () => ({ default: (await loadAdd()).AddDevices }));
 
 /** The Path view: the lines with their board, the inspector or the findings beside them; on a narrow screen
  *  the arrivals as a list. */
@@ -37,8 +40,12 @@ export function PathView() {
 
   useEffect(() => {
     const open = () => setAdding(true);
+    const soon = setTimeout(() => void loadAdd().catch(() => undefined), 1500);
     window.addEventListener(ADD_DEVICE, open);
-    return () => window.removeEventListener(ADD_DEVICE, open);
+    return () => {
+      clearTimeout(soon);
+      window.removeEventListener(ADD_DEVICE, open);
+    };
   }, []);
 
   // What stands in the inspector's place is in the address, like what is selected.
@@ -102,7 +109,13 @@ export function PathView() {
             <ArrivalsBoard />
           </section>
         ) : (
-          <div aria-label="Lines and arrivals" role="region" tabIndex={0} className="min-h-0 flex-1 overflow-auto max-md:min-h-[60vh]" data-scrolls>
+          <div
+            aria-label="Lines and arrivals"
+            role="region"
+            tabIndex={0}
+            className="min-h-0 flex-1 overflow-auto contain-content max-md:min-h-[60vh] print:contain-none"
+            data-scrolls
+          >
             <SkipMap />
             {build.placements.length === 0 ? <Empty onAdd={() => setAdding(true)} /> : <LineMap inputs={inputs.data} zoom={zoom} whole={whole} />}
           </div>
@@ -114,7 +127,7 @@ export function PathView() {
           aria-label="Inspector"
           tabIndex={0}
           data-scrolls
-          className="w-full shrink-0 overflow-auto border-rule print:w-full print:break-before-page print:border-0 md:w-[308px] md:border-l max-md:border-t max-md:overflow-visible"
+          className="w-full shrink-0 overflow-auto border-rule contain-content print:contain-none print:w-full print:break-before-page print:border-0 md:w-[308px] md:border-l max-md:border-t max-md:overflow-visible"
         >
           {connecting !== undefined ? (
             <ConnectPanel key={connecting} at={connecting} facing={facing ?? "out"} ends={inputs.data} problem={inputs.error?.message} />
@@ -131,7 +144,11 @@ export function PathView() {
           )}
         </aside>
       )}
-      <AddDevices open={adding} onOpenChange={setAdding} />
+      {adding && (
+        <Suspense>
+          <AddDevices open={adding} onOpenChange={setAdding} />
+        </Suspense>
+      )}
     </div>
   );
 }
@@ -183,24 +200,18 @@ function SaveMenu({ name, onWhole }: { name: string; onWhole: (whole: boolean) =
       onWhole(false);
     }
   }
-  const look = "block w-full cursor-pointer px-3 py-1.5 text-left outline-none data-highlighted:bg-raised";
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="px-1.5 py-1 text-small text-dim hover:text-ink">Save or print</DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="start" sideOffset={4} className="z-50 min-w-36 border border-dim bg-ground py-1 shadow-2xl">
-          <DropdownMenu.Item className={look} onSelect={() => settle(picture("svg"))}>
-            Save as SVG
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={look} onSelect={() => settle(picture("png"))}>
-            Save as PNG
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={look} onSelect={() => setTimeout(() => window.print())}>
-            Print
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <Menu
+      quiet
+      name="Save or print"
+      word="Save or print"
+      align="start"
+      items={[
+        ["Save as SVG", () => settle(picture("svg"))],
+        ["Save as PNG", () => settle(picture("png"))],
+        ["Print", () => void setTimeout(() => window.print())],
+      ]}
+    />
   );
 }
 

@@ -1,4 +1,3 @@
-import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Glance, Listed } from "../api/client";
@@ -7,6 +6,7 @@ import { FIRST } from "../views";
 import { Button } from "../ui/button";
 import { TypedField } from "../ui/field";
 import { SeverityMark } from "../ui/mark";
+import { Menu } from "../ui/menu";
 import { MiniMap } from "./mini-map";
 
 interface Props {
@@ -49,7 +49,8 @@ export function ProductionRow({ production, onDuplicate, onRemove, onRename }: P
           </p>
         </div>
         <Menu
-          name={name}
+          name={`Actions for ${name}`}
+          word="Actions"
           items={[
             ["Rename", () => setRenaming(true)],
             ["Duplicate", onDuplicate],
@@ -95,35 +96,6 @@ function BuildCard({ id, build, glance }: { id: string; build: { id: string; nam
         </>
       )}
     </Link>
-  );
-}
-
-/** What can be done with a production: acts, and an address to save. */
-function Menu({ name, items }: { name: string; items: [string, (() => void) | string][] }) {
-  const look = "block w-full cursor-pointer px-3 py-1.5 text-left outline-none data-highlighted:bg-raised";
-  return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="border border-rule bg-raised px-2.5 py-1 hover:border-dim" aria-label={`Actions for ${name}`}>
-        Actions
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={4} className="z-50 min-w-36 border border-dim bg-ground py-1 shadow-2xl">
-          {items.map(([label, act]) =>
-            typeof act === "string" ? (
-              <DropdownMenu.Item key={label} asChild>
-                <a href={act} download className={look}>
-                  {label}
-                </a>
-              </DropdownMenu.Item>
-            ) : (
-              <DropdownMenu.Item key={label} className={look} onSelect={act}>
-                {label}
-              </DropdownMenu.Item>
-            ),
-          )}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
   );
 }
 

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from "react";
+import { useCallback, useDeferredValue, useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from "react";
 import type { Build, Command, InputReport, LineGroup, LineRow } from "../../api/client";
 import { useSelection, useWorkbench, type Selection } from "../../frame/workbench";
 import { lightUp } from "../trace";
@@ -28,8 +28,12 @@ export type Zoom = number | "fit";
 
 /** The lines, and at the end of each its destination's row of the board: one thing that scrolls together. */
 export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: InputReport[] | undefined; zoom: Zoom; whole?: boolean }) {
-  const { build, workspace, reference, select, connecting, connect, edit, settle, preview } = useWorkbench();
+  const bench = useWorkbench();
+  const { reference, select, connecting, connect, edit, settle, preview } = bench;
   const selection = useSelection();
+  // A large map is drawn in pieces after the rest of the page, so that the page is never held up for long.
+  const behind = useDeferredValue(bench);
+  const { build, workspace } = bench.build.placements.length > ALL_DRAWN ? behind : bench;
   const { report } = workspace;
   const frame = useRef<HTMLDivElement>(null);
   const [{ width, height }, setSize] = useState({ width: 0, height: 0 });

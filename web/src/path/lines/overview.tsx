@@ -19,7 +19,8 @@ export function Overview({ placed, zoom, frame }: { placed: Placed; zoom: number
     const soon = () => {
       asked ||= requestAnimationFrame(look);
     };
-    look();
+    // With the next frame: the page is measured when it is laid out anyway.
+    soon();
     place.addEventListener("scroll", soon, { passive: true });
     const observer = new ResizeObserver(soon);
     observer.observe(place);
