@@ -137,7 +137,7 @@ function Chooser({ onDone }: { onDone: () => void }) {
             if (inside.length === 0) return null;
             return (
               <section key={group.name} aria-label={group.name}>
-                <h3 className="sticky top-0 bg-ground pt-2 pb-1 font-semibold">{group.name}</h3>
+                <h3 className="sticky top-0 z-10 bg-ground pt-2 pb-1 font-semibold">{group.name}</h3>
                 <ul>
                   {inside.map((device) => (
                     <Row

@@ -186,6 +186,13 @@ impl<'a> Floor<'a> {
         self.port_of(self.placement(&at.device)?, &at.port)
     }
 
+    /// Every port of a placement.
+    pub fn ports_of(&self, placement: usize) -> std::ops::Range<PortIx> {
+        let count = self.devices[placement].map_or(0, |device| device.ports.len());
+        let first = self.first_port[placement];
+        first..first + count
+    }
+
     /// A placement's port by the catalogue's id.
     pub fn port_of(&self, placement: usize, id: &str) -> Option<PortIx> {
         let number = self.devices[placement]?

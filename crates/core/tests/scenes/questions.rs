@@ -8,6 +8,7 @@ use west_rail_core::demo;
 use west_rail_core::document::{
     Command, EntriesFile, Production, Purpose, TransmitterFeed, check_entry,
 };
+use west_rail_core::finding::Severity;
 use west_rail_core::interrupt::Interrupt;
 use west_rail_core::kit;
 use west_rail_core::report::{
@@ -540,4 +541,24 @@ fn a_search_that_nobody_waits_for_tries_nothing() {
     };
     let found = find_routes(&production, "night", catalogue(), ends, &stop).unwrap();
     assert!(found.routes.is_empty());
+}
+
+#[test]
+fn what_the_most_screens_hang_on_is_said_first() {
+    // The dark screen stands first in the build; the run that is too long feeds two.
+    let found = scene("2160p25")
+        .with("b", "tamsin-m2")
+        .with("alone", "ashgill-17")
+        .with("a", "orrell-c4")
+        .with("rec", "ashgill-r1")
+        .with("down", "ashgill-r1")
+        .line("b.hdmi > alone.hdmi hdmi-d-a 1 m")
+        .line("a.sdi1 > rec.sdi rg6 200 m")
+        .line("rec.sdi-loop > down.sdi rg6 2 m");
+    let report = found.report();
+    let stops = report.findings.iter();
+    let stops = stops.filter(|finding| finding.severity == Severity::Stop);
+    let codes: Vec<String> = stops.map(|finding| finding.code.to_string()).collect();
+    let place = |code: &str| codes.iter().position(|other| other == code).unwrap();
+    assert!(place("V-108") < place("V-102"), "{codes:?}");
 }

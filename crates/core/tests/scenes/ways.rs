@@ -367,6 +367,6 @@ fn house_rules_are_followed_or_said() {
             monitor_size: MonitorSize::OneSize,
             ..usual
         }),
-        "H-102 H-103"
+        "H-103 H-102"
     );
 }

@@ -22,7 +22,8 @@ use recording::{of_recording, unknown_codecs};
 use rustc_hash::FxHashMap;
 use std::cmp::Reverse;
 
-/// Everything that the check has to say, in the order of the build: stops first.
+/// Everything that the check has to say: stops first, and of them what the most screens and recorders
+/// hang on.
 pub fn findings(facts: &Facts) -> Vec<Finding> {
     let mut found = Vec::new();
     for problem in &facts.resolved.problems {
@@ -50,9 +51,69 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     settings::judge(facts, &mut found);
     day::judge(facts, &mut found);
     house::judge(facts, &mut found);
-    found.sort_by_key(|finding| Reverse(finding.severity));
+    let reach = Reach::of(facts);
+    // What the most screens and recorders hang on is mended first; else the order of the build stays.
+    found.sort_by_cached_key(|finding| {
+        (
+            Reverse(finding.severity),
+            Reverse(reach.behind(facts, finding)),
+        )
+    });
     number_namesakes(&mut found);
     found
+}
+
+/// How many screens and recorders get their picture through each port.
+struct Reach<'a> {
+    through: Vec<usize>,
+    connections: FxHashMap<&'a str, usize>,
+}
+
+impl<'a> Reach<'a> {
+    fn of(facts: &Facts<'_, 'a>) -> Self {
+        let resolved = facts.resolved;
+        let mut through = vec![0_usize; facts.floor.ports.len()];
+        for arrival in &resolved.arrivals {
+            if let Some(input) = arrival.input {
+                through[input] += 1;
+            }
+        }
+        // From the screens back to the lens: every port comes before all that feed it.
+        for &port in resolved.order.iter().rev() {
+            let behind = through[port];
+            // What stops a picture takes nothing away from what hangs on its cable.
+            let before = resolved.picture_from[port].or_else(|| {
+                let number = facts.floor.into[port]?;
+                Some(facts.floor.link(number).from)
+            });
+            if let Some(before) = before {
+                through[before] = through[before].saturating_add(behind);
+            }
+        }
+        let connections = facts.floor.build.connections.iter().enumerate();
+        Self {
+            through,
+            connections: connections
+                .map(|(number, connection)| (connection.id.as_str(), number))
+                .collect(),
+        }
+    }
+
+    /// How many hang on what a finding is about.
+    fn behind(&self, facts: &Facts, finding: &Finding) -> usize {
+        let floor = facts.floor;
+        if let Some(id) = &finding.at.connection {
+            let number = self.connections.get(id.as_str());
+            let link = number.and_then(|number| floor.links[*number]);
+            return link.map_or(0, |link| self.through[link.to]);
+        }
+        let placement = finding.at.device.as_deref();
+        let placement = placement.and_then(|handle| floor.placement(handle));
+        placement.map_or(0, |placement| {
+            let ports = floor.ports_of(placement);
+            ports.map(|port| self.through[port]).max().unwrap_or(0)
+        })
+    }
 }
 
 /// What propagation has met, as a finding.
