@@ -2,6 +2,7 @@ import type { Connection } from "../api/client";
 import { useWorking } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
+import { focusMap } from "./focus";
 import { Button } from "../ui/button";
 import { Choice, TypedField } from "../ui/field";
 import { Figure } from "../ui/figure";
@@ -106,6 +107,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
         )}
         <Button
           onClick={() => {
+            focusMap();
             attempt([{ do: "disconnect", build: build.id, connection: id }]);
             select(undefined);
           }}

@@ -5,6 +5,7 @@ import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, Tick, TypedField } from "../ui/field";
 import { SignalLetters } from "../ui/mark";
+import { focusMap } from "./focus";
 import { InputSettings } from "./input-settings";
 import { ModesTable } from "./modes";
 import { OutputSettings } from "./output-settings";
@@ -65,6 +66,7 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
       <div className="border-t border-rule p-3">
         <Button
           onClick={() => {
+            focusMap();
             attempt([{ do: "remove-device", build: build.id, device: id }]);
             select(undefined);
           }}
