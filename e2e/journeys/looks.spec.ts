@@ -17,11 +17,13 @@ const VIEWS = [
   `${NIGHT}/media`,
 ];
 
-/** Both themes at the design size; half of it, as at 200 % zoom, and a telephone in the usual one. */
+/** Both themes at the design size, at half of it, as at 200 % zoom, and on a telephone. */
 const LOOKS = [
   ["night", 1280],
   ["day", 1280],
   ["night", 640],
+  ["day", 640],
+  ["night", 390],
   ["day", 390],
 ] as const;
 

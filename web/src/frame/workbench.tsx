@@ -155,7 +155,8 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
           own.current.add(next.revision);
           keepWorkspace(client, id, build.id, next);
           const said = [title && `${title}: ${outcome(before, next.report.verdict.text)}.`, ...(title ? says : []), ...(next.said ?? [])].filter(Boolean);
-          setNotice(said.length ? { text: said.join(" "), done: !next.said?.length } : undefined);
+          // Words that have lost their place stay until somebody has taken them.
+          setNotice((now) => (now?.typed !== undefined ? now : said.length ? { text: said.join(" "), done: !next.said?.length } : undefined));
           setPreview(undefined);
         } catch (error) {
           if (error instanceof Problem && error.outlook && typeof asked !== "string") {

@@ -264,6 +264,13 @@ impl Device {
         }
     }
 
+    /// Whether its screen is too large to be carried on a rig: it stands where people watch.
+    pub fn stands(&self) -> bool {
+        /// Across the diagonal: the next size down is an on-board monitor's.
+        const STANDS_INCHES: u32 = 15;
+        self.screen_inches.unwrap_or(0) >= STANDS_INCHES
+    }
+
     /// Every port that something else in the entry names is there, and faces as it must.
     pub fn check(&self) -> Result<(), CatalogueError> {
         let missing = |what: &'static str, name: &str| CatalogueError::Missing {

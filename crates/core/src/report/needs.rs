@@ -231,17 +231,16 @@ pub fn usual_needs(
             continue;
         }
         let recording = placement.settings.recording.is_some();
-        let inches = device.screen_inches.unwrap_or(0);
         let purpose = match device.kind {
             DeviceKind::Camera if recording => Purpose::Record,
             DeviceKind::Recorder | DeviceKind::RecorderMonitor if recording => Purpose::Record,
             DeviceKind::Viewfinder => Purpose::Operating,
             DeviceKind::Projector => Purpose::Stage,
             DeviceKind::Viewer | DeviceKind::Encoder => Purpose::Client,
-            DeviceKind::Monitor | DeviceKind::RecorderMonitor if inches >= 15 && !directed => {
+            DeviceKind::Monitor | DeviceKind::RecorderMonitor if device.stands() && !directed => {
                 Purpose::Directing
             }
-            DeviceKind::Monitor | DeviceKind::RecorderMonitor if inches >= 15 => Purpose::Client,
+            DeviceKind::Monitor | DeviceKind::RecorderMonitor if device.stands() => Purpose::Client,
             DeviceKind::Monitor | DeviceKind::RecorderMonitor
                 if operated.contains(&placement.unit.as_str()) =>
             {

@@ -10,7 +10,7 @@ use crate::quantity::Length;
 use std::collections::HashSet;
 
 /// How far apart antennas are taken to stand until somebody says.
-const USUAL_DISTANCE: Length = Length(20_000);
+pub const USUAL_DISTANCE: Length = Length(20_000);
 
 /// The commands that make a route, in an order in which each can be carried out.
 pub(super) fn of(floor: &Floor, asked: &Asked, route: &Route) -> Vec<Command> {

@@ -11,6 +11,7 @@ use crate::format::{PictureFormat, Quality};
 use crate::path::{ConnectionIx, PortIx};
 use crate::quantity::Delay;
 
+pub use commands::USUAL_DISTANCE;
 pub use search::routes;
 
 /// Where a route may begin and must end.

@@ -5,8 +5,6 @@ use crate::carriage::wire::Wire;
 use crate::catalogue::{Catalogue, Device, DeviceKind, Direction};
 use crate::document::{Command, Handle, Limits, Refusal, handle_from};
 
-/// A screen of this size and above isn't carried on a rig.
-const STANDS_INCHES: u32 = 15;
 const VILLAGE: &str = "Village";
 const SOUND: &str = "Sound";
 
@@ -79,9 +77,7 @@ fn of(device: &Device) -> Place {
     use DeviceKind as K;
     match device.kind {
         K::Camera => Place::OwnUnit,
-        K::Monitor | K::RecorderMonitor if device.screen_inches.unwrap_or(0) >= STANDS_INCHES => {
-            Place::Village
-        }
+        K::Monitor | K::RecorderMonitor if device.stands() => Place::Village,
         K::Monitor
         | K::Viewfinder
         | K::RecorderMonitor
@@ -211,7 +207,7 @@ fn role(device: &Device, bench: &Bench) -> &'static str {
     };
     match device.kind {
         K::Camera => "camera",
-        K::Monitor | K::RecorderMonitor if device.screen_inches.unwrap_or(0) >= STANDS_INCHES => {
+        K::Monitor | K::RecorderMonitor if device.stands() => {
             if !named("director") {
                 "director"
             } else if !named("client") {

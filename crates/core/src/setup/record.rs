@@ -125,7 +125,7 @@ pub(super) fn like(bench: &mut Bench, model: &RecordingSetting, others: &[Handle
         let after = without_misfits(&catalogue, device, wished);
         let lacks = [
             (!records).then_some("codec"),
-            (!cards_fit).then_some("cards"),
+            (!cards_fit && !model.media.is_empty()).then_some("cards"),
         ];
         let lacks: Vec<String> = lacks.into_iter().flatten().map(String::from).collect();
         if !lacks.is_empty() {

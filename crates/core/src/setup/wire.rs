@@ -7,10 +7,8 @@ use crate::catalogue::{Catalogue, Device, DeviceKind, Direction};
 use crate::document::{Command, Handle, PictureOfRecord, PortRef};
 use crate::path::{Floor, PortIx, Resolved, resolve, would_take};
 use crate::quantity::Length;
-use crate::route::{Asked, routes};
+use crate::route::{Asked, USUAL_DISTANCE, routes};
 
-/// How far apart antennas are taken to stand until somebody says.
-const USUAL_DISTANCE: Length = Length(20_000);
 /// A cable from one unit to another that nobody has measured, where the kit holds none that fits.
 const ACROSS: Length = Length(10_000);
 
