@@ -104,6 +104,12 @@ pub fn touched_since(
     Ok(Some(found))
 }
 
+/// The number of the entry that undo would take back: it grows with every edit.
+pub fn last_number(connection: &Connection, id: &str) -> Result<Option<u64>> {
+    let mut entry = connection.prepare_cached(Step::Undo.entry())?;
+    Ok(entry.query_row([id], |row| row.get(0)).optional()?)
+}
+
 /// What a step would do, in words.
 pub fn title(connection: &Connection, id: &str, step: Step) -> Result<Option<String>> {
     let mut entry = connection.prepare_cached(step.entry())?;

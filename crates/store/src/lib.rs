@@ -58,6 +58,8 @@ pub struct Kept {
     pub production: Arc<Production>,
     /// What undo would take back.
     pub undo: Option<String>,
+    /// The number of that step in the history.
+    pub undo_step: Option<u64>,
     /// What redo would do again.
     pub redo: Option<String>,
 }
@@ -287,6 +289,7 @@ impl Store {
         match last {
             Some(last) => Ok(Found::Last(Kept {
                 undo: journal::title(connection, id, journal::Step::Undo)?,
+                undo_step: journal::last_number(connection, id)?,
                 redo: journal::title(connection, id, journal::Step::Redo)?,
                 ..last
             })),
@@ -484,6 +487,7 @@ struct Row {
     version: u32,
     document: String,
     undo: Option<String>,
+    undo_step: Option<u64>,
     redo: Option<String>,
 }
 
@@ -494,6 +498,7 @@ impl Row {
             revision: self.revision,
             production: Arc::new(parse(&self.document, self.version)?),
             undo: self.undo,
+            undo_step: self.undo_step,
             redo: self.redo,
         })
     }
@@ -514,6 +519,7 @@ fn row(connection: &Connection, id: &str) -> Result<Row> {
         version,
         document,
         undo: journal::title(connection, id, journal::Step::Undo)?,
+        undo_step: journal::last_number(connection, id)?,
         redo: journal::title(connection, id, journal::Step::Redo)?,
     })
 }
@@ -526,6 +532,7 @@ fn keep(connection: &Connection, id: &str, revision: u64, production: Production
         revision,
         production: Arc::new(production),
         undo: journal::title(connection, id, journal::Step::Undo)?,
+        undo_step: journal::last_number(connection, id)?,
         redo: journal::title(connection, id, journal::Step::Redo)?,
     })
 }

@@ -3606,6 +3606,11 @@ export interface components {
             said?: string[];
             /** @description What undo would take back. */
             undo?: string | null;
+            /**
+             * Format: int64
+             * @description The number of that step in the history: it grows with every edit.
+             */
+            undo_step?: number | null;
         };
     };
     responses: never;

@@ -135,8 +135,9 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
     if (workspace.revision >= newest.current.revision || workspace.report.build !== newest.current.report.build) newest.current = workspace;
     previewed.current = preview;
   }, [workspace, preview]);
-  // Revisions that this window knows as its own, or found when it was opened.
-  const own = useRef(new Set([workspace.revision]));
+  // Steps of the history that this window made, and the last there was when it was opened.
+  const own = useRef(new Set<number>());
+  const opened = useRef(workspace.undo_step ?? 0);
   const edit = useCallback(
     (asked: Edit, { certain = false, title }: { certain?: boolean; title?: string } = {}) => {
       const run = async () => {
@@ -152,7 +153,8 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
             return requestEdit(newest.current, what, ask);
           }, setWaiting);
           newest.current = next;
-          own.current.add(next.revision);
+          // A number that an undone step of this window had may be another’s by now: what is read anew says.
+          if (asked !== "undo" && next.undo_step != null) own.current.add(next.undo_step);
           keepWorkspace(client, id, build.id, next);
           const said = [title && `${title}: ${outcome(before, next.report.verdict.text)}.`, ...(title ? says : []), ...(next.said ?? [])].filter(Boolean);
           // Words that have lost their place stay until somebody has taken them.
@@ -213,7 +215,13 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
 
   const [others, setOthers] = useState(false);
   // A set that grows with each edit is no state: whether the newest change is in it is.
-  useLayoutEffect(() => setOthers(!own.current.has(workspace.revision)), [workspace.revision]);
+  useLayoutEffect(() => {
+    const step = workspace.undo_step ?? 0;
+    // A step that is undone gives its number to the next edit, whoever makes it.
+    for (const number of own.current) if (number > step) own.current.delete(number);
+    opened.current = Math.min(opened.current, step);
+    setOthers(step > opened.current && !own.current.has(step));
+  }, [workspace.undo_step, workspace.revision]);
   const theirs = others && Boolean(workspace.undo);
   useEffect(() => {
     const keep = (event: Event) => {

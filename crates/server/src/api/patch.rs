@@ -31,12 +31,14 @@ pub fn patch(old: &Workspace, new: &Workspace) -> Option<Vec<PatchStep>> {
         production,
         report,
         undo,
+        undo_step,
         redo,
         said,
     } = new;
     steps.value("/id", &old.id, id);
     steps.value("/revision", &old.revision, revision);
     steps.value("/undo", &old.undo, undo);
+    steps.value("/undo_step", &old.undo_step, undo_step);
     steps.value("/redo", &old.redo, redo);
     // Whatever the asker was told after an edit of before is over.
     steps.add("/said", json!(said));

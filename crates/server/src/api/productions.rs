@@ -59,6 +59,8 @@ pub struct Workspace {
     pub report: Report,
     /// What undo would take back.
     pub undo: Option<String>,
+    /// The number of that step in the history: it grows with every edit.
+    pub undo_step: Option<u64>,
     /// What redo would do again.
     pub redo: Option<String>,
     /// After an edit: what it left behind that nobody would look for, in sentences.
@@ -110,6 +112,7 @@ impl Workspace {
             revision,
             production,
             undo,
+            undo_step,
             redo,
         } = kept;
         Self {
@@ -118,6 +121,7 @@ impl Workspace {
             production,
             report,
             undo,
+            undo_step,
             redo,
             said: Vec::new(),
         }
