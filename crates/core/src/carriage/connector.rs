@@ -20,8 +20,23 @@ pub enum Connector {
     /// XLR with three pins.
     #[serde(rename = "xlr-3")]
     Xlr3,
-    /// 3.5 mm jack.
+    /// XLR with five pins: two channels.
+    #[serde(rename = "xlr-5")]
+    Xlr5,
+    /// Mini-XLR with three pins.
+    #[serde(rename = "mini-xlr-3")]
+    MiniXlr3,
+    /// Mini-XLR with five pins.
+    #[serde(rename = "mini-xlr-5")]
+    MiniXlr5,
+    /// 3.5 mm jack with three contacts, TRS.
     Jack35,
+    /// 3.5 mm jack with four contacts, TRRS: telephones. It looks like the other.
+    Jack35Trrs,
+    /// 1/4" jack, TRS.
+    Jack635,
+    /// The hot shoe of a body, with contacts for sound.
+    HotShoe,
     /// RCA, for composite video.
     Rca,
     /// USB type C.
@@ -36,6 +51,13 @@ pub enum Connector {
 }
 
 impl Connector {
+    /// Whether a plug goes into a socket by hand. Three and four contacts of a small jack do, and
+    /// don't work: that is another question.
+    pub fn goes_into(self, socket: Self) -> bool {
+        const JACKS: [Connector; 2] = [Connector::Jack35, Connector::Jack35Trrs];
+        self == socket || (JACKS.contains(&self) && JACKS.contains(&socket))
+    }
+
     /// The small HDMI sockets, which a pull on the cable breaks sooner than the cable.
     pub fn is_delicate(self) -> bool {
         matches!(self, Self::HdmiC | Self::HdmiD)
@@ -50,7 +72,13 @@ impl fmt::Display for Connector {
             Self::HdmiC => "mini HDMI, type C",
             Self::HdmiD => "micro HDMI, type D",
             Self::Xlr3 => "XLR-3",
+            Self::Xlr5 => "XLR-5",
+            Self::MiniXlr3 => "mini-XLR-3",
+            Self::MiniXlr5 => "mini-XLR-5",
             Self::Jack35 => "3.5 mm jack",
+            Self::Jack35Trrs => "3.5 mm TRRS jack",
+            Self::Jack635 => "1/4\" jack",
+            Self::HotShoe => "hot shoe",
             Self::Rca => "RCA",
             Self::UsbC => "USB-C",
             Self::Pin5 => "5-pin",

@@ -6,6 +6,7 @@ pub mod connector;
 pub mod edid;
 pub mod hdmi;
 pub mod hdmi_cable;
+pub mod intermodulation;
 mod not_carried;
 pub mod radio;
 pub mod sdi;

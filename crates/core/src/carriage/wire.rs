@@ -28,6 +28,8 @@ pub enum Wire {
     OpticalSdi,
     /// USB data: a file path, not a picture.
     UsbData,
+    /// Digital sound over the contacts of a hot shoe.
+    ShoeSound,
 }
 
 /// What a wire carries.
@@ -74,7 +76,7 @@ const ALL: usize = usize::MAX;
 
 /// Every wire, in the order of the enum. SDI embeds four groups of four channels at HD and above
 /// (ST 299-1); HDMI up to eight of PCM.
-const TABLE: [Row; 10] = [
+const TABLE: [Row; 11] = [
     row(Wire::Sdi, "SDI", (true, 16, true, false)),
     row(Wire::Hdmi, "HDMI", (true, 8, false, false)),
     row(Wire::Analogue, "analogue sound", (false, ALL, false, false)),
@@ -97,6 +99,11 @@ const TABLE: [Row; 10] = [
     row(Wire::Composite, "composite video", (true, 0, false, false)),
     row(Wire::OpticalSdi, "SDI on fibre", (true, 16, true, false)),
     row(Wire::UsbData, "USB data", (false, 0, false, true)),
+    row(
+        Wire::ShoeSound,
+        "digital sound over a hot shoe",
+        (false, 4, false, false),
+    ),
 ];
 
 impl Wire {

@@ -16,6 +16,10 @@ pub enum AdapterKind {
     Barrel,
     /// Holds a plug in its socket, so that a pull takes the clamp and not the socket.
     Clamp,
+    /// Makes sound softer.
+    Pad,
+    /// Parts the grounds of two ends, and stops 48 V.
+    Transformer,
 }
 
 /// An adapter, barrel, elbow or clamp.
@@ -32,6 +36,13 @@ pub struct Adapter {
     pub takes: Connector,
     /// The socket that it goes into.
     pub into: Connector,
+    /// How much softer it makes sound, in decibels.
+    #[serde(default, skip_serializing_if = "is_zero")]
+    pub pad_db: f64,
+}
+
+fn is_zero(decibels: &f64) -> bool {
+    *decibels == 0.0
 }
 
 impl Adapter {

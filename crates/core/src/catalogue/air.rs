@@ -1,6 +1,7 @@
 //! What a device is on the air.
 
 use crate::carriage::radio::Budget;
+use crate::quantity::Span;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -26,9 +27,38 @@ pub struct Radio {
     /// Receivers at most, for a transmitter.
     #[serde(default)]
     pub receivers: usize,
+    /// For sound: from full scale down to the noise of the link, in decibels.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sound_range_db: Option<f64>,
+    /// For a transmitter that is tuned by hand: from where to where, in which steps.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub tuning: Option<Tuning>,
+    /// How long its battery lasts.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub battery: Option<Span>,
     /// App viewers at most, for a transmitter.
     #[serde(default)]
     pub viewers: usize,
+}
+
+/// What a transmitter can be tuned to, in kilohertz.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Tuning {
+    /// The lowest.
+    pub from_khz: u32,
+    /// The highest.
+    pub to_khz: u32,
+    /// From one to the next.
+    pub step_khz: u32,
+}
+
+impl Tuning {
+    /// Whether it can be tuned so.
+    pub fn holds(&self, khz: u32) -> bool {
+        (self.from_khz..=self.to_khz).contains(&khz)
+            && (khz - self.from_khz).is_multiple_of(self.step_khz.max(1))
+    }
 }
 
 impl Radio {

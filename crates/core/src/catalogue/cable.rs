@@ -39,6 +39,9 @@ pub struct Cable {
     pub reach: Option<Length>,
     /// For USB data: what it keeps up.
     pub data_rate: Option<BitRate>,
+    /// For sound: whether one side of the signal is the ground.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub unbalanced: bool,
 }
 
 impl Cable {
@@ -50,7 +53,7 @@ impl Cable {
     /// Whether its plugs go into these sockets with the help of adapters.
     pub fn joins_with(&self, adapters: &[&Adapter], output: Connector, input: Connector) -> bool {
         let fits = |end: Connector, socket: Connector| {
-            end == socket
+            end.goes_into(socket)
                 || adapters.iter().any(|adapter| {
                     adapter.kind != AdapterKind::Clamp
                         && adapter.takes == end

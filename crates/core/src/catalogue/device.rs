@@ -50,6 +50,10 @@ pub enum DeviceKind {
     Microphone,
     /// Mixes sound, and may record it.
     Mixer,
+    /// Splits, adds or adapts sound, and mixes nothing.
+    SoundBox,
+    /// For one pair of ears.
+    Headphones,
     /// Gives timecode.
     TimecodeBox,
 }
@@ -116,6 +120,8 @@ impl fmt::Display for DeviceKind {
             Self::PortBox => "port box",
             Self::Microphone => "microphone",
             Self::Mixer => "mixer",
+            Self::SoundBox => "sound adapter or splitter",
+            Self::Headphones => "headphones",
             Self::TimecodeBox => "timecode box",
         })
     }
@@ -262,6 +268,12 @@ impl Device {
             Some(ability) if !ability.inputs.is_empty() => &ability.inputs,
             _ => &self.screen,
         }
+    }
+
+    /// Whether it hears, and its figures are known.
+    pub fn is_microphone(&self) -> bool {
+        let mut audio = self.ports.iter().filter_map(|port| port.audio.as_ref());
+        audio.any(|audio| audio.microphone.is_some())
     }
 
     /// Whether its screen is too large to be carried on a rig: it stands where people watch.

@@ -38,6 +38,8 @@ pub enum CatalogueError {
 pub struct Files<'t> {
     /// Sets of formats, and groups of them, that devices name.
     pub formats: &'t str,
+    /// What ports of one kind have for sound, that devices name.
+    pub audio: &'t str,
     /// Devices, a file a kind: the file's name and its text.
     pub devices: &'t [(&'static str, &'t str)],
     /// Cables.
@@ -56,6 +58,12 @@ struct FormatFile {
     #[serde(default)]
     groups: HashMap<String, Vec<String>>,
     formats: HashMap<String, FormatSet>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct AudioFile {
+    audio: HashMap<String, Value>,
 }
 
 #[derive(Deserialize)]
@@ -113,6 +121,7 @@ impl Catalogue {
         SHIPPED.get_or_init(|| {
             let read = Self::read(Files {
                 formats: include_str!(concat!(env!("OUT_DIR"), "/formats.json")),
+                audio: include_str!(concat!(env!("OUT_DIR"), "/audio.json")),
                 devices: DEVICE_FILES,
                 cables: include_str!(concat!(env!("OUT_DIR"), "/cables.json")),
                 adapters: include_str!(concat!(env!("OUT_DIR"), "/adapters.json")),
@@ -127,11 +136,12 @@ impl Catalogue {
     /// Reads the files.
     pub fn read(files: Files) -> Result<Self, CatalogueError> {
         let formats: FormatFile = parse("formats.toml", files.formats)?;
+        let audio: AudioFile = parse("audio.toml", files.audio)?;
         let mut devices = Vec::new();
         for (name, text) in files.devices {
             let file: DeviceFile = parse(name, text)?;
             for entry in file.device {
-                devices.push(formats.device(name, entry)?);
+                devices.push(formats.device(&audio, name, entry)?);
             }
         }
         let cables: CableFile = parse("cables.toml", files.cables)?;
@@ -150,6 +160,27 @@ impl Catalogue {
             groups,
             ..catalogue
         })
+    }
+}
+
+impl AudioFile {
+    /// Puts what ports have for sound in the place of names.
+    fn expand(&self, id: &str, entry: &mut Map<String, Value>) -> Result<(), CatalogueError> {
+        let ports = entry.get_mut("ports").and_then(Value::as_array_mut);
+        for port in ports.into_iter().flatten() {
+            let Some(audio) = port.get_mut("audio") else {
+                continue;
+            };
+            if let Some(name) = audio.as_str() {
+                let named = self.audio.get(name).cloned();
+                *audio = named.ok_or_else(|| CatalogueError::Missing {
+                    entry: id.into(),
+                    what: "the sound of ports",
+                    name: name.into(),
+                })?;
+            }
+        }
+        Ok(())
     }
 }
 
@@ -175,6 +206,7 @@ impl FormatFile {
     /// An entry with the sets that it names put in their place.
     fn device(
         &self,
+        audio: &AudioFile,
         file: &'static str,
         mut entry: Map<String, Value>,
     ) -> Result<Device, CatalogueError> {
@@ -183,6 +215,7 @@ impl FormatFile {
             .and_then(Value::as_str)
             .unwrap_or("?")
             .to_string();
+        audio.expand(&id, &mut entry)?;
         self.expand(&id, &mut entry)?;
         let device = serde_json::from_value(Value::Object(entry));
         let device: Device = device.map_err(|error| CatalogueError::Unreadable {
@@ -264,6 +297,7 @@ mod tests {
             let devices = serde_json::to_string(&devices).unwrap();
             Catalogue::read(Files {
                 formats: r#"{ "formats": {} }"#,
+                audio: r#"{ "audio": {} }"#,
                 devices: &[("devices.toml", &devices)],
                 cables: r#"{ "cable": [] }"#,
                 adapters: r#"{ "adapter": [] }"#,

@@ -4,6 +4,7 @@
 mod abilities;
 mod adapter;
 mod air;
+mod audio;
 mod cable;
 mod codec;
 mod device;
@@ -17,7 +18,10 @@ mod shelf;
 
 pub use abilities::{Abilities, FormatSet, nearest_of};
 pub use adapter::{Adapter, AdapterKind};
-pub use air::Radio;
+pub use air::{Radio, Tuning};
+pub use audio::{
+    AudioPort, InputLevel, LevelKind, Microphone, MicrophonePower, OutputLevel, SoundSource,
+};
 pub use cable::Cable;
 pub use codec::{BandRate, Codec, RateModel};
 pub use device::{Device, DeviceKind, Drive, RecordingAbility, SignalKind};

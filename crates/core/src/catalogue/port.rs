@@ -1,6 +1,6 @@
 //! Sockets and antennas: what each takes or gives.
 
-use super::{Abilities, Cap, PathDelay, SignalKind};
+use super::{Abilities, AudioPort, Cap, PathDelay, SignalKind};
 use crate::carriage::connector::Connector;
 use crate::carriage::hdmi::{DEPTHS_OF_422, Generation};
 use crate::carriage::sdi::{Level, Mapping, SdiClass};
@@ -43,6 +43,9 @@ pub struct Port {
     /// For USB data: what it keeps up.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub data: Option<DataPort>,
+    /// For sound by itself: levels, noise, what it needs.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub audio: Option<Box<AudioPort>>,
     /// Sensor raw that it gives or takes, by the carriage's name.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub raw: Vec<RawCarriage>,

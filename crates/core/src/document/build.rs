@@ -2,7 +2,7 @@
 
 use super::day::ScheduleEntry;
 use super::{Connection, Handle, Need, Settings};
-use crate::quantity::Length;
+use crate::quantity::{Decibels, Length};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -25,6 +25,9 @@ pub struct Build {
     /// The device whose timecode the others follow.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub timecode_master: Option<Handle>,
+    /// The room's own noise, in dB SPL, A-weighted; a quiet room's where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub room_noise: Option<Decibels>,
     /// What is shot in its day.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub schedule: Vec<ScheduleEntry>,
@@ -44,6 +47,7 @@ impl Build {
             connections: Vec::new(),
             needs: Vec::new(),
             timecode_master: None,
+            room_noise: None,
             schedule: Vec::new(),
         }
     }

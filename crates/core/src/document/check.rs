@@ -184,6 +184,13 @@ impl Build {
             for output in settings.outputs.values() {
                 output.check().map_err(Unfit::Beyond)?;
             }
+            for sound in settings.sound.values() {
+                sound.check().map_err(Unfit::Beyond)?;
+            }
+            if let Some(position) = settings.position {
+                position.check().map_err(Unfit::Beyond)?;
+            }
+            settings.tracks[..].check().map_err(Unfit::Beyond)?;
         }
         for connection in &self.connections {
             let on_it = connection.adapters.len();

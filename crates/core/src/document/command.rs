@@ -3,12 +3,13 @@
 use super::change::{change_of, change_or_null};
 use super::{
     Build, Change, Connection, Handle, HouseRules, InputSetting, JobLine, KitChange, Need,
-    OutputSetting, Placement, PortRef, RecordingSetting, ScheduleEntry, Station, Unit,
+    OutputSetting, Placement, PortRef, Position, RecordingSetting, ScheduleEntry, SoundSetting,
+    Station, TrackSetting, Unit,
 };
 use crate::carriage::radio::Surroundings;
 use crate::catalogue::{Codec, Device};
 use crate::format::{PictureFormat, Squeeze};
-use crate::quantity::Length;
+use crate::quantity::{Decibels, Length};
 use crate::timecode::TimecodeRate;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -346,6 +347,41 @@ pub enum Command {
         #[schema(schema_with = change_or_null::<RecordingSetting>)]
         change: Option<Change<RecordingSetting>>,
     },
+    /// Sets something for sound at a port: its level, gain, 48 V.
+    SetSound {
+        /// In which build.
+        build: Handle,
+        /// The port.
+        at: PortRef,
+        /// What changes.
+        #[schema(schema_with = change_of::<SoundSetting>)]
+        change: Change<SoundSetting>,
+    },
+    /// Sets what a microphone hears, and from how far; none: as usual.
+    SetPosition {
+        /// In which build.
+        build: Handle,
+        /// The microphone.
+        device: Handle,
+        /// What it hears.
+        position: Option<Position>,
+    },
+    /// Sets what is on which track of a recorder; none: what arrives, in its order.
+    SetTracks {
+        /// In which build.
+        build: Handle,
+        /// The recorder.
+        device: Handle,
+        /// Its tracks, the first first.
+        tracks: Vec<TrackSetting>,
+    },
+    /// Sets the room's own noise, in dB SPL; none: a quiet room's.
+    SetRoomNoise {
+        /// In which build.
+        build: Handle,
+        /// How loud it is.
+        noise: Option<Decibels>,
+    },
     /// Adds a need, or puts another in the place of the one with its id.
     PutNeed {
         /// In which build.
@@ -437,6 +473,10 @@ impl Command {
             Self::SetTimecode { .. } => "Set timecode",
             Self::SetTimecodeMaster { .. } => "Set timecode master",
             Self::SetRecording { .. } => "Set recording",
+            Self::SetSound { .. } => "Set sound",
+            Self::SetPosition { .. } => "Set microphone position",
+            Self::SetTracks { .. } => "Set tracks",
+            Self::SetRoomNoise { .. } => "Set room noise",
             Self::PutNeed { .. } | Self::SetNeed { .. } => "Set need",
             Self::RemoveNeed { .. } => "Remove need",
             Self::PutBack { .. } => "Put back",

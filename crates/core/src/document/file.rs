@@ -9,7 +9,7 @@ use utoipa::ToSchema;
 /// What the file says it is.
 pub const FORMAT: &str = "west-rail-production";
 /// The version written; older ones are read.
-pub const FORMAT_VERSION: u32 = 3;
+pub const FORMAT_VERSION: u32 = 4;
 
 /// A production as a file.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]

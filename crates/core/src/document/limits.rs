@@ -2,9 +2,10 @@
 //! Everything here is far above any floor.
 
 use super::{
-    HouseRules, KitLine, Need, OutputSetting, RecordingSetting, Rolls, ScheduleEntry, Station,
+    HouseRules, KitLine, Need, OutputSetting, Position, RecordingSetting, Rolls, ScheduleEntry,
+    SoundSetting, Station, TrackSetting,
 };
-use crate::quantity::{Percent, Span};
+use crate::quantity::{Decibels, Length, Percent, Span};
 
 /// Counts beyond which a document isn't taken.
 pub struct Limits;
@@ -40,6 +41,10 @@ impl Limits {
     pub const MEDIA: usize = 16;
     /// Sound tracks of a recorder, and channels of a need.
     pub const TRACKS: usize = 128;
+    /// Letters in the name of a track.
+    pub const TRACK_NAME: usize = 40;
+    /// Sources mixed on one track.
+    pub const TRACK_SOURCES: usize = 32;
     /// Days of one build in the job.
     pub const DAYS: u32 = 1_000;
 }
@@ -52,6 +57,8 @@ const MOST_RESERVE: Percent = Percent::whole(50);
 const LONGEST_PART: Span = Span(48 * 3600);
 /// The highest shooting ratio, in hundredths to one.
 const HIGHEST_CENTIRATIO: u32 = 100_000;
+/// The highest frequency that anything on a set is tuned to, in kilohertz.
+const HIGHEST_KHZ: u32 = 10_000_000;
 /// The most cameras that share a ratio.
 const MOST_CAMERAS: u32 = 1_000;
 
@@ -108,6 +115,20 @@ impl Bounded for HouseRules {
             format!(
                 "the air is taken from -40 to 60 °C, not {}",
                 self.air_celsius
+            )
+        });
+        let reference = Decibels::whole(-40)..=Decibels::whole(0);
+        gauge.within(reference.contains(&self.sound_reference), || {
+            format!(
+                "the reference of sound stands from −40 to 0 dBFS, not at {}",
+                self.sound_reference
+            )
+        });
+        let headroom = Decibels::whole(0)..=Decibels::whole(40);
+        gauge.within(headroom.contains(&self.sound_headroom), || {
+            format!(
+                "0 to 40 dB are kept above the peaks of sound, not {}",
+                self.sound_headroom
             )
         });
         gauge.within(self.swap_level >= LEAST_LEVEL, || {
@@ -213,6 +234,63 @@ impl Bounded for RecordingSetting {
             self.pre_record.unwrap_or_default() <= super::misfit::LONGEST_PRE_RECORD,
             || "a pre-record keeps at most 10 min".into(),
         );
+    }
+}
+
+impl Bounded for SoundSetting {
+    fn gauge(&self, gauge: &mut Gauge) {
+        let measured = self.measured.as_ref();
+        let measured = measured.map_or(0, |measured| measured.from.chars().count());
+        gauge.within(measured <= Limits::NAME, || {
+            "what a level was measured from has a name of at most 80 letters".into()
+        });
+        let tuned = self.frequency_khz.unwrap_or(HIGHEST_KHZ);
+        gauge.within((1_000..=HIGHEST_KHZ).contains(&tuned), || {
+            format!("a transmitter is tuned from 1 to 10,000 MHz, not to {tuned} kHz")
+        });
+    }
+}
+
+impl Bounded for Position {
+    fn gauge(&self, gauge: &mut Gauge) {
+        let near = Length(5)..=Length(500_000);
+        gauge.within(near.contains(&self.distance), || {
+            format!(
+                "a microphone stands from 5 mm to 500 m from what it hears, not {}",
+                self.distance
+            )
+        });
+    }
+}
+
+/// The tracks of one recorder.
+impl Bounded for [TrackSetting] {
+    fn gauge(&self, gauge: &mut Gauge) {
+        gauge.within(self.len() <= Limits::TRACKS, || {
+            format!(
+                "a recorder has at most {} sound tracks, not {}",
+                Limits::TRACKS,
+                self.len()
+            )
+        });
+        let names = self.iter().filter_map(|track| track.name.as_ref());
+        for name in names {
+            gauge.within(
+                !name.is_empty()
+                    && name.chars().count() <= Limits::TRACK_NAME
+                    && !name.chars().any(char::is_control),
+                || {
+                    format!(
+                        "a track’s name is 1 to {} letters on one line",
+                        Limits::TRACK_NAME
+                    )
+                },
+            );
+        }
+        let most = self.iter().map(|track| track.from.len()).max();
+        gauge.within(most.unwrap_or(0) <= Limits::TRACK_SOURCES, || {
+            format!("at most {} sources go on one track", Limits::TRACK_SOURCES)
+        });
     }
 }
 

@@ -1,9 +1,11 @@
 //! What a recorder or an output is set to and doesn't have: refused as an edit, said of a file.
 
-use super::{OutputSetting, PortRef, RecordingSetting, SlotUse};
-use crate::catalogue::{Catalogue, Codec, Device, Medium, Port, RecordingAbility};
+use super::{OutputSetting, PortRef, RecordingSetting, SlotUse, SoundSetting};
+use crate::catalogue::{
+    AudioPort, Catalogue, Codec, Device, Direction, LevelKind, Medium, Port, RecordingAbility,
+};
 use crate::format::{FrameRate, PictureFormat};
-use crate::quantity::Span;
+use crate::quantity::{Decibels, Span};
 
 /// What bodies keep from before a take, at most.
 pub const LONGEST_PRE_RECORD: Span = Span(10 * 60);
@@ -231,6 +233,92 @@ pub fn misfit_of_output(
             0 => "it has no channels".into(),
             channels => format!("its channels are 1 to {channels}"),
         })
+    })
+}
+
+/// What a port is set to for sound and can't do.
+pub fn misfit_of_sound(device: &Device, port: &Port, setting: &SoundSetting) -> Option<String> {
+    if let Some(khz) = setting.frequency_khz {
+        let tuning = device.radio.as_ref().and_then(|radio| radio.tuning);
+        return match tuning.filter(|_| port.wire.is_air()) {
+            None => Some("it isn’t tuned by hand".into()),
+            Some(tuning) if !tuning.holds(khz) => Some(format!(
+                "it is tuned from {} to {} MHz in steps of {} kHz",
+                f64::from(tuning.from_khz) / 1_000.0,
+                f64::from(tuning.to_khz) / 1_000.0,
+                tuning.step_khz
+            )),
+            Some(_) => None,
+        };
+    }
+    let Some(audio) = &port.audio else {
+        return Some("its figures for sound aren’t known: add them to its description".into());
+    };
+    let kinds: Vec<LevelKind> = match port.direction {
+        Direction::In => audio.takes.iter().map(|level| level.kind).collect(),
+        Direction::Out => audio.gives.iter().map(|level| level.kind).collect(),
+    };
+    if let Some(level) = setting.level
+        && !kinds.contains(&level)
+    {
+        let kinds: Vec<String> = kinds.iter().map(ToString::to_string).collect();
+        return Some(match kinds.is_empty() {
+            true => "it isn’t switched between levels".into(),
+            false => format!("it has {}, not {level}", kinds.join(" and ")),
+        });
+    }
+    if let Some(gain) = setting.gain.map(Decibels::db) {
+        let why = misfit_of_gain(audio, setting.level, gain);
+        if why.is_some() {
+            return why;
+        }
+    }
+    if setting.pad == Some(true) && audio.pad_db.is_none() {
+        return Some("it has no pad".into());
+    }
+    let phantom = audio.takes.iter().any(|level| level.phantom);
+    if setting.phantom == Some(true) && !phantom {
+        return Some("it doesn’t give 48 V".into());
+    }
+    if setting.limiter == Some(true) && !audio.limiter {
+        return Some("it has no limiter".into());
+    }
+    if setting.auto_gain && !audio.auto_gain {
+        return Some("its gain doesn’t follow the level by itself".into());
+    }
+    None
+}
+
+/// A gain that a port doesn't have, at the level that it is switched to or at any.
+fn misfit_of_gain(audio: &AudioPort, level: Option<LevelKind>, gain: f64) -> Option<String> {
+    if let Some(microphone) = &audio.microphone {
+        let steps = &microphone.gain_steps_db;
+        if steps.iter().any(|step| (step - gain).abs() < 0.05) || gain == 0.0 {
+            return None;
+        }
+        let steps: Vec<String> = steps
+            .iter()
+            .map(|step| Decibels::of(*step).to_string())
+            .collect();
+        return Some(match steps.is_empty() {
+            true => "it has no gain of its own".into(),
+            false => format!("its steps are {}", steps.join(", ")),
+        });
+    }
+    let takes = audio.takes.iter().map(|level| (level.kind, level.gain_db));
+    let gives = audio.gives.iter().map(|level| (level.kind, level.gain_db));
+    let ranges: Vec<[f64; 2]> = takes
+        .chain(gives)
+        .filter(|(kind, _)| level.is_none_or(|level| level == *kind))
+        .map(|(_, range)| range)
+        .collect();
+    let within = |[least, most]: &[f64; 2]| (*least..=*most).contains(&gain);
+    (!ranges.iter().any(within)).then(|| {
+        let ranges = ranges
+            .iter()
+            .map(|[least, most]| format!("{} to {}", Decibels::of(*least), Decibels::of(*most)));
+        let ranges: Vec<String> = ranges.collect();
+        format!("its gain goes from {}", ranges.join(", or from "))
     })
 }
 

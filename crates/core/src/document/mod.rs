@@ -34,16 +34,20 @@ pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
 pub use kit::{KitChange, KitLine};
 pub use limits::{Beyond, Bounded, Limits};
 pub use misfit::{
-    Misfit, able_part, misfit_of_output, misfits, records_codec, slot_takes, without_misfits,
+    Misfit, able_part, misfit_of_output, misfit_of_sound, misfits, records_codec, slot_takes,
+    without_misfits,
 };
 pub use names::{PortRef, handle_from};
 pub use need::{Need, Purpose};
 pub use production::{Handle, Production};
 pub use rules::{
-    CardSize, HouseRules, MediaSwap, MonitorSize, PictureOfRecord, RULES, RuleChoice, RulePage,
-    TransmitterFeed,
+    CardSize, GainSchool, HouseRules, MediaSwap, MonitorSize, PictureOfRecord, RULES, RuleChoice,
+    RulePage, SoundOfRecord, TransmitterFeed,
 };
-pub use settings::{InputSetting, OutputSetting, RecordingSetting, Settings, SlotUse};
+pub use settings::{
+    InputSetting, MeasuredLevel, OutputSetting, Position, RecordingSetting, Settings, SlotUse,
+    SoundSetting, TrackKind, TrackSetting, TrackSource,
+};
 pub use touches::{Touch, meet, touches};
 pub use typed::{Completion, Misread, Typed, complete, read_line};
 pub use upgrade::upgraded;

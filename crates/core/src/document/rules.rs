@@ -1,7 +1,7 @@
 //! House rules: choices between schools of practice, each for good reasons, and the usual limits.
 
 use super::Purpose;
-use crate::quantity::{Delay, Percent};
+use crate::quantity::{Decibels, Delay, Percent};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -35,6 +35,14 @@ pub struct HouseRules {
     pub air_celsius: i8,
     /// What the file system and the recorder keep back of a card.
     pub reserve: Percent,
+    /// Which stage does the work of amplifying.
+    pub gain: GainSchool,
+    /// Where the sound of record is made.
+    pub sound_of_record: SoundOfRecord,
+    /// Where the average of a source is to stand, against full scale.
+    pub sound_reference: Decibels,
+    /// What is kept between the peaks of a source and the first stage that clips.
+    pub sound_headroom: Decibels,
 }
 
 impl Default for HouseRules {
@@ -53,6 +61,10 @@ impl Default for HouseRules {
             copies: 2,
             air_celsius: 20,
             reserve: Percent::whole(3),
+            gain: GainSchool::HotSource,
+            sound_of_record: SoundOfRecord::Separate,
+            sound_reference: Decibels::whole(-20),
+            sound_headroom: Decibels::whole(4),
         }
     }
 }
@@ -116,6 +128,30 @@ pub enum CardSize {
     SeveralSmaller,
     /// Few large ones.
     FewLarge,
+}
+
+/// Which stage does the work of amplifying.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum GainSchool {
+    #[default]
+    /// The source as hot as it goes, little gain in the camera.
+    HotSource,
+    /// The source as it is, the camera's preamplifier doing the work.
+    CameraPreamplifier,
+}
+
+/// Where the sound of record is made.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum SoundOfRecord {
+    #[default]
+    /// On a recorder of its own, scratch to the camera.
+    Separate,
+    /// In the camera.
+    InCamera,
+    /// On both.
+    Both,
 }
 
 /// What there is to say about a rule between schools.
@@ -242,6 +278,43 @@ pub const RULES: &[RulePage] = &[
                 "few-large",
                 "few large ones",
                 "Fewer changes, and fewer chances to mix cards up; but more is on each when it fails.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "gain",
+        title: "Amplifying is done",
+        choices: &[
+            choice(
+                "hot-source",
+                "by the source, little gain in the camera",
+                "A good preamplifier early keeps every later noise small; but what clips early stays clipped.",
+            ),
+            choice(
+                "camera-preamplifier",
+                "by the camera’s preamplifier",
+                "One gain to set, and headroom before it; but the camera’s own noise is amplified with the voice.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "sound_of_record",
+        title: "The sound of record is made",
+        choices: &[
+            choice(
+                "separate",
+                "on a recorder of its own, scratch to the camera",
+                "Better preamplifiers, every microphone on a track of its own, somebody who listens; but it has to be synced.",
+            ),
+            choice(
+                "in-camera",
+                "in the camera",
+                "Nothing to sync and nothing to copy twice; but few tracks, and nobody at the gain.",
+            ),
+            choice(
+                "both",
+                "on both",
+                "Each is the other’s safety copy; two sets of levels to watch.",
             ),
         ],
     },

@@ -273,6 +273,102 @@ codes! {
         "Nothing is connected to the mixer’s inputs."
         "What it mixes and records is silent."
         "Connect a microphone or a receiver.";
+    SoundClips "S-105" "A stage clips"
+        "The source is louder than a stage on its way takes: at its peaks, or all the time."
+        "What is clipped stays clipped, whatever is done behind it."
+        "Less gain before that stage, a pad, or more distance; floating point removes the converter’s ceiling, not the preamplifier’s.";
+    LineIntoMic "S-106" "Line level into a microphone input"
+        "An output at line level feeds an input that is made for microphones, 40 dB softer."
+        "It distorts from the first word on."
+        "Switch one of the ends, or put a pad of 40 dB in between.";
+    MicIntoLine "S-107" "Microphone into a line input"
+        "A microphone feeds an input that is made for line level."
+        "It is far too soft, and brought up again it is mostly noise."
+        "Switch the input to microphone, or put a preamplifier in between.";
+    PhantomMissing "S-108" "48 V missing"
+        "The microphone works on 48 V, and gets none."
+        "It is silent, or thin and noisy."
+        "Switch them on at its input, or use an input that gives them.";
+    PhantomHarms "S-109" "48 V where they harm"
+        "48 V are on, and what is connected isn’t made for them: a ribbon, an unbalanced adapter, an output."
+        "A ribbon can be torn, an output damaged; at the least it bangs and hums. The makers’ instructions decide."
+        "Switch them off before it is plugged in, or put a transformer in between.";
+    PhantomShared "S-110" "48 V from two inputs"
+        "A splitter joins two inputs that both give 48 V."
+        "The currents fight, and what one side does is heard on the other."
+        "Let one input give them; take the other over a transformer.";
+    PlugInMissing "S-111" "Plug-in power missing"
+        "The microphone works on the 2 to 5 V that small jacks give, and this input gives none."
+        "It is silent."
+        "Use an input with plug-in power, or a microphone with a battery.";
+    SoundLoaded "S-112" "Loaded too much"
+        "The input’s impedance is under five times that of its source."
+        "Level is lost, and the microphone sounds otherwise than it should."
+        "Use an input of a higher impedance.";
+    WrongJack "S-113" "Three contacts against four"
+        "A jack with three contacts (TRS) meets one with four (TRRS). They go together and look alike."
+        "The microphone’s contact meets the ground: there is silence, or hum."
+        "Use an adapter made for it.";
+    LongUnbalanced "S-114" "Long unbalanced run"
+        "An unbalanced cable is longer than 6 m."
+        "It hums, takes up radio, and loses the treble."
+        "Run it balanced, with a transformer at the end, or shorten it.";
+    NearCeiling "S-115" "Peaks near the ceiling, limiter out"
+        "The peaks come within 3 dB of where it clips, and the limiter there is out."
+        "The first laugh clips."
+        "Put the limiter in, or lower the gain.";
+    AutoGain "S-116" "The gain follows by itself"
+        "An input’s gain follows the level by itself."
+        "Every pause is filled with noise, and no two takes match."
+        "Switch it off, and set the gain by hand.";
+    NoHeadphones "S-117" "Nobody listens"
+        "Sound is recorded, and no headphones are connected where it comes past."
+        "Crackles, hum and a dead battery are found in the edit."
+        "Connect headphones. Begin soft: loud headphones harm ears.";
+    TrackSilent "S-118" "A track that nothing feeds"
+        "A track is set to a source that doesn’t arrive, or to none."
+        "It is recorded, and silent."
+        "Bring the source, or take the track out of the sheet.";
+    OnNoTrack "S-119" "A source on no track"
+        "A channel comes into the recorder and is on none of its tracks."
+        "It is heard nowhere afterwards."
+        "Put it on a track.";
+    TrackShared "S-120" "Sources share a track"
+        "More than one source is on a track that is meant for one."
+        "They can’t be parted again."
+        "Give each its own track, or call it a mix.";
+    OneSoundRecorder "S-121" "The sound is on one recorder only"
+        "The house asks for the sound of record on two recorders, and a source is on one."
+        "What happens to that card happens to the sound."
+        "Send a mix to a camera, or to a second recorder.";
+    MixedLate "S-122" "Mixed apart in time"
+        "Microphones that are mixed on one track arrive at different times: one of them by radio."
+        "A voice that both hear is combed: it sounds hollow."
+        "Record them on tracks of their own, or delay the earlier one.";
+    SameFrequency "S-123" "One frequency twice"
+        "Two transmitters are tuned to one frequency, or closer than receivers part."
+        "Neither is received."
+        "Tune one elsewhere. Licences and permitted bands are local law.";
+    Intermodulation "S-124" "Transmitters make a third"
+        "What two or three transmitters make together falls on the frequency of another."
+        "That one crackles or drops out where they come near each other."
+        "Tune them to a set that is free of it. Licences and permitted bands are local law.";
+    SoundBattery "S-125" "The battery ends before the day"
+        "The battery of a microphone or transmitter lasts shorter than the day."
+        "It dies in a take."
+        "Plan a change in a break, and write it down.";
+    Noisy "S-126" "Noise near the source"
+        "The noise of the gear stands less than 35 dB below the source."
+        "Brought up in the mix, it is heard."
+        "More gain earlier, a hotter or nearer microphone, a better preamplifier.";
+    LateMonitoring "S-127" "Headphones late"
+        "What the headphones give is more than 15 ms late."
+        "Who wears them hears the voice twice, and can’t judge the place of a sound."
+        "Listen nearer to the source.";
+    QuieterWay "S-128" "Another gain is quieter"
+        "The gains of this chain can be set so that it is quieter by the same headroom."
+        "The noise of the later stage is amplified with the voice."
+        "Set more gain early and less late, where the house works so.";
     TimecodeRate "T-101" "Timecode rates differ"
         "Two devices that must agree count at different rates."
         "The recordings don’t line up in the edit."

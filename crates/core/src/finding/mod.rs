@@ -14,6 +14,7 @@ pub use judge::findings;
 use crate::document::{Command, Handle};
 use crate::path::{Floor, Resolved};
 use crate::record::Recording;
+use crate::sound::Heard;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -199,6 +200,8 @@ pub struct Facts<'f, 'a> {
     pub resolved: &'f Resolved,
     /// What is recorded.
     pub recordings: &'f [Recording<'a>],
+    /// The sound of it: levels, tracks, what doesn't match.
+    pub heard: &'f Heard<'a>,
     /// Whose fixes are proposed.
     pub proposals: Proposals<'f>,
 }

@@ -5,7 +5,7 @@ use super::picture::passes_raw;
 use super::{Floor, PortIx, Resolved};
 use crate::carriage::sdi::Level;
 use crate::carriage::wire::Wire;
-use crate::catalogue::Direction;
+use crate::catalogue::{AudioPort, Direction, InputLevel, LevelKind, MicrophonePower};
 
 /// An input, seen from an output.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -177,6 +177,11 @@ fn obstacle(
             ));
         }
     }
+    if let (Some(gives), Some(takes)) = (&from.audio, &to.audio)
+        && let Some(why) = sound_obstacle(gives, takes)
+    {
+        return Some((FORMAT, why.into()));
+    }
     let picture = resolved.signals[output].picture?;
     let takes = floor.takes(input).in_words();
     if picture.leg.is_none() && !takes_rate(floor, input, picture.format) {
@@ -209,6 +214,38 @@ fn obstacle(
         return Some((LEVEL, format!("doesn’t take level {level} on 3G")));
     }
     None
+}
+
+/// Why an input doesn't do for a microphone or an output: power, level, ears.
+fn sound_obstacle(from: &AudioPort, to: &AudioPort) -> Option<&'static str> {
+    if from.headphones != to.headphones {
+        return Some(if to.headphones {
+            "is for ears: connect it to a headphone socket"
+        } else {
+            "takes a microphone or a line, not what is for headphones"
+        });
+    }
+    // A passive box passes on what it gets; what isn't described is tried.
+    if to.passive || to.takes.is_empty() {
+        return None;
+    }
+    let kinds = |kind: LevelKind| to.takes.iter().any(|level| level.kind == kind);
+    if let Some(microphone) = &from.microphone {
+        if !kinds(LevelKind::Mic) {
+            return Some("takes line level, not a microphone’s");
+        }
+        let gives = |power: fn(&InputLevel) -> bool| to.takes.iter().any(power);
+        return match microphone.power {
+            MicrophonePower::Phantom if !gives(|level| level.phantom) => Some("gives no 48 V"),
+            MicrophonePower::PlugIn if !gives(|level| level.plug_in_power) => {
+                Some("gives no plug-in power")
+            }
+            _ => None,
+        };
+    }
+    let line_only =
+        !from.gives.is_empty() && from.gives.iter().all(|level| level.kind == LevelKind::Line);
+    (line_only && !kinds(LevelKind::Line)).then_some("takes a microphone’s level, not line")
 }
 
 fn takes(floor: &Floor, resolved: &Resolved, output: PortIx, input: PortIx) -> String {

@@ -6,6 +6,7 @@ use crate::catalogue::{
 };
 use crate::document::{
     Build, Connection, InputSetting, Need, OutputSetting, Placement, PortRef, Production,
+    SoundSetting,
 };
 use crate::format::PictureFormat;
 use crate::timecode::TimecodeRate;
@@ -220,6 +221,12 @@ impl<'a> Floor<'a> {
     pub fn output_setting(&self, port: PortIx) -> Option<&'a OutputSetting> {
         let outputs = &self.placement_of(port).settings.outputs;
         outputs.get(&self.ports[port].port.id)
+    }
+
+    /// What is set for sound on a port.
+    pub fn sound_setting(&self, port: PortIx) -> Option<&'a SoundSetting> {
+        let set = &self.placement_of(port).settings.sound;
+        set.get(&self.ports[port].port.id)
     }
 
     /// What the sink behind an input says of itself.

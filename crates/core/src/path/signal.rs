@@ -95,8 +95,12 @@ pub struct Leg {
 pub struct Sound {
     /// The output where it began: a microphone's, or a mixer's for a mix.
     pub origin: PortIx,
+    /// Which channel of that output, from 0.
+    pub channel: u8,
     /// Since it began.
     pub delay: Delay,
+    /// The port before this one, and its channel there; none where it begins.
+    pub came: Option<(PortIx, u8)>,
 }
 
 /// Timecode on a wire.

@@ -7,10 +7,12 @@ use crate::quantity::Delay;
 
 impl Sound {
     /// A channel that begins at an output.
-    pub(super) fn from(origin: PortIx) -> Self {
+    pub(super) fn from(origin: PortIx, channel: u8) -> Self {
         Self {
             origin,
+            channel,
             delay: Delay(0),
+            came: None,
         }
     }
 
@@ -20,6 +22,16 @@ impl Sound {
             ..self
         }
     }
+}
+
+/// The channels of a port, each with the port and the number that it comes from.
+pub(super) fn channels_of(port: PortIx, sound: &[Sound]) -> impl Iterator<Item = Sound> {
+    let numbered = sound.iter().enumerate();
+    // No wire carries more than 255 that anybody counts.
+    numbered.map(move |(number, channel)| Sound {
+        came: Some((port, number.min(255) as u8)),
+        ..*channel
+    })
 }
 
 impl Walk<'_, '_> {
@@ -34,7 +46,7 @@ impl Walk<'_, '_> {
         if !path.carries.contains(&SignalKind::Sound) {
             return;
         }
-        let came = self.resolved.signals[input].sound.iter();
+        let came = channels_of(input, &self.resolved.signals[input].sound);
         let most = path.sound_channels.unwrap_or(usize::MAX);
         signal
             .sound
@@ -56,14 +68,16 @@ impl Walk<'_, '_> {
             .at(picture.unwrap_or(self.floor.production.format));
         let came = inputs
             .iter()
-            .flat_map(|input| &self.resolved.signals[*input].sound);
+            .flat_map(|input| channels_of(*input, &self.resolved.signals[*input].sound));
         let came: Vec<Sound> = came.map(|channel| channel.later(added)).collect();
         match path.sound_channels {
             Some(most) if path.via == Via::Embed && came.len() > most => {
                 let made_of = came.iter().map(|channel| channel.origin);
                 self.resolved.mixes.entry(port).or_default().extend(made_of);
+                let mixed = came.iter().filter_map(|channel| channel.came);
+                self.resolved.mixed.entry(port).or_default().extend(mixed);
                 let delay = came.iter().map(|channel| channel.delay).max();
-                let mixed = Sound::from(port).later(delay.unwrap_or_default());
+                let mixed = Sound::from(port, 0).later(delay.unwrap_or_default());
                 signal.sound.extend(std::iter::repeat_n(mixed, most));
             }
             most => signal

@@ -25,6 +25,8 @@ pub struct Resolved {
     pub loads: Vec<Load>,
     /// What each mix is made of: the outputs where its channels began, by the output of the mix.
     pub mixes: BTreeMap<PortIx, Vec<PortIx>>,
+    /// The same by the inputs where the parts came in, each with its channel there.
+    pub mixed: BTreeMap<PortIx, Vec<(PortIx, u8)>>,
     /// What is wrong, in the order of the build.
     pub problems: Vec<Problem>,
     /// What arrives at each screen and recorder.
@@ -63,6 +65,7 @@ pub fn resolve(floor: &Floor) -> Resolved {
             order: Vec::with_capacity(floor.ports.len()),
             loads: vec![Load::None; floor.build.connections.len()],
             mixes: BTreeMap::new(),
+            mixed: BTreeMap::new(),
             problems: Vec::new(),
             arrivals: Vec::new(),
         },
@@ -163,6 +166,12 @@ impl Walk<'_, '_> {
         }
         let wire = floor.ports[port].port.wire;
         let mut signal = self.resolved.signals[link.from].on(wire.carries());
+        for (number, channel) in signal.sound.iter_mut().enumerate() {
+            channel.came = Some((link.from, number.min(255) as u8));
+        }
+        if let Some(audio) = &floor.ports[port].port.audio {
+            signal.sound.truncate(audio.channels);
+        }
         if wire == Wire::Hdmi {
             let most = floor.hdmi_audio(link.from).min(floor.hdmi_audio(port));
             signal.sound.truncate(most);
@@ -205,7 +214,12 @@ impl Walk<'_, '_> {
         let mut signal = Signal::default();
         match node.port.origin.as_ref().map(|origin| origin.signal) {
             Some(SignalKind::Picture) => self.begin_picture(port, &mut signal),
-            Some(SignalKind::Sound) => signal.sound.push(Sound::from(port)),
+            Some(SignalKind::Sound) => {
+                let channels = node.port.audio.as_ref().map_or(1, |audio| audio.channels);
+                let numbers = 0..channels.min(255) as u8;
+                let channels = numbers.map(|number| Sound::from(port, number));
+                signal.sound.extend(channels);
+            }
             Some(SignalKind::Timecode) => {
                 signal.timecode = Some(timecode::counted(floor, node.placement))
             }

@@ -1,10 +1,11 @@
-//! Quantities with their units: bit rates, bytes, lengths, spans of time, delays.
+//! Quantities with their units: bit rates, bytes, lengths, spans of time, delays, levels.
 //!
 //! Each is a newtype over an integer in the base unit (bits a second, bytes, millimetres, seconds,
 //! microseconds), reads what people type, and prints so that what it prints can be read again.
 
 mod bytes;
 mod clock;
+mod decibels;
 mod length;
 mod number;
 mod percent;
@@ -14,6 +15,7 @@ mod working;
 
 pub use bytes::Bytes;
 pub use clock::ClockTime;
+pub use decibels::{Decibels, signed};
 pub use length::Length;
 pub use number::thousandths;
 pub use percent::Percent;

@@ -281,7 +281,7 @@ fn recording<'a>(
     recording.written = if silent {
         0
     } else {
-        recording.tracks.min(recording.feed.channels.len())
+        recording.feed.written(recording.tracks)
     };
     if came.is_some() || sound_only {
         fill_time(floor, times, (ability, setting), &mut recording);
@@ -477,7 +477,7 @@ fn fill_time<'a>(
     recording
         .limits
         .sort_by_key(|limit| (limit.after, limit.kind));
-    let arrive = recording.feed.channels.len();
+    let arrive = recording.feed.fed(recording.tracks);
     if arrive < recording.tracks && off.is_none() {
         recording.problems.push(RecordProblem::SoundLost {
             tracks: recording.tracks,

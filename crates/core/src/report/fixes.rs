@@ -2,7 +2,7 @@
 //! stop is offered, least change first.
 
 use super::outlook as by_device;
-use super::{RecordingReport, Report, report};
+use super::{RecordingReport, Report, heard_by, report};
 use crate::catalogue::Catalogue;
 use crate::document::Production;
 use crate::finding::{Effort, Facts, Finding, Fix, Proposals, Severity, findings, last_resorts};
@@ -118,7 +118,9 @@ impl<'b> Bench<'b> {
         let floor = Floor::new(production, production.build(self.build)?, &catalogue);
         let resolved = resolve(&floor);
         let recordings = recordings(&floor, &resolved);
+        let heard = heard_by(&floor, &resolved, &recordings);
         Some(findings(&Facts {
+            heard: &heard,
             floor: &floor,
             resolved: &resolved,
             recordings: &recordings,
@@ -142,7 +144,9 @@ impl<'b> Bench<'b> {
         let floor = Floor::new(self.production, build, &catalogue);
         let resolved = resolve(&floor);
         let recordings = recordings(&floor, &resolved);
+        let heard = heard_by(&floor, &resolved, &recordings);
         let facts = Facts {
+            heard: &heard,
             floor: &floor,
             resolved: &resolved,
             recordings: &recordings,

@@ -41,8 +41,9 @@ pub use workings::load_working;
 use crate::catalogue::Catalogue;
 use crate::document::Production;
 use crate::finding::{Facts, Finding, Proposals, findings};
-use crate::path::{Floor, resolve};
-use crate::record::recordings;
+use crate::path::{Floor, Resolved, resolve};
+use crate::record::{Recording, recordings};
+use crate::sound::{Heard, heard};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -79,6 +80,18 @@ pub struct Report {
     pub findings: Vec<Finding>,
 }
 
+/// The sound of a floor with its recordings.
+pub(crate) fn heard_by<'a>(
+    floor: &Floor<'a>,
+    resolved: &Resolved,
+    recordings: &[Recording<'a>],
+) -> Heard<'a> {
+    let recorders = recordings.iter();
+    let recorders =
+        recorders.map(|recording| (recording.placement, recording.input, recording.tracks));
+    heard(floor, resolved, recorders)
+}
+
 /// The report of one build; `None` where the production has no such build. Pure, and total: any
 /// document gives an answer.
 pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Option<Report> {
@@ -86,7 +99,9 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
     let floor = Floor::new(production, production.build(build)?, &catalogue);
     let resolved = resolve(&floor);
     let recordings = recordings(&floor, &resolved);
+    let heard = heard_by(&floor, &resolved, &recordings);
     let facts = Facts {
+        heard: &heard,
         floor: &floor,
         resolved: &resolved,
         recordings: &recordings,

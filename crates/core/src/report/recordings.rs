@@ -199,7 +199,7 @@ fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> Recordi
         limits,
         need,
         tracks: recording.tracks,
-        tracks_fed: recording.feed.channels.len(),
+        tracks_fed: recording.feed.fed(usize::MAX),
         time: recording.time.clone(),
         says,
         worst,

@@ -236,6 +236,8 @@ fn role(device: &Device, bench: &Bench) -> &'static str {
         K::Microphone if device.name.to_lowercase().contains("boom") => "boom",
         K::Microphone => "microphone",
         K::Mixer => "mixer",
+        K::SoundBox => "sound box",
+        K::Headphones => "headphones",
         K::TimecodeBox => "timecode box",
     }
 }

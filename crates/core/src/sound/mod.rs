@@ -1,56 +1,24 @@
-//! Sound: which channels reach a recorder's tracks, and where they get lost on the way.
+//! Sound: which channels reach a recorder's tracks and where they get lost on the way, how loud and how
+//! noisy each is from the mouth to the track, and what doesn't match.
+//!
+//! Levels are in dBu on analogue wires and against full scale (dBFS) in digital ones; noise adds as power,
+//! and what is referred to the input of a stage counts less by the gain ahead of it.
 
-use std::collections::BTreeSet;
+mod feed;
+mod flow;
+mod gain;
+mod level;
+mod matching;
+mod tracks;
 
-use crate::path::{Floor, PortIx, Resolved, Sound};
-
-/// The sound that reaches a recorder.
-#[derive(Debug, Clone, PartialEq)]
-pub struct TrackFeed {
-    /// Channels in the order of the tracks: beside the picture first, then at its own inputs.
-    pub channels: Vec<Sound>,
-    /// Where the picture's wire lost channels, and how many were left: the first such port.
-    pub lost_at: Option<(PortIx, usize)>,
-}
-
-/// The outputs where a channel began, mixes taken apart: the microphones that are heard on it.
-pub fn made_of(resolved: &Resolved, origin: PortIx) -> Vec<PortIx> {
-    if !resolved.mixes.contains_key(&origin) {
-        return vec![origin];
-    }
-    let mut found = Vec::new();
-    let mut open = vec![origin];
-    let mut seen = BTreeSet::new();
-    while let Some(port) = open.pop() {
-        if !seen.insert(port) {
-            continue;
-        }
-        match resolved.mixes.get(&port) {
-            Some(parts) => open.extend(parts),
-            None => found.push(port),
-        }
-    }
-    found.sort_unstable();
-    found
-}
-
-/// The channels that reach a recorder at `placement`, whose picture comes in at `input`.
-pub fn track_feed(
-    floor: &Floor,
-    resolved: &Resolved,
-    placement: usize,
-    input: Option<PortIx>,
-) -> TrackFeed {
-    let mut channels: Vec<Sound> = input
-        .map(|input| resolved.signals[input].sound.clone())
-        .unwrap_or_default();
-    let ability = floor.devices[placement].and_then(|device| device.records.as_ref());
-    for id in ability.iter().flat_map(|ability| &ability.sound_inputs) {
-        if let Some(port) = floor.port_of(placement, id) {
-            channels.extend(&resolved.signals[port].sound);
-        }
-    }
-    let lost_at = input.and_then(|input| resolved.sound_lost[input]);
-    let lost_at = lost_at.map(|port| (port, resolved.signals[port].sound.len()));
-    TrackFeed { channels, lost_at }
-}
+pub use feed::{ChannelAt, TrackFeed, arriving, made_of, track_feed};
+pub use flow::{
+    Channel, Levels, Limiting, Part, QUIET_ROOM, Stage, StageIx, StageKind, Tried, Unit, levels,
+    pads_db, position,
+};
+pub use gain::{School, Schools, best_gains, schools};
+pub use level::{
+    LevelSum, ReferenceLevel, at_distance, coherent_sum, dbu, millivolts, millivolts_at, power_sum,
+};
+pub use matching::{Harm, Mismatch, mismatches, phantom_is_on};
+pub use tracks::{Heard, RecorderTracks, Track, heard};

@@ -68,7 +68,14 @@ fn every_port_says_what_its_wire_needs() {
             Wire::OpticalSdi => &[Connector::Fibre],
             Wire::UsbData => &[Connector::UsbC],
             Wire::Hdmi => &[Connector::HdmiA, Connector::HdmiC, Connector::HdmiD],
-            Wire::Analogue => &[Connector::Xlr3, Connector::Jack35],
+            Wire::Analogue => &[
+                Connector::Xlr3,
+                Connector::MiniXlr3,
+                Connector::Jack35,
+                Connector::Jack35Trrs,
+                Connector::Jack635,
+            ],
+            Wire::ShoeSound => &[Connector::HotShoe],
             Wire::RadioPicture | Wire::RadioSound | Wire::RadioApp => &[Connector::Air],
         };
         assert!(connectors.contains(&port.connector), "{place}");

@@ -2,6 +2,7 @@ use insta::assert_snapshot;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::demo;
 use west_rail_core::document::{FORMAT_VERSION, Production, ProductionFile};
+use west_rail_core::finding::Area;
 use west_rail_core::report::report;
 
 fn night_pour() -> String {
@@ -27,12 +28,15 @@ fn a_file_of_version_1_is_read_and_written_as_today() {
     assert_eq!(read.production.house_rules.swap_level.to_string(), "85 %");
     let again = ProductionFile::read(&read.to_text()).unwrap();
     assert_eq!(again, read);
-    // What it says is what the same floor says today.
+    // What it says is what the same floor says today, the troubles of its sound aside: those came later.
     let in_words = |production: &Production| {
         let findings = report(production, "night", Catalogue::shipped())
             .unwrap()
             .findings;
-        let codes: Vec<String> = findings.iter().map(|finding| finding.id.clone()).collect();
+        let other = findings
+            .iter()
+            .filter(|finding| finding.area != Area::Sound);
+        let codes: Vec<String> = other.map(|finding| finding.id.clone()).collect();
         codes
     };
     assert_eq!(
@@ -50,7 +54,9 @@ fn a_file_of_version_2_is_read_and_written_as_today() {
     assert_eq!(read.version, FORMAT_VERSION);
     let body = &read.production.custom.devices[0];
     let shipped = Catalogue::shipped().device("tamsin-m4").unwrap();
-    assert_eq!(body.ports, shipped.ports);
+    // What ports have for sound isn't in what version 3 and before described.
+    let port = body.ports.iter().find(|port| port.id == "hdmi");
+    assert_eq!(port, shipped.port("hdmi"));
     assert!(body.ports.iter().any(|port| port.data.is_some()));
     let again = ProductionFile::read(&read.to_text()).unwrap();
     assert_eq!(again, read);
@@ -75,8 +81,8 @@ fn broken_files_are_refused_with_where_and_why() {
         "\u{0}\u{1}PNG",
         "[1, 2, 3]",
         "{\"format\": \"something-else\", \"version\": 1}",
-        &whole.replacen("\"version\": 3", "\"version\": 7", 1),
-        &whole.replacen("\"version\": 3", "\"version\": \"one\"", 1),
+        &whole.replacen("\"version\": 4", "\"version\": 7", 1),
+        &whole.replacen("\"version\": 4", "\"version\": \"one\"", 1),
         &whole.replacen("\"length\": \"70 m\"", "\"length\": \"seventy\"", 1),
         &whole.replacen("\"quantity\": 1", "\"quantity\": -1", 1),
         &whole.replacen("\"id\": \"a-mon\"", "\"id\": \"a\"", 1),

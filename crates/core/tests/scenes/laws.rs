@@ -3,17 +3,18 @@
 use crate::stage::{catalogue, naming};
 use proptest::prelude::*;
 use serde_json::{Value, json};
-use west_rail_core::catalogue::{Codec, Custom, RateModel};
+use std::collections::BTreeMap;
+use west_rail_core::catalogue::{Codec, Custom, LevelKind, RateModel, SoundSource};
 use west_rail_core::demo;
 use west_rail_core::document::{
     Build, Command, Connection, InputSetting, KitChange, KitLine, Need, OutputSetting, Placement,
-    PortRef, Production, Purpose, RecordingSetting, Rolls, ScheduleEntry, Settings, SlotUse, Unit,
-    meet, touches,
+    PortRef, Position, Production, Purpose, RecordingSetting, Rolls, ScheduleEntry, Settings,
+    SlotUse, SoundSetting, TrackSetting, TrackSource, Unit, meet, touches,
 };
 use west_rail_core::finding::Severity;
 use west_rail_core::interrupt::Interrupt;
 use west_rail_core::path::{Floor, hops_to, resolve};
-use west_rail_core::quantity::{Length, Span};
+use west_rail_core::quantity::{Decibels, Length, Span};
 use west_rail_core::report::{Ends, Report, find_routes, report, report_with_fixes};
 
 const FORMATS: [&str; 7] = [
@@ -132,9 +133,20 @@ fn settings() -> impl Strategy<Value = Settings> {
             0..2,
         ),
         screen,
+        sound(),
     )
         .prop_map(
-            |(outputs, recording, input, inputs, (desqueeze, look, timecode))| Settings {
+            |(
+                outputs,
+                recording,
+                input,
+                inputs,
+                (desqueeze, look, timecode),
+                (sound, position, tracks),
+            )| Settings {
+                sound,
+                position,
+                tracks,
                 input,
                 outputs,
                 inputs: inputs
@@ -151,6 +163,55 @@ fn settings() -> impl Strategy<Value = Settings> {
                 look,
             },
         )
+}
+
+type SoundSettings = (
+    BTreeMap<String, SoundSetting>,
+    Option<Position>,
+    Vec<TrackSetting>,
+);
+
+fn sound() -> impl Strategy<Value = SoundSettings> {
+    let levels = prop::sample::select(vec![None, Some(LevelKind::Mic), Some(LevelKind::Line)]);
+    let switches = (
+        prop::option::of(any::<bool>()),
+        prop::option::of(any::<bool>()),
+    );
+    let setting = (
+        levels,
+        prop::option::of(-2_000i32..2_000),
+        switches,
+        any::<bool>(),
+    );
+    let setting = setting.prop_map(|(level, gain, (phantom, pad), auto_gain)| SoundSetting {
+        level,
+        gain: gain.map(Decibels),
+        phantom,
+        pad,
+        auto_gain,
+        frequency_khz: auto_gain.then_some(500_000),
+        ..SoundSetting::default()
+    });
+    let places = prop::sample::select(vec!["in1", "in2", "mic", "xlr1", "out", "mix", "air"]);
+    let source = (places.clone(), 0u8..4).prop_map(|(input, channel)| TrackSource {
+        input: input.into(),
+        channel,
+    });
+    let track = (prop::collection::vec(source, 0..3), any::<bool>());
+    let track = track.prop_map(|(from, safety)| TrackSetting {
+        from,
+        trim: safety.then_some(Decibels::whole(-12)),
+        ..TrackSetting::default()
+    });
+    let position = (0usize..10, 0u64..5_000).prop_map(|(source, distance)| Position {
+        source: SoundSource::all().nth(source).unwrap(),
+        distance: Length(distance),
+    });
+    (
+        prop::collection::btree_map(places.prop_map(String::from), setting, 0..3),
+        prop::option::of(position),
+        prop::collection::vec(track, 0..4),
+    )
 }
 
 fn recording() -> impl Strategy<Value = RecordingSetting> {
@@ -289,7 +350,7 @@ prop_compose! {
         let kit = catalogue().devices.iter().map(|device| &device.id).chain(catalogue().media.iter().map(|medium| &medium.id));
         let mut kit: Vec<KitLine> = kit.map(|item| KitLine { item: item.clone(), length: None, quantity: 2, hired }).collect();
         kit.extend(catalogue().cables.iter().map(|cable| KitLine { item: cable.id.clone(), length: Some(Length(5_000)), quantity: 3, hired: 0 }));
-        let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")), schedule };
+        let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")), room_noise: None, schedule };
         Production { format: format.parse().unwrap(), kit, custom, builds: vec![build], ..Production::named("Generated") }
     }
 }

@@ -249,7 +249,7 @@ fn a_microphone_that_arrives_at_no_track() {
         says(&scene, "S-103"),
         "caution: MIC reaches A, on no track that it writes. fix: Record the 1 sound track that arrives on A"
     );
-    assert!(mended(scene, "S-103").all_codes().is_empty());
+    assert!(mended(scene, "S-103").codes().is_empty());
 }
 
 #[test]
@@ -263,7 +263,7 @@ fn a_microphone_in_a_mix_is_heard_where_the_mix_is_written() {
         .line("m2.out > mix.in2")
         .line("mix.mix > a.xlr1")
         .records("a", "mezzanine-high", &["cfx-b-512"], 1);
-    assert!(scene.all_codes().is_empty(), "{:?}", scene.all_codes());
+    assert!(scene.codes().is_empty(), "{:?}", scene.codes());
 }
 
 #[test]

@@ -144,6 +144,11 @@ pub fn check_device(entry: &Device) -> Result<(), Refusal> {
             )));
         }
     }
+    let sound = entry.ports.iter();
+    let sound = sound.filter_map(|port| Some((port, port.audio.as_ref()?.check().err()?)));
+    if let Some((port, why)) = sound.into_iter().next() {
+        return Err(bad(format!("“{}”: {why}", port.name)));
+    }
     for mode in &entry.modes {
         checked_name("a mode", &mode.name)?;
         if mode.when.is_empty() {

@@ -109,6 +109,27 @@ impl Production {
             } => self
                 .build_mut(&build)?
                 .set_adapters(catalogue, connection, adapters, strictness),
+            // Sound.
+            C::SetSound { build, at, change } => self
+                .build_mut(&build)?
+                .set_sound(catalogue, at, &change, strictness),
+            C::SetPosition {
+                build,
+                device,
+                position,
+            } => self
+                .build_mut(&build)?
+                .set_position(catalogue, device, position, strictness),
+            C::SetTracks {
+                build,
+                device,
+                tracks,
+            } => self
+                .build_mut(&build)?
+                .set_tracks(catalogue, device, tracks, strictness),
+            C::SetRoomNoise { build, noise } => {
+                self.build_mut(&build)?.set_room_noise(noise, strictness)
+            }
             // Ports, picture, timecode, recording.
             C::SetOutput { build, at, change } => self
                 .build_mut(&build)?

@@ -14,6 +14,7 @@ mod ports;
 mod production;
 mod put_back;
 mod recording;
+mod sound;
 mod timecode;
 mod units;
 
@@ -216,6 +217,10 @@ impl Command {
             | Self::SetTimecode { build, .. }
             | Self::SetTimecodeMaster { build, .. }
             | Self::SetRecording { build, .. }
+            | Self::SetSound { build, .. }
+            | Self::SetPosition { build, .. }
+            | Self::SetTracks { build, .. }
+            | Self::SetRoomNoise { build, .. }
             | Self::PutScheduleEntry { build, .. }
             | Self::SetScheduleEntry { build, .. }
             | Self::RemoveScheduleEntry { build, .. }

@@ -3,10 +3,12 @@
 mod input;
 mod output;
 mod recording;
+mod sound;
 
 pub use input::InputSetting;
 pub use output::OutputSetting;
 pub use recording::{RecordingSetting, SlotUse};
+pub use sound::{MeasuredLevel, Position, SoundSetting, TrackKind, TrackSetting, TrackSource};
 
 use crate::format::Squeeze;
 use crate::timecode::TimecodeRate;
@@ -27,6 +29,15 @@ pub struct Settings {
     /// Outputs by port id.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
     pub outputs: BTreeMap<String, OutputSetting>,
+    /// Ports that carry sound, by id.
+    #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    pub sound: BTreeMap<String, SoundSetting>,
+    /// For a microphone: what it hears, and from how far; as usual where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub position: Option<Position>,
+    /// For a recorder: what is on which track; what arrives, in its order, where not said.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub tracks: Vec<TrackSetting>,
     /// The timecode it counts; the project's where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub timecode: Option<TimecodeRate>,

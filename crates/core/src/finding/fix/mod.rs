@@ -12,6 +12,7 @@ mod links;
 mod output;
 mod recording;
 mod reset;
+mod sound;
 mod source;
 mod time;
 
@@ -33,6 +34,11 @@ pub use recording::{
     start_recording, use_sound,
 };
 pub use reset::{reset, reset_output};
+pub use sound::{
+    auto_gain_off, clear_track, gains, headphone_socket, isolate, less_gain, limiter, listen,
+    match_level, on_free_track, other_microphone_input, part_track, phantom, retune, set_gains,
+    tuned,
+};
 pub use source::{feed, feed_box, other_camera};
 pub use time::{at_project_rate, camera_at_project_rate, timecode, timecode_of_project};
 

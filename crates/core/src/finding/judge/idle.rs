@@ -27,6 +27,8 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
             | DeviceKind::Distribution
             | DeviceKind::Switcher
             | DeviceKind::Isolator
+            | DeviceKind::SoundBox
+            | DeviceKind::Headphones
             | DeviceKind::Extender => unfed(facts, placement, device),
             _ => None,
         };

@@ -11,6 +11,7 @@ mod links;
 mod output;
 mod recording;
 mod settings;
+mod sound;
 mod time;
 mod wiring;
 
@@ -48,6 +49,7 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     time::judge(facts, &mut found);
     care::judge(facts, &mut found);
     idle::judge(facts, &mut found);
+    sound::judge(facts, &mut found);
     settings::judge(facts, &mut found);
     day::judge(facts, &mut found);
     house::judge(facts, &mut found);

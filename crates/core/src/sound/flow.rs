@@ -1,0 +1,706 @@
+//! How loud and how noisy each channel is at each port, from the microphone to the last input: one pass
+//! in the order of the ports. What a channel went through is a chain of stages that share their beginning.
+
+use super::level::{at_distance, coherent_sum, dbu, millivolts_at, power_sum};
+use crate::carriage::wire::Wire;
+use crate::catalogue::{AudioPort, Direction, InputLevel, LevelKind, Microphone, OutputLevel};
+use crate::document::{Position, SoundSetting};
+use crate::path::{ConnectionIx, Floor, PortIx, Resolved};
+use crate::quantity::{Decibels, Length};
+use rustc_hash::FxHashMap;
+use std::collections::BTreeMap;
+
+/// A stage's place in the list of stages.
+pub type StageIx = usize;
+
+/// A quiet room, in dB SPL, A-weighted: where nobody has said how loud it is.
+pub const QUIET_ROOM: Decibels = Decibels::whole(30);
+/// How far a microphone is from what it hears, where neither the crew nor its entry says so.
+pub const USUAL_DISTANCE: Length = Length(500);
+/// Below this a source is a microphone's, in dBu: it goes into a microphone input.
+const MIC_LEVEL: f64 = -25.0;
+
+/// What a level is against.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Unit {
+    /// 0.7746 V.
+    Dbu,
+    /// Full scale.
+    Dbfs,
+}
+
+/// What kind of step a stage is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum StageKind {
+    /// A microphone.
+    Source,
+    /// A cable with what is on it, and what the input's load costs.
+    Cable,
+    /// A passive box.
+    Passive,
+    /// An input's preamplifier and converter.
+    Input,
+    /// An output.
+    Output,
+    /// Over the air.
+    Air,
+    /// Several mixed.
+    Mix,
+    /// A track written louder or softer than its source.
+    Trim,
+}
+
+/// What ends the room above the peaks at a stage.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Limiting {
+    /// The loudest that the microphone takes.
+    Microphone,
+    /// The most that the preamplifier takes at its input.
+    Preamplifier,
+    /// Full scale.
+    Converter,
+    /// The most that the output gives.
+    Output,
+}
+
+/// One step of a channel's way, with what stands behind it.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Stage {
+    /// The stage before it.
+    pub before: Option<StageIx>,
+    /// The port where it is.
+    pub port: PortIx,
+    /// What it is.
+    pub kind: StageKind,
+    /// What the level is against, behind it.
+    pub unit: Unit,
+    /// What it adds to the level, in the unit behind it.
+    pub gain_db: f64,
+    /// The gain that is set or planned on it, where it has one.
+    pub set_gain_db: Option<f64>,
+    /// Whether that gain was set by the crew.
+    pub set: bool,
+    /// Mic or line, where it is switched.
+    pub level_kind: Option<LevelKind>,
+    /// The average level behind it.
+    pub level_db: f64,
+    /// How far the peaks stand above the average.
+    pub peaks_db: f64,
+    /// The noise of the gear behind it.
+    pub noise_db: f64,
+    /// The noise of the room behind it.
+    pub room_db: f64,
+    /// The most behind it before something clips, and what does.
+    pub limit: Option<(f64, Limiting)>,
+}
+
+impl Stage {
+    /// From the peaks to where it clips; `None` where nothing ends.
+    pub fn headroom_db(&self) -> Option<f64> {
+        self.limit
+            .map(|(limit, _)| limit - self.level_db - self.peaks_db)
+    }
+
+    /// From the noise, of gear and room together, up to the average level.
+    pub fn snr_db(&self) -> f64 {
+        self.level_db - power_sum([self.noise_db, self.room_db])
+    }
+}
+
+/// One source in a channel.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Part {
+    /// The output where it began.
+    pub origin: PortIx,
+    /// Which channel of that output.
+    pub channel: u8,
+    /// The last stage that it went through.
+    pub stage: StageIx,
+}
+
+/// A channel at a port.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub struct Channel {
+    /// What is heard on it: one source, or those of a mix.
+    pub parts: Vec<Part>,
+    /// The port whose figures aren't known, where the levels end.
+    pub unknown: Option<PortIx>,
+}
+
+/// Levels of every channel at every port.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub struct Levels {
+    /// Stages, each after the one before it.
+    pub stages: Vec<Stage>,
+    channels: FxHashMap<PortIx, Vec<Channel>>,
+}
+
+impl Levels {
+    /// The channels at a port, in their order.
+    pub fn at(&self, port: PortIx) -> &[Channel] {
+        self.channels.get(&port).map_or(&[], Vec::as_slice)
+    }
+
+    /// Every stage on the way of a part, the first first.
+    pub fn way(&self, part: &Part) -> Vec<StageIx> {
+        let mut way = vec![part.stage];
+        while let Some(before) = self.stages[way[way.len() - 1]].before {
+            way.push(before);
+        }
+        way.reverse();
+        way
+    }
+
+    /// The first stage on the way of a part that clips; where none does, the one with the least room.
+    pub fn clips_first(&self, part: &Part) -> Option<(StageIx, f64)> {
+        let way = self.way(part).into_iter();
+        let rooms = way.filter_map(|stage| Some((stage, self.stages[stage].headroom_db()?)));
+        // What is behind a stage that clips can't mend it: the earlier is the cause.
+        rooms.reduce(|least, other| {
+            if least.1 >= 0.0 && other.1 < least.1 {
+                other
+            } else {
+                least
+            }
+        })
+    }
+
+    /// The average level of everything on a channel together, and its peaks: one sound that comes by two
+    /// ways adds as voltage, different ones as power. The peaks are those of the loudest over the average
+    /// of the others: not everybody shouts at once.
+    pub fn together(&self, parts: &[Part]) -> (f64, f64) {
+        let mut by_origin: BTreeMap<PortIx, (Vec<f64>, f64)> = BTreeMap::new();
+        for part in parts {
+            let stage = &self.stages[part.stage];
+            let (levels, peaks) = by_origin.entry(part.origin).or_default();
+            levels.push(stage.level_db);
+            *peaks = stage.peaks_db;
+        }
+        let sources: Vec<(f64, f64)> = by_origin
+            .into_values()
+            .map(|(levels, peaks)| (coherent_sum(levels), peaks))
+            .collect();
+        let average = power_sum(sources.iter().map(|(level, _)| *level));
+        let peak = |(level, peaks): &(f64, f64)| level + peaks;
+        let loudest = (0..sources.len())
+            .max_by(|one, other| peak(&sources[*one]).total_cmp(&peak(&sources[*other])));
+        let at_peak = sources.iter().enumerate().map(|(number, source)| {
+            if Some(number) == loudest {
+                peak(source)
+            } else {
+                source.0
+            }
+        });
+        (average, power_sum(at_peak))
+    }
+}
+
+impl Levels {
+    /// A stage behind `before` that makes it louder or softer, under full scale unless it is floating
+    /// point.
+    pub(super) fn trimmed(&mut self, before: StageIx, decibels: f64, float: bool) -> StageIx {
+        let mut stage = self.stages[before].clone();
+        stage.before = Some(before);
+        stage.kind = StageKind::Trim;
+        stage.gain_db = 0.0;
+        stage.set_gain_db = Some(decibels);
+        stage.set = true;
+        stage.level_kind = None;
+        stage.change(decibels);
+        stage.limit = (!float).then_some((0.0, Limiting::Converter));
+        self.stages.push(stage);
+        self.stages.len() - 1
+    }
+}
+
+/// Settings that are tried in the place of those of the document, by port.
+pub type Tried = FxHashMap<PortIx, SoundSetting>;
+
+/// Levels of the floor.
+pub fn levels(floor: &Floor, resolved: &Resolved, tried: &Tried) -> Levels {
+    let mut pass = Pass {
+        floor,
+        resolved,
+        tried,
+        levels: Levels::default(),
+    };
+    for &port in &resolved.order {
+        let sound = &resolved.signals[port].sound;
+        if sound.is_empty() {
+            continue;
+        }
+        let channels = (0..sound.len()).map(|number| pass.channel(port, number));
+        let channels: Vec<Channel> = channels.collect();
+        pass.levels.channels.insert(port, channels);
+    }
+    pass.levels
+}
+
+struct Pass<'p, 'a> {
+    floor: &'p Floor<'a>,
+    resolved: &'p Resolved,
+    tried: &'p Tried,
+    levels: Levels,
+}
+
+impl<'p, 'a> Pass<'p, 'a> {
+    fn setting(&self, port: PortIx) -> Option<&'p SoundSetting> {
+        let tried: &'p Tried = self.tried;
+        tried.get(&port).or_else(|| self.floor.sound_setting(port))
+    }
+
+    fn audio(&self, port: PortIx) -> Option<&'a AudioPort> {
+        self.floor.ports[port].port.audio.as_deref()
+    }
+
+    fn channel(&mut self, port: PortIx, number: usize) -> Channel {
+        let sound = self.resolved.signals[port].sound[number];
+        if let Some((before, channel)) = sound.came {
+            let came = self.levels.at(before).get(usize::from(channel)).cloned();
+            return self.through(port, before, came.unwrap_or_default());
+        }
+        if let Some(mixed) = self.resolved.mixed.get(&port) {
+            let mixed = self.mix(port, mixed);
+            return self.out(port, mixed);
+        }
+        let audio = self.audio(port);
+        let microphone = audio.and_then(|audio| audio.microphone.as_ref());
+        match microphone {
+            Some(microphone) => {
+                let stage = self.source(port, microphone, number);
+                let part = Part {
+                    origin: port,
+                    channel: sound.channel,
+                    stage: self.keep(stage),
+                };
+                Channel {
+                    parts: vec![part],
+                    unknown: None,
+                }
+            }
+            None => Channel {
+                parts: Vec::new(),
+                unknown: Some(port),
+            },
+        }
+    }
+
+    fn keep(&mut self, stage: Stage) -> StageIx {
+        self.levels.stages.push(stage);
+        self.levels.stages.len() - 1
+    }
+
+    /// What a microphone gives of what it hears.
+    fn source(&self, port: PortIx, microphone: &Microphone, number: usize) -> Stage {
+        let heard = position(self.floor, port);
+        let spl = at_distance(heard.source.spl_db(), heard.distance);
+        let room = self.floor.build.room_noise.unwrap_or(QUIET_ROOM).db();
+        let set = self.setting(port).and_then(|setting| setting.gain);
+        let gain = set.map_or(0.0, Decibels::db);
+        let softer = match number {
+            0 => 0.0,
+            _ => microphone.safety_db.map_or(0.0, f64::abs),
+        };
+        let gives = |spl_db| dbu(millivolts_at(microphone.sensitivity_mv, spl_db) / 1_000.0);
+        let after = gain - softer;
+        Stage {
+            before: None,
+            port,
+            kind: StageKind::Source,
+            unit: Unit::Dbu,
+            gain_db: after,
+            set_gain_db: (!microphone.gain_steps_db.is_empty()).then_some(gain),
+            set: set.is_some(),
+            level_kind: None,
+            level_db: gives(spl) + after,
+            peaks_db: heard.source.peaks_db(),
+            noise_db: gives(microphone.self_noise_db) + after,
+            room_db: gives(room) + after,
+            // A pad of the capsule's spares its amplifier: the most that comes out stays.
+            limit: Some((gives(microphone.most_spl_db) - softer, Limiting::Microphone)),
+        }
+    }
+
+    /// A channel from one port to the next.
+    fn through(&mut self, port: PortIx, before: PortIx, came: Channel) -> Channel {
+        match self.floor.ports[port].port.direction {
+            Direction::In => self.arrive(port, before, came),
+            Direction::Out => self.out(port, came),
+        }
+    }
+
+    /// Over a cable, or the air, and into an input.
+    fn arrive(&mut self, port: PortIx, before: PortIx, came: Channel) -> Channel {
+        let wire = self.floor.ports[port].port.wire;
+        if wire != Wire::Analogue || came.unknown.is_some() {
+            return came;
+        }
+        let Some(audio) = self.audio(port) else {
+            return unknown(port);
+        };
+        let came = self.on_cable(port, before, audio, came);
+        if audio.passive {
+            return self.each(came, |stage, pass| {
+                let mut stage = pass.after(stage, port, StageKind::Passive);
+                stage.change(-audio.loss_db);
+                stage
+            });
+        }
+        let loudest = came.parts.iter().map(|part| {
+            let stage = &self.levels.stages[part.stage];
+            (stage.level_db, stage.peaks_db)
+        });
+        let loudest = loudest.max_by(|one, other| (one.0 + one.1).total_cmp(&(other.0 + other.1)));
+        let (Some((level, peaks)), setting) = (loudest, self.setting(port)) else {
+            return came;
+        };
+        let Some(takes) = input_level(audio, setting, level) else {
+            return unknown(port);
+        };
+        let pad = setting
+            .and_then(|setting| setting.pad)
+            .unwrap_or(false)
+            .then_some(audio.pad_db)
+            .flatten()
+            .unwrap_or(0.0);
+        let set = setting.and_then(|setting| setting.gain).map(Decibels::db);
+        let rules = &self.floor.production.house_rules;
+        let gain = set.unwrap_or_else(|| {
+            let asked = (rules.sound_reference.db(), rules.sound_headroom.db());
+            planned_gain(takes, level - pad, peaks, asked)
+        });
+        let float = audio.float && self.writes_float(port);
+        self.each(came, |stage, pass| {
+            let mut stage = pass.after(stage, port, StageKind::Input);
+            stage.amplify(takes, (gain, pad), float);
+            stage.set = set.is_some();
+            stage
+        })
+    }
+
+    /// Whether the recorder behind an input writes floating point.
+    fn writes_float(&self, port: PortIx) -> bool {
+        let recording = &self.floor.placement_of(port).settings.recording;
+        // What records nothing itself passes its samples on as it has them.
+        recording
+            .as_ref()
+            .is_none_or(|recording| recording.sound_bits == Some(32))
+    }
+
+    /// What pads on the cable, and the load behind it, cost.
+    fn on_cable(
+        &mut self,
+        port: PortIx,
+        before: PortIx,
+        audio: &AudioPort,
+        came: Channel,
+    ) -> Channel {
+        let pads = self.floor.into[port].map_or(0.0, |connection| pads_db(self.floor, connection));
+        let source = source_impedance(self.floor, self.setting(before), before);
+        let load = self.setting(port).and_then(|setting| setting.level);
+        let load = audio
+            .takes
+            .iter()
+            .find(|level| load.is_none_or(|kind| kind == level.kind));
+        let loading = match (source, load) {
+            (Some(source), Some(load)) => {
+                20.0 * (load.impedance_ohm / (load.impedance_ohm + source)).log10()
+            }
+            _ => 0.0,
+        };
+        let lost = loading - pads;
+        if lost.abs() < 1e-9 {
+            return came;
+        }
+        self.each(came, |stage, pass| {
+            let mut stage = pass.after(stage, port, StageKind::Cable);
+            stage.change(lost);
+            stage.gain_db = lost;
+            stage
+        })
+    }
+
+    /// Out of a device.
+    fn out(&mut self, port: PortIx, came: Channel) -> Channel {
+        let node = self.floor.ports[port];
+        if came.unknown.is_some() {
+            return came;
+        }
+        if node.port.wire == Wire::RadioSound {
+            return self.on_air(port, came);
+        }
+        if node.port.wire != Wire::Analogue {
+            return came;
+        }
+        let Some(audio) = self.audio(port) else {
+            return unknown(port);
+        };
+        if audio.passive {
+            return came;
+        }
+        let setting = self.setting(port);
+        let Some(gives) = output_level(self.floor, audio, setting, port) else {
+            return unknown(port);
+        };
+        let set = setting.and_then(|setting| setting.gain).map(Decibels::db);
+        let gain = set.unwrap_or_else(|| 0f64.min(gives.gain_db[1]).max(gives.gain_db[0]));
+        self.each(came, |stage, pass| {
+            let mut stage = pass.after(stage, port, StageKind::Output);
+            stage.send(gives, gain);
+            stage.set = set.is_some();
+            stage
+        })
+    }
+
+    /// Over the air: the link's own noise, under a ceiling at full scale.
+    fn on_air(&mut self, port: PortIx, came: Channel) -> Channel {
+        let device = self.floor.devices[self.floor.ports[port].placement];
+        let range = device.and_then(|device| device.radio.as_ref()?.sound_range_db);
+        let Some(range) = range else {
+            return came;
+        };
+        self.each(came, |stage, pass| {
+            let mut stage = pass.after(stage, port, StageKind::Air);
+            stage.noise_db = power_sum([stage.noise_db, -range]);
+            stage.limit = None;
+            stage
+        })
+    }
+
+    /// Several channels on one: each part keeps its level, and hears the noise of all.
+    fn mix(&mut self, port: PortIx, mixed: &[(PortIx, u8)]) -> Channel {
+        let came: Vec<Channel> = mixed
+            .iter()
+            .filter_map(|(input, channel)| {
+                let channels = self.levels.at(*input);
+                channels.get(usize::from(*channel)).cloned()
+            })
+            .collect();
+        mixed_channels(&mut self.levels, port, &came, true)
+    }
+
+    /// The same step for every part of a channel.
+    fn each(&mut self, came: Channel, step: impl Fn(StageIx, &Self) -> Stage) -> Channel {
+        let parts = came.parts.into_iter().map(|part| {
+            let stage = step(part.stage, self);
+            Part {
+                stage: self.keep(stage),
+                ..part
+            }
+        });
+        Channel {
+            parts: parts.collect(),
+            unknown: came.unknown,
+        }
+    }
+
+    /// A stage that changes nothing yet.
+    fn after(&self, before: StageIx, port: PortIx, kind: StageKind) -> Stage {
+        Stage {
+            before: Some(before),
+            port,
+            kind,
+            gain_db: 0.0,
+            set_gain_db: None,
+            set: false,
+            level_kind: None,
+            limit: None,
+            ..self.levels.stages[before].clone()
+        }
+    }
+}
+
+impl Stage {
+    /// Everything louder or softer by so much.
+    fn change(&mut self, decibels: f64) {
+        self.gain_db += decibels;
+        self.level_db += decibels;
+        self.noise_db += decibels;
+        self.room_db += decibels;
+    }
+
+    /// From dBu at an input to full scale behind its converter.
+    fn amplify(&mut self, takes: &InputLevel, (gain, pad): (f64, f64), float: bool) {
+        self.change(-pad);
+        self.noise_db = power_sum([self.noise_db, takes.ein_dbu]);
+        self.change(gain - takes.full_scale_dbu);
+        self.noise_db = power_sum([self.noise_db, takes.floor_dbfs]);
+        self.unit = Unit::Dbfs;
+        self.set_gain_db = Some(gain);
+        self.level_kind = Some(takes.kind);
+        let preamplifier = takes.most_dbu + gain - takes.full_scale_dbu;
+        self.limit = Some(if float || preamplifier < 0.0 {
+            (preamplifier, Limiting::Preamplifier)
+        } else {
+            (0.0, Limiting::Converter)
+        });
+        self.gain_db = gain - pad;
+    }
+
+    /// From full scale to dBu behind an output.
+    fn send(&mut self, gives: &OutputLevel, gain: f64) {
+        self.change(gain + gives.full_scale_dbu);
+        self.noise_db = power_sum([self.noise_db, gives.noise_dbu]);
+        self.unit = Unit::Dbu;
+        self.set_gain_db = (gives.gain_db[0] < gives.gain_db[1]).then_some(gain);
+        self.level_kind = Some(gives.kind);
+        self.limit = Some((gives.full_scale_dbu, Limiting::Output));
+        self.gain_db = gain;
+    }
+}
+
+fn unknown(port: PortIx) -> Channel {
+    Channel {
+        parts: Vec::new(),
+        unknown: Some(port),
+    }
+}
+
+/// Several channels on one, at a port: each part keeps its level, and hears the noise of all. Where the
+/// sum has a ceiling, the room above it is that of all together.
+pub fn mixed_channels(
+    levels: &mut Levels,
+    port: PortIx,
+    came: &[Channel],
+    ceiling: bool,
+) -> Channel {
+    let mut parts: Vec<Part> = came
+        .iter()
+        .flat_map(|channel| &channel.parts)
+        .copied()
+        .collect();
+    if parts.len() > 1 {
+        // One channel's noise counts once, however many are heard on it.
+        let first = came.iter().filter_map(|channel| channel.parts.first());
+        let noise = power_sum(first.map(|part| levels.stages[part.stage].noise_db));
+        let room = coherent_sum_of_rooms(levels, came);
+        let (_, peak) = levels.together(&parts);
+        let peak_of = |stage: &Stage| stage.level_db + stage.peaks_db;
+        let loudest = parts.iter().map(|part| peak_of(&levels.stages[part.stage]));
+        let loudest = loudest.fold(f64::NEG_INFINITY, f64::max);
+        for part in &mut parts {
+            let before = part.stage;
+            let mut stage = levels.stages[before].clone();
+            stage.before = Some(before);
+            stage.port = port;
+            stage.kind = StageKind::Mix;
+            stage.gain_db = 0.0;
+            stage.set_gain_db = None;
+            stage.set = false;
+            stage.level_kind = None;
+            stage.noise_db = noise;
+            stage.room_db = room;
+            // What is left above this one, where full scale is reached by all together.
+            let left = peak_of(&stage) - peak;
+            // The loudest makes it clip; the others are only there.
+            let makes = peak_of(&stage) >= loudest;
+            stage.limit = (ceiling && makes).then_some((left, Limiting::Converter));
+            levels.stages.push(stage);
+            part.stage = levels.stages.len() - 1;
+        }
+    }
+    Channel {
+        parts,
+        unknown: came.iter().find_map(|channel| channel.unknown),
+    }
+}
+
+/// The room as all the microphones of a mix hear it: each at another place, so it adds as power.
+fn coherent_sum_of_rooms(levels: &Levels, came: &[Channel]) -> f64 {
+    let first = came.iter().filter_map(|channel| channel.parts.first());
+    power_sum(first.map(|part| levels.stages[part.stage].room_db))
+}
+
+/// What the microphone behind an output hears: as set, else as usual.
+pub fn position(floor: &Floor, port: PortIx) -> Position {
+    let set = floor.placement_of(port).settings.position;
+    set.unwrap_or_else(|| {
+        let audio = floor.ports[port].port.audio.as_ref();
+        let microphone = audio.and_then(|audio| audio.microphone.as_ref());
+        let usual = microphone.and_then(|microphone| microphone.usual_distance);
+        Position {
+            source: Default::default(),
+            distance: usual.unwrap_or(USUAL_DISTANCE),
+        }
+    })
+}
+
+/// What an input is switched to: as set, else microphone or line by the level that comes.
+pub fn input_level<'i>(
+    audio: &'i AudioPort,
+    setting: Option<&SoundSetting>,
+    level_dbu: f64,
+) -> Option<&'i InputLevel> {
+    let wanted = setting
+        .and_then(|setting| setting.level)
+        .unwrap_or(if level_dbu < MIC_LEVEL {
+            LevelKind::Mic
+        } else {
+            LevelKind::Line
+        });
+    let found = audio.takes.iter().find(|level| level.kind == wanted);
+    found.or_else(|| audio.takes.first())
+}
+
+/// What an output is switched to: as set, else what the input behind it is made for.
+pub fn output_level<'o>(
+    floor: &Floor,
+    audio: &'o AudioPort,
+    setting: Option<&SoundSetting>,
+    port: PortIx,
+) -> Option<&'o OutputLevel> {
+    let of = |kind: LevelKind| audio.gives.iter().find(|level| level.kind == kind);
+    if let Some(set) = setting.and_then(|setting| setting.level) {
+        return of(set).or_else(|| audio.gives.first());
+    }
+    let into = floor.out_of[port].first();
+    let input = into.map(|connection| floor.link(*connection).to);
+    let behind = input.and_then(|input| {
+        let set = floor.sound_setting(input).and_then(|setting| setting.level);
+        let takes = &floor.ports[input].port.audio.as_ref()?.takes;
+        let kinds = takes.iter().map(|level| level.kind);
+        set.or_else(|| {
+            let kinds: Vec<LevelKind> = kinds.collect();
+            [LevelKind::Line, LevelKind::Mic]
+                .into_iter()
+                .find(|kind| kinds.contains(kind))
+        })
+    });
+    behind.and_then(of).or_else(|| audio.gives.first())
+}
+
+/// The gain that brings a source to the reference with the headroom asked for, in whole decibels: within
+/// what the input has.
+pub fn planned_gain(
+    takes: &InputLevel,
+    level_dbu: f64,
+    peaks_db: f64,
+    (reference, headroom): (f64, f64),
+) -> f64 {
+    let at_0_db = level_dbu - takes.full_scale_dbu;
+    let to_reference = reference - at_0_db;
+    let under_ceiling = -headroom - (at_0_db + peaks_db);
+    let [least, most] = takes.gain_db;
+    let wanted = to_reference.min(under_ceiling).floor();
+    // A description of another hand may have them the wrong way round.
+    wanted.min(most).max(least)
+}
+
+/// What the pads on a connection take, in decibels.
+pub fn pads_db(floor: &Floor, connection: ConnectionIx) -> f64 {
+    let adapters = floor.adapters(connection);
+    adapters.iter().map(|adapter| adapter.pad_db).sum()
+}
+
+/// The source impedance at an output, in ohms, where it is known.
+pub fn source_impedance(
+    floor: &Floor,
+    setting: Option<&SoundSetting>,
+    output: PortIx,
+) -> Option<f64> {
+    let audio = floor.ports[output].port.audio.as_deref()?;
+    match &audio.microphone {
+        Some(microphone) => Some(microphone.impedance_ohm),
+        None => Some(output_level(floor, audio, setting, output)?.impedance_ohm),
+    }
+}
