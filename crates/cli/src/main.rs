@@ -15,6 +15,7 @@ mod check;
 mod day;
 mod files;
 mod serve;
+mod sound;
 
 use clap::{Parser, Subcommand};
 use std::path::PathBuf;
@@ -48,6 +49,12 @@ enum Task {
     RecordTime(calculate::RecordTimeArguments),
     /// Cards for a day, their changes, and when the last copy is verified
     Day(day::DayArguments),
+    /// What a microphone gives, the gain that it wants, and how noisy that is
+    Level(sound::LevelArguments),
+    /// Levels, noise and tracks of a build’s sound
+    Sound(sound::SoundArguments),
+    /// What each channel of a WAV recording holds
+    Wav(sound::WavArguments),
     /// Write a production of a data file to standard output, as a file
     Export(files::ExportArguments),
     /// Read a production file into a data file
@@ -112,6 +119,9 @@ fn main() -> ExitCode {
         Task::Carry(arguments) => calculate::carry(&arguments, json),
         Task::RecordTime(arguments) => calculate::record_time(&arguments, json),
         Task::Day(arguments) => day::day(&arguments, json),
+        Task::Level(arguments) => sound::level(&arguments, json),
+        Task::Sound(arguments) => sound::sound(&arguments, json),
+        Task::Wav(arguments) => sound::wav(&arguments, json),
         Task::Export(arguments) => files::export(&arguments),
         Task::Import(arguments) => files::import(&arguments, json),
         Task::Backup(arguments) => backup::backup(&arguments),

@@ -27,4 +27,6 @@ pub mod report;
 
 pub mod setup;
 
+pub mod wav;
+
 pub mod demo;

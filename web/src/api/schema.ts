@@ -360,6 +360,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/gains": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What sets every gain of a build: the best signal to noise with the headroom asked for. */
+        get: operations["gains"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/glance": {
         parameters: {
             query?: never;
@@ -564,6 +581,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The two schools of gain side by side for a chain; nothing where it has one gain only. */
+        get: operations["schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/search": {
         parameters: {
             query?: never;
@@ -626,6 +660,57 @@ export interface paths {
         put?: never;
         /** A recorder started on the best that it does with what the kit has. */
         post: operations["start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/track-presets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Ways to fill the tracks of a recorder at once. */
+        get: operations["presets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/tracks.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The track sheet of a build as a table. */
+        get: operations["tracks_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/tracks.ixml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The names of a recorder's tracks as iXML. */
+        get: operations["tracks_ixml"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -700,6 +785,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tone.wav": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A tone, or pink noise, as a WAV file. */
+        get: operations["tone_wav"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wav": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What each channel of a WAV recording holds, read as it comes; against the plan, where a recorder is
+         *     named.
+         */
+        post: operations["read_wav"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -715,6 +837,11 @@ export interface components {
             kind: components["schemas"]["AdapterKind"];
             /** @description Its name in full. */
             name: string;
+            /**
+             * Format: double
+             * @description How much softer it makes sound, in decibels.
+             */
+            pad_db?: number;
             /** @description The cable's plug that it takes. */
             takes: components["schemas"]["Connector"];
         };
@@ -722,13 +849,42 @@ export interface components {
          * @description What a small thing does.
          * @enum {string}
          */
-        AdapterKind: "gender" | "elbow" | "barrel" | "clamp";
+        AdapterKind: "gender" | "elbow" | "barrel" | "clamp" | "pad" | "transformer";
         /** @description An edit to look ahead at. */
         Ahead: {
             /** @description The build to compare. */
             build: components["schemas"]["String"];
             /** @description What would be done. */
             commands: components["schemas"]["Command"][];
+        };
+        /** @description Sound and picture where they meet. */
+        ApartReport: {
+            /**
+             * Format: double
+             * @description The same in frames of the project.
+             */
+            apart_frames: number;
+            /**
+             * Format: double
+             * @description From the sound to the picture, in milliseconds: above nothing, the picture is later.
+             */
+            apart_ms: number;
+            /** @description The device. */
+            device: components["schemas"]["String"];
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description How late the picture is, in milliseconds.
+             */
+            picture_ms: number;
+            /** @description What to slip, in words; empty where nothing needs it. */
+            slip: string;
+            /**
+             * Format: double
+             * @description How late the latest sound is, in milliseconds.
+             */
+            sound_ms: number;
         };
         /**
          * @description What a kind of finding is about: the letter of its code.
@@ -793,6 +949,40 @@ export interface components {
             /** @description What was done last, where its history knows. */
             last?: string | null;
         };
+        /** @description What a port is for sound. */
+        AudioPort: {
+            /** @description Whether the gain can follow the level by itself. */
+            auto_gain?: boolean;
+            /** @description Channels on it. */
+            channels?: number;
+            /** @description Whether what is behind it is written as floating point: no ceiling of the converter. */
+            float?: boolean;
+            /** @description For an output: what it can be switched to, the usual one first. */
+            gives?: components["schemas"]["OutputLevel"][];
+            /** @description Whether it is for headphones. */
+            headphones?: boolean;
+            /** @description Whether it has a limiter. */
+            limiter?: boolean;
+            /**
+             * Format: double
+             * @description What it loses, in decibels, where it is passive.
+             */
+            loss_db?: number;
+            microphone?: components["schemas"]["Microphone"] | null;
+            /**
+             * Format: double
+             * @description A pad of its own, in decibels.
+             */
+            pad_db?: number | null;
+            /** @description A passive way through: nothing is amplified, and 48 V pass in the other direction. */
+            passive?: boolean;
+            /** @description Whether it stops 48 V: a transformer or a capacitor stands in the way. */
+            stops_phantom?: boolean;
+            /** @description For an input: what it can be switched to, the usual one first. */
+            takes?: components["schemas"]["InputLevel"][];
+            /** @description Whether both sides of the signal are alike against ground: what hums in is cancelled. */
+            unbalanced?: boolean;
+        };
         /** @example 4x48000x24 */
         AudioTracks: string;
         /** @description The far end of a band. */
@@ -842,6 +1032,7 @@ export interface components {
             needs: components["schemas"]["Need"][];
             /** @description Devices in it. */
             placements: components["schemas"]["Placement"][];
+            room_noise?: components["schemas"]["Decibels"] | null;
             /** @description What is shot in its day. */
             schedule?: components["schemas"]["ScheduleEntry"][];
             timecode_master?: components["schemas"]["String"] | null;
@@ -881,6 +1072,8 @@ export interface components {
             one_way?: boolean;
             reach?: components["schemas"]["Length"] | null;
             sdi?: components["schemas"]["SdiClass"] | null;
+            /** @description For sound: whether one side of the signal is the ground. */
+            unbalanced?: boolean;
             /** @description What it can carry. */
             wires: components["schemas"]["Wire"][];
         };
@@ -909,6 +1102,120 @@ export interface components {
             groups: components["schemas"]["FormatGroup"][];
             /** @description Cards and drives. */
             media: components["schemas"]["Medium"][];
+        };
+        /** @description One source on one track. */
+        ChainReport: {
+            /** @description Which of the stages that is, by its number. */
+            clips_at?: number | null;
+            /** @description What clips first. */
+            clips_first?: string | null;
+            /**
+             * Format: double
+             * @description The average on the track, against full scale.
+             */
+            dbfs: number;
+            /**
+             * Format: int64
+             * @description From the microphone to the recorder, in microseconds.
+             */
+            delay_us: number;
+            /** @description The output where it begins. */
+            from: string;
+            /**
+             * Format: double
+             * @description From the noise of the gear up to the average.
+             */
+            gear_snr_db: number;
+            /**
+             * Format: double
+             * @description From the peaks to what clips first.
+             */
+            headroom_db?: number | null;
+            /** @description Source, recorder and track: stable while they are. */
+            id: string;
+            /** @description Which of the two is louder, in words: *the room is louder than the gear*. */
+            louder: string;
+            /**
+             * Format: double
+             * @description The noise of the gear on the track.
+             */
+            noise_dbfs: number;
+            /**
+             * Format: double
+             * @description Its peaks.
+             */
+            peak_dbfs: number;
+            position?: components["schemas"]["PositionReport"] | null;
+            /** @description The recorder. */
+            recorder: components["schemas"]["String"];
+            /** @description Its name. */
+            recorder_name: string;
+            /**
+             * Format: double
+             * @description The noise of the room on the track.
+             */
+            room_dbfs: number;
+            /**
+             * Format: double
+             * @description From all noise up to the average.
+             */
+            snr_db: number;
+            /** @description The device where it begins. */
+            source: components["schemas"]["String"];
+            /** @description Its name. */
+            source_name: string;
+            /** @description Every stage, the first first. */
+            stages: components["schemas"]["StageReport"][];
+            /** @description The track, from 1. */
+            track: number;
+            /** @description The track's name; empty where it has none. */
+            track_name: string;
+            /** @description How the level and the noise were reached. */
+            working: components["schemas"]["Working"];
+            worst?: components["schemas"]["Severity"] | null;
+        };
+        /** @description What one channel holds. */
+        ChannelLevels: {
+            /**
+             * Format: int64
+             * @description How often it is clipped.
+             */
+            clipped_runs: number;
+            /**
+             * Format: double
+             * @description Where the middle of the wave lies, full scale being 1.
+             */
+            dc: number;
+            /**
+             * Format: int64
+             * @description How often it drops out.
+             */
+            dropouts: number;
+            /**
+             * Format: double
+             * @description The loudness (EBU R 128, of this channel by itself); none where it is too short or too soft.
+             */
+            lufs?: number | null;
+            /**
+             * Format: double
+             * @description The noise between words: a tenth of the time is softer.
+             */
+            noise_floor_dbfs: number;
+            /**
+             * Format: double
+             * @description The highest sample, against full scale.
+             */
+            peak_dbfs: number;
+            /**
+             * Format: double
+             * @description The average (RMS).
+             */
+            rms_dbfs: number;
+            /**
+             * Format: double
+             * @description The highest point of the wave (BS.1770).
+             */
+            true_peak_dbfs: number;
         };
         /** @description One way to record, beside others. */
         ChoiceReport: {
@@ -976,7 +1283,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "T-101" | "T-102" | "T-103" | "T-104" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "T-101" | "T-102" | "T-103" | "T-104" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -1050,6 +1357,8 @@ export interface components {
                 directing_within?: components["schemas"]["Delay"];
                 /** @description How late a picture may be for pulling focus. */
                 focus_within?: components["schemas"]["Delay"];
+                /** @description Which stage does the work of amplifying. */
+                gain?: components["schemas"]["GainSchool"];
                 /** @description When a card is changed. */
                 media_swap?: components["schemas"]["MediaSwap"];
                 /** @description Which size of monitor goes on which rig. */
@@ -1060,6 +1369,12 @@ export interface components {
                 picture_of_record?: components["schemas"]["PictureOfRecord"];
                 /** @description What the file system and the recorder keep back of a card. */
                 reserve?: components["schemas"]["Percent"];
+                /** @description What is kept between the peaks of a source and the first stage that clips. */
+                sound_headroom?: components["schemas"]["Decibels"];
+                /** @description Where the sound of record is made. */
+                sound_of_record?: components["schemas"]["SoundOfRecord"];
+                /** @description Where the average of a source is to stand, against full scale. */
+                sound_reference?: components["schemas"]["Decibels"];
                 /** @description How late a live screen in sight of the stage may be. */
                 stage_within?: components["schemas"]["Delay"];
                 /** @description The fill at which a card is changed. */
@@ -1428,6 +1743,55 @@ export interface components {
             /** @enum {string} */
             do: "set-recording";
         } | {
+            /** @description The port. */
+            at: components["schemas"]["PortRef"];
+            /** @description In which build. */
+            build: components["schemas"]["String"];
+            /** @description Only the fields that it names change. */
+            change: {
+                /** @description Whether the gain follows the level by itself. */
+                auto_gain?: boolean;
+                /**
+                 * Format: int32
+                 * @description On a transmitter's antenna: what it is tuned to, in kilohertz.
+                 */
+                frequency_khz?: number | null;
+                gain?: components["schemas"]["Decibels"] | null;
+                level?: components["schemas"]["LevelKind"] | null;
+                /** @description Whether the limiter is in. */
+                limiter?: boolean | null;
+                measured?: components["schemas"]["MeasuredLevel"] | null;
+                /** @description Whether the input's own pad is in. */
+                pad?: boolean | null;
+                /** @description Whether 48 V are on. */
+                phantom?: boolean | null;
+            };
+            /** @enum {string} */
+            do: "set-sound";
+        } | {
+            /** @description In which build. */
+            build: components["schemas"]["String"];
+            /** @description The microphone. */
+            device: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-position";
+            position?: components["schemas"]["Position"] | null;
+        } | {
+            /** @description In which build. */
+            build: components["schemas"]["String"];
+            /** @description The recorder. */
+            device: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-tracks";
+            /** @description Its tracks, the first first. */
+            tracks: components["schemas"]["TrackSetting"][];
+        } | {
+            /** @description In which build. */
+            build: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-room-noise";
+            noise?: components["schemas"]["Decibels"] | null;
+        } | {
             /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
@@ -1476,6 +1840,35 @@ export interface components {
             do: "put-back";
             /** @description What was taken out. */
             kept: components["schemas"]["Kept"];
+        };
+        /** @description One channel of a recording against the track that the plan has at its place. */
+        Compared: {
+            /** @description The channel, from 1. */
+            channel: number;
+            /** @description The input that the track is fed from, and its channel, where there is one alone. */
+            input?: [
+                string,
+                number
+            ] | null;
+            /**
+             * Format: double
+             * @description So much louder than planned.
+             */
+            louder_db?: number | null;
+            /**
+             * Format: double
+             * @description Where it stands.
+             */
+            measured_dbfs: number;
+            /**
+             * Format: double
+             * @description Where it was to stand, against full scale.
+             */
+            planned_dbfs?: number | null;
+            /** @description In a sentence. */
+            says: string;
+            /** @description The track's name; none where the plan has no such track. */
+            track?: string | null;
         };
         /** @description One way to go on with a line. */
         Completion: {
@@ -1547,7 +1940,7 @@ export interface components {
          *     other.
          * @enum {string}
          */
-        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "jack35" | "rca" | "usb-c" | "pin-5" | "fibre" | "air";
+        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "xlr-5" | "mini-xlr-3" | "mini-xlr-5" | "jack35" | "jack35-trrs" | "jack635" | "hot-shoe" | "rca" | "usb-c" | "pin-5" | "fibre" | "air";
         /** @description A crew's custom devices and codecs. */
         Custom: {
             /**
@@ -1635,6 +2028,8 @@ export interface components {
              */
             to: number;
         };
+        /** @example −20 dB */
+        Decibels: string;
         /** @example 80 ms */
         Delay: string;
         /** @description How late a picture may be. */
@@ -1688,7 +2083,7 @@ export interface components {
          * @description What a device is for, as the trade sorts it.
          * @enum {string}
          */
-        DeviceKind: "camera" | "monitor" | "viewfinder" | "projector" | "recorder-monitor" | "recorder" | "encoder" | "drive" | "transmitter" | "receiver" | "viewer" | "converter" | "distribution" | "switcher" | "isolator" | "extender" | "port-box" | "microphone" | "mixer" | "timecode-box";
+        DeviceKind: "camera" | "monitor" | "viewfinder" | "projector" | "recorder-monitor" | "recorder" | "encoder" | "drive" | "transmitter" | "receiver" | "viewer" | "converter" | "distribution" | "switcher" | "isolator" | "extender" | "port-box" | "microphone" | "mixer" | "sound-box" | "headphones" | "timecode-box";
         /** @description A device on the map. */
         DeviceReport: {
             /** @description Its column: how far it stands from the lens; sources that feed cameras stand in column 0. */
@@ -1852,6 +2247,44 @@ export interface components {
         };
         /** @example 25 */
         FrameRate: string;
+        /** @description A gain at a port. */
+        GainAt: {
+            /** @description The port. */
+            at: string;
+            /** @description The gain. */
+            gain: string;
+            /** @description As people say it. */
+            name: string;
+        };
+        /** @description A gain that can be set. */
+        GainReport: {
+            /**
+             * Format: double
+             * @description The least.
+             */
+            least_db: number;
+            /**
+             * Format: double
+             * @description The most.
+             */
+            most_db: number;
+            /** @description As it is. */
+            now: string;
+            /**
+             * Format: double
+             * @description In decibels.
+             */
+            now_db: number;
+            /** @description Whether somebody set it; else it is planned. */
+            set: boolean;
+            /** @description The steps, where it has steps. */
+            steps_db: number[];
+        };
+        /**
+         * @description Which stage does the work of amplifying.
+         * @enum {string}
+         */
+        GainSchool: "hot-source" | "camera-preamplifier";
         /** @description What the list says of a build. */
         Glance: {
             /** @description The build. */
@@ -1954,6 +2387,11 @@ export interface components {
              */
             focus_within: components["schemas"]["Delay"];
             /**
+             * @description Which stage does the work of amplifying.
+             * @default hot-source
+             */
+            gain: components["schemas"]["GainSchool"];
+            /**
              * @description When a card is changed.
              * @default at-level
              */
@@ -1979,6 +2417,21 @@ export interface components {
              */
             reserve: components["schemas"]["Percent"];
             /**
+             * @description What is kept between the peaks of a source and the first stage that clips.
+             * @default 4 dB
+             */
+            sound_headroom: components["schemas"]["Decibels"];
+            /**
+             * @description Where the sound of record is made.
+             * @default separate
+             */
+            sound_of_record: components["schemas"]["SoundOfRecord"];
+            /**
+             * @description Where the average of a source is to stand, against full scale.
+             * @default −20 dB
+             */
+            sound_reference: components["schemas"]["Decibels"];
+            /**
              * @description How late a live screen in sight of the stage may be.
              * @default 100 ms
              */
@@ -1993,6 +2446,42 @@ export interface components {
              * @default own-output
              */
             transmitter_feed: components["schemas"]["TransmitterFeed"];
+        };
+        /** @description What an input can be switched to. */
+        InputLevel: {
+            /**
+             * Format: double
+             * @description Its noise as it would be at the input (EIN), in dBu.
+             */
+            ein_dbu: number;
+            /**
+             * Format: double
+             * @description The converter's own noise, against full scale.
+             */
+            floor_dbfs?: number;
+            /**
+             * Format: double
+             * @description What gives 0 dBFS behind it at 0 dB of gain, in dBu.
+             */
+            full_scale_dbu: number;
+            /** @description The least and the most gain, in decibels. */
+            gain_db: number[];
+            /**
+             * Format: double
+             * @description What it loads the source with, in ohms.
+             */
+            impedance_ohm: number;
+            /** @description What it is for. */
+            kind: components["schemas"]["LevelKind"];
+            /**
+             * Format: double
+             * @description The most that it takes whatever the gain, in dBu.
+             */
+            most_dbu: number;
+            /** @description Whether it gives 48 V. */
+            phantom?: boolean;
+            /** @description Whether it gives plug-in power. */
+            plug_in_power?: boolean;
         };
         /**
          * @description The other end that a port could be connected to: an input seen from an output, or the other way
@@ -2266,6 +2755,11 @@ export interface components {
         Length: string;
         /** @example A */
         Level: string;
+        /**
+         * @description What a level is for.
+         * @enum {string}
+         */
+        LevelKind: "mic" | "line" | "instrument";
         /** @description A point in time on a recording's axis. */
         LimitReport: {
             /** @description In whole minutes, rounded down. */
@@ -2424,6 +2918,15 @@ export interface components {
          * @enum {string}
          */
         Margin: "ok" | "caution" | "stop";
+        /** @description A level that was read from a recording of this input. */
+        MeasuredLevel: {
+            /** @description Where it is from: the file and the channel. */
+            from: string;
+            gain?: components["schemas"]["Decibels"] | null;
+            /** @description What it was, against full scale. */
+            level: components["schemas"]["Decibels"];
+            noise?: components["schemas"]["Decibels"] | null;
+        };
         /** @description The media of a build's day, and of the whole job. */
         MediaPlan: {
             day?: components["schemas"]["DayAnswer"] | null;
@@ -2468,6 +2971,47 @@ export interface components {
          * @enum {string}
          */
         MediumKind: "sd" | "cfexpress-a" | "cfexpress-b" | "ssd" | "module";
+        /** @description How a microphone hears. */
+        Microphone: {
+            battery?: components["schemas"]["Span"] | null;
+            /** @description The steps of its own gain, in decibels; none where there is one setting. */
+            gain_steps_db?: number[];
+            /**
+             * Format: double
+             * @description The source impedance, in ohms.
+             */
+            impedance_ohm: number;
+            /**
+             * Format: double
+             * @description The loudest that it takes, in dB SPL.
+             */
+            most_spl_db: number;
+            /** @description Whether 48 V harm it. */
+            phantom_harms?: boolean;
+            /** @description What it needs to work. */
+            power?: components["schemas"]["MicrophonePower"];
+            /**
+             * Format: double
+             * @description Its second channel: the same, so much softer.
+             */
+            safety_db?: number | null;
+            /**
+             * Format: double
+             * @description Its own noise, as the sound that would make as much: dB SPL, A-weighted.
+             */
+            self_noise_db: number;
+            /**
+             * Format: double
+             * @description What it gives at 94 dB SPL (1 Pa) and 1 kHz, in millivolts, with its own gain at 0 dB.
+             */
+            sensitivity_mv: number;
+            usual_distance?: components["schemas"]["Length"] | null;
+        };
+        /**
+         * @description What a microphone works on.
+         * @enum {string}
+         */
+        MicrophonePower: "none" | "phantom" | "plug-in" | "battery" | "either";
         /** @description Something that a device does at the same time, with what it leaves of the outputs. */
         Mode: {
             /** @description What it leaves. */
@@ -2613,6 +3157,28 @@ export interface components {
             /** @description Findings that would stay, and be worse than they are. */
             worsened: components["schemas"]["Finding"][];
         };
+        /** @description What an output can be switched to. */
+        OutputLevel: {
+            /**
+             * Format: double
+             * @description What it gives at 0 dBFS before it, in dBu: the most that it gives.
+             */
+            full_scale_dbu: number;
+            /** @description The least and the most gain, in decibels. */
+            gain_db?: number[];
+            /**
+             * Format: double
+             * @description The source impedance, in ohms.
+             */
+            impedance_ohm: number;
+            /** @description What it is for. */
+            kind: components["schemas"]["LevelKind"];
+            /**
+             * Format: double
+             * @description Its own noise, in dBu.
+             */
+            noise_dbu: number;
+        };
         /** @description What is set on an output. */
         OutputSetting: {
             /**
@@ -2647,6 +3213,20 @@ export interface components {
             id: string;
             /** @description Its name. */
             name: string;
+        };
+        /** @description Two channels that are alike. */
+        PairLevels: {
+            /**
+             * Format: double
+             * @description How alike: 1 the same, −1 the same upside down.
+             */
+            correlation: number;
+            /** @description The one, from 1. */
+            one: number;
+            /** @description The other. */
+            other: number;
+            /** @description Whether one of them is upside down. */
+            polarity: boolean;
         };
         /** @description One step of a patch; paths are JSON Pointers (RFC 6901). */
         PatchStep: {
@@ -2761,6 +3341,7 @@ export interface components {
         };
         /** @description A socket or an antenna. */
         Port: {
+            audio?: components["schemas"]["AudioPort"] | null;
             /** @description The socket. */
             connector: components["schemas"]["Connector"];
             data?: components["schemas"]["DataPort"] | null;
@@ -2804,6 +3385,29 @@ export interface components {
             sound: number;
             /** @description Timecode in it, in words. */
             timecode?: string | null;
+        };
+        /** @description What a microphone hears, and from how far. */
+        Position: {
+            /** @description From the mouth, or from what makes the noise. */
+            distance: components["schemas"]["Length"];
+            /** @description What it hears. */
+            source: components["schemas"]["SoundSource"];
+        };
+        /** @description Where a microphone is. */
+        PositionReport: {
+            /** @description From how far. */
+            distance: string;
+            /** @description Whether somebody said so. */
+            set: boolean;
+            /** @description What it hears. */
+            source: components["schemas"]["SoundSource"];
+            /**
+             * Format: double
+             * @description How loud that is at the microphone, in dB SPL.
+             */
+            spl_db: number;
+            /** @description In words. */
+            word: string;
         };
         /** @description What went wrong. */
         Problem: {
@@ -2869,6 +3473,7 @@ export interface components {
         Radio: {
             /** @description The band, in words: *5 GHz*. Systems of one band share the air. */
             band: string;
+            battery?: components["schemas"]["Span"] | null;
             /**
              * Format: int32
              * @description Channels that don't overlap.
@@ -2891,8 +3496,14 @@ export interface components {
              * @description The weakest signal that it works with, antenna included, in dBm; for a receiver.
              */
             sensitivity_dbm?: number;
+            /**
+             * Format: double
+             * @description For sound: from full scale down to the noise of the link, in decibels.
+             */
+            sound_range_db?: number | null;
             /** @description Only devices of one system pair: `pellow-w1`. */
             system: string;
+            tuning?: components["schemas"]["Tuning"] | null;
             /** @description App viewers at most, for a transmitter. */
             viewers?: number;
         };
@@ -3157,6 +3768,8 @@ export interface components {
             ports: components["schemas"]["PortReport"][];
             /** @description What is recorded, how long, and what ends it. */
             recordings: components["schemas"]["RecordingReport"][];
+            /** @description Levels from the mouth to the track, and what is on which. */
+            sound: components["schemas"]["SoundReport"];
             /** @description The worst finding of each stage of the work. */
             stages: components["schemas"]["StageMarks"];
             /** @description The project's timecode in words. */
@@ -3191,6 +3804,13 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "nothing";
+        };
+        /** @description How loud the room is by itself. */
+        RoomReport: {
+            /** @description In dB SPL, A-weighted. */
+            label: string;
+            /** @description Whether somebody said so. */
+            set: boolean;
         };
         /** @description One way. */
         RouteReport: {
@@ -3264,6 +3884,46 @@ export interface components {
             /** @description When it begins. */
             start: components["schemas"]["ClockTime"];
         };
+        /** @description One way to set the gains of a chain. */
+        SchoolReport: {
+            /** @description Where that is. */
+            clips_first?: string | null;
+            /** @description What sets the gains so. */
+            commands: components["schemas"]["Command"][];
+            /**
+             * Format: double
+             * @description The average on the track, against full scale.
+             */
+            dbfs: number;
+            /** @description The gains by port, the first first. */
+            gains: components["schemas"]["GainAt"][];
+            /**
+             * Format: double
+             * @description From the noise of the gear up to it.
+             */
+            gear_snr_db: number;
+            /**
+             * Format: double
+             * @description From the peaks to what clips first.
+             */
+            headroom_db?: number | null;
+            /** @description Whether the house works so. */
+            house: boolean;
+            /** @description Its name: *hot source, low gain behind it*. */
+            name: string;
+            /**
+             * Format: double
+             * @description From the noise of gear and room together up to it.
+             */
+            snr_db: number;
+        };
+        /** @description Both schools for one chain. */
+        SchoolsReport: {
+            /** @description Which is quieter and by how much, in a sentence. */
+            says: string;
+            /** @description The hot source, then the preamplifier doing the work. */
+            schools: components["schemas"]["SchoolReport"][];
+        };
         /** @example 12G */
         SdiClass: string;
         /** @description What an SDI port takes or sends. */
@@ -3279,6 +3939,13 @@ export interface components {
             device: string;
             /** @description Why it fits. */
             reason: string;
+        };
+        /** @description What sets the gains of a build. */
+        SetGains: {
+            /** @description The edit. */
+            commands: components["schemas"]["Command"][];
+            /** @description What it does, gain by gain. */
+            says: string[];
         };
         /** @description What is set on a device; whatever isn't said follows the project or the device. */
         Settings: {
@@ -3298,9 +3965,16 @@ export interface components {
             };
             /** @description For a camera: whether it plays back what it has recorded. */
             playback?: boolean;
+            position?: components["schemas"]["Position"] | null;
             recording?: components["schemas"]["RecordingSetting"] | null;
+            /** @description Ports that carry sound, by id. */
+            sound?: {
+                [key: string]: components["schemas"]["SoundSetting"];
+            };
             squeeze?: components["schemas"]["Squeeze"] | null;
             timecode?: components["schemas"]["TimecodeRate"] | null;
+            /** @description For a recorder: what is on which track; what arrives, in its order, where not said. */
+            tracks?: components["schemas"]["TrackSetting"][];
         };
         /** @description What putting them there comes to. */
         Setup: {
@@ -3337,6 +4011,75 @@ export interface components {
          * @enum {string}
          */
         SlotUse: "relay" | "mirror" | "proxy";
+        /**
+         * @description Where the sound of record is made.
+         * @enum {string}
+         */
+        SoundOfRecord: "separate" | "in-camera" | "both";
+        /** @description All that is shown of the sound of a build. */
+        SoundReport: {
+            /** @description Sound against picture, where both meet. */
+            apart: components["schemas"]["ApartReport"][];
+            /** @description Each source on each track, in the order of the recorders and their tracks. */
+            chains: components["schemas"]["ChainReport"][];
+            /**
+             * Format: double
+             * @description Where full scale stands on the one scale of the chains, in dBu.
+             */
+            full_scale_dbu: number;
+            /** @description The room's own noise. */
+            room: components["schemas"]["RoomReport"];
+            /** @description Each recorder that writes sound. */
+            sheets: components["schemas"]["TrackSheet"][];
+        };
+        /**
+         * @description What is set on a port that carries sound. What isn't said is planned: the gain that brings the
+         *     source to the reference, 48 V where the microphone needs them.
+         */
+        SoundSetting: {
+            /** @description Whether the gain follows the level by itself. */
+            auto_gain?: boolean;
+            /**
+             * Format: int32
+             * @description On a transmitter's antenna: what it is tuned to, in kilohertz.
+             */
+            frequency_khz?: number | null;
+            gain?: components["schemas"]["Decibels"] | null;
+            level?: components["schemas"]["LevelKind"] | null;
+            /** @description Whether the limiter is in. */
+            limiter?: boolean | null;
+            measured?: components["schemas"]["MeasuredLevel"] | null;
+            /** @description Whether the input's own pad is in. */
+            pad?: boolean | null;
+            /** @description Whether 48 V are on. */
+            phantom?: boolean | null;
+        };
+        /**
+         * @description What a microphone hears.
+         * @enum {string}
+         */
+        SoundSource: "whisper" | "quiet-talk" | "talk" | "loud-talk" | "shout" | "song" | "crowd" | "street" | "workshop" | "foundry";
+        /** @description A channel that comes into a recorder. */
+        SourceReport: {
+            /** @description Other recorders that write it. */
+            also: string[];
+            /** @description Where it comes in: *Input 1*. */
+            at: string;
+            /**
+             * Format: int32
+             * @description Which of its channels, from 1.
+             */
+            channel: number;
+            /**
+             * Format: int64
+             * @description How late it is, in microseconds.
+             */
+            delay_us: number;
+            /** @description Who is heard on it: *Boom 1*, *Boom 1 and Boom 2*. */
+            heard: string;
+            /** @description The input's id. */
+            input: string;
+        };
         /** @example 1 h 10 min */
         Span: string;
         /** @example 2× */
@@ -3348,6 +4091,62 @@ export interface components {
             needs?: components["schemas"]["Severity"] | null;
             path?: components["schemas"]["Severity"] | null;
             record?: components["schemas"]["Severity"] | null;
+            sound?: components["schemas"]["Severity"] | null;
+        };
+        /** @description One stage of a chain. */
+        StageReport: {
+            /** @description Where it is. */
+            at: string;
+            /** @description The device's name. */
+            device: string;
+            /**
+             * Format: double
+             * @description What is added to its levels to draw them on one scale, in dB.
+             */
+            drawn_db: number;
+            gain?: components["schemas"]["GainReport"] | null;
+            /** @description What it is. */
+            kind: string;
+            level?: components["schemas"]["LevelKind"] | null;
+            /**
+             * Format: double
+             * @description The average behind it.
+             */
+            level_db: number;
+            /** @description What it can be switched to. */
+            levels: components["schemas"]["LevelKind"][];
+            /**
+             * Format: double
+             * @description The most before it clips.
+             */
+            limit_db?: number | null;
+            /** @description What ends it there, in words. */
+            limit_is?: string | null;
+            /** @description Whether its limiter is in, where it has one. */
+            limiter?: boolean | null;
+            /** @description Where its level was measured: the file and the channel. */
+            measured?: string | null;
+            /** @description Its name, in a few words: *Input 1*. */
+            name: string;
+            /**
+             * Format: double
+             * @description The noise of the gear behind it.
+             */
+            noise_db: number;
+            /**
+             * Format: double
+             * @description The peaks behind it.
+             */
+            peak_db: number;
+            /** @description Whether 48 V are on, where it could give them. */
+            phantom?: boolean | null;
+            /**
+             * Format: double
+             * @description The noise of the room behind it.
+             */
+            room_db: number;
+            /** @description What the levels are against. */
+            unit: string;
         };
         /**
          * @description How a destination stands.
@@ -3464,10 +4263,102 @@ export interface components {
         /** @example 25 */
         TimecodeRate: string;
         /**
+         * @description What a track is for.
+         * @enum {string}
+         */
+        TrackKind: "iso" | "mix" | "scratch" | "safety" | "mid" | "side";
+        /** @description A way to fill the tracks of a recorder. */
+        TrackPreset: {
+            /** @description What it does: *boom on 1, safety −12 dB on 2, the others from 3 on*. */
+            name: string;
+            /** @description The tracks. */
+            tracks: components["schemas"]["TrackSetting"][];
+        };
+        /** @description One track. */
+        TrackReport: {
+            /**
+             * Format: double
+             * @description The average, against full scale, where it is known.
+             */
+            dbfs?: number | null;
+            /** @description What is on it, by the places of the sources in the sheet. */
+            from: number[];
+            /** @description What it is for. */
+            kind: components["schemas"]["TrackKind"];
+            /** @description Sources that are set and don't arrive. */
+            missing: number;
+            /** @description Its name; where nobody gave one, that of its sources. */
+            name: string;
+            /** @description Whether somebody gave it. */
+            named: boolean;
+            /** @description From 1. */
+            number: number;
+            /**
+             * Format: double
+             * @description Its peaks.
+             */
+            peak_dbfs?: number | null;
+            /** @description How much louder or softer it is written. */
+            trim?: string | null;
+        };
+        /** @description One track of a recorder. */
+        TrackSetting: {
+            /** @description What is recorded on it; several are mixed; nothing where none. */
+            from?: components["schemas"]["TrackSource"][];
+            /** @description What it is for. */
+            kind?: components["schemas"]["TrackKind"];
+            /** @description Its name in the recording. */
+            name?: string | null;
+            trim?: components["schemas"]["Decibels"] | null;
+        };
+        /** @description The tracks of one recorder. */
+        TrackSheet: {
+            /** @description Tracks that it could record. */
+            most: number;
+            /** @description Its name. */
+            name: string;
+            /** @description The recorder. */
+            recorder: components["schemas"]["String"];
+            /** @description Whether somebody has said what is on which. */
+            set: boolean;
+            /** @description What comes in and could be on a track. */
+            sources: components["schemas"]["SourceReport"][];
+            /** @description Tracks that are set to record. */
+            tracks: components["schemas"]["TrackReport"][];
+        };
+        /** @description A channel that comes into a recorder. */
+        TrackSource: {
+            /**
+             * Format: int32
+             * @description Which of its channels, from 1.
+             */
+            channel?: number;
+            /** @description The input's id. */
+            input: string;
+        };
+        /**
          * @description How the wireless transmitter is fed.
          * @enum {string}
          */
         TransmitterFeed: "own-output" | "relayed";
+        /** @description What a transmitter can be tuned to, in kilohertz. */
+        Tuning: {
+            /**
+             * Format: int32
+             * @description The lowest.
+             */
+            from_khz: number;
+            /**
+             * Format: int32
+             * @description From one to the next.
+             */
+            step_khz: number;
+            /**
+             * Format: int32
+             * @description The highest.
+             */
+            to_khz: number;
+        };
         /** @description What the turned-around sums are made for, as typed. */
         Turned: {
             /** @description Sound: `4x48000x24`. */
@@ -3566,6 +4457,44 @@ export interface components {
             /** @description The catalogue's id. */
             device: string;
         };
+        /** @description What a recording holds, and how that is against the plan. */
+        WavAnswer: {
+            /** @description Each channel against its track; empty where no recorder was named. */
+            compared: components["schemas"]["Compared"][];
+            /** @description What it holds. */
+            recording: components["schemas"]["WavReport"];
+        };
+        /** @description What a recording holds. */
+        WavReport: {
+            /**
+             * Format: int32
+             * @description Bits a sample.
+             */
+            bits: number;
+            /** @description Its channels. */
+            channels: components["schemas"]["ChannelLevels"][];
+            /** @description Whether the file ends before it says that it does. */
+            cut_short: boolean;
+            /** @description Whether they are floating point. */
+            float: boolean;
+            /**
+             * Format: int64
+             * @description Samples of each channel.
+             */
+            frames: number;
+            /** @description Channels that hold the same, or the same upside down. */
+            pairs: components["schemas"]["PairLevels"][];
+            /**
+             * Format: int32
+             * @description Samples a second.
+             */
+            sample_rate: number;
+            /**
+             * Format: double
+             * @description How long it is, in seconds.
+             */
+            seconds: number;
+        };
         /** @description What one more of something would change. */
         WhatIf: {
             /** @description What that changes, in a sentence. */
@@ -3577,7 +4506,7 @@ export interface components {
          * @description What runs on a wire.
          * @enum {string}
          */
-        Wire: "sdi" | "hdmi" | "analogue" | "ltc" | "radio-picture" | "radio-sound" | "radio-app" | "composite" | "optical-sdi" | "usb-data";
+        Wire: "sdi" | "hdmi" | "analogue" | "ltc" | "radio-picture" | "radio-sound" | "radio-app" | "composite" | "optical-sdi" | "usb-data" | "shoe-sound";
         /** @description How a figure was reached. Built where the figure is computed, and shown as it is. */
         Working: {
             /** @description The figure itself, with its unit. */
@@ -4620,6 +5549,48 @@ export interface operations {
             };
         };
     };
+    gains: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetGains"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     at_a_glance: {
         parameters: {
             query?: never;
@@ -5143,6 +6114,50 @@ export interface operations {
             };
         };
     };
+    schools: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The chain's id. */
+                chain: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolsReport"] | null;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     search: {
         parameters: {
             query: {
@@ -5297,6 +6312,136 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    presets: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The recorder. */
+                recorder: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrackPreset"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tracks_csv: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tracks_ixml: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The recorder. */
+                recorder: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/xml": string;
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5474,6 +6619,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TimeTable"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tone_wav: {
+        parameters: {
+            query: {
+                /** @description How loud, against full scale: −20 dB. */
+                level: string;
+                /** @description A sine of so many hertz; pink noise where not said. */
+                hertz?: number;
+                /** @description How long, in seconds: 1 to 600. */
+                seconds?: number;
+                /** @description Samples a second. */
+                rate?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/wav": number[];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_wav: {
+        parameters: {
+            query?: {
+                /** @description The production. */
+                production?: string;
+                /** @description The build. */
+                build?: string;
+                /** @description The recorder that made it. */
+                recorder?: string;
+                /** @description The level of the tone that was sent, against full scale; none: what was planned. */
+                tone?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WavAnswer"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {

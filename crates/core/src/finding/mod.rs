@@ -9,7 +9,7 @@ mod words;
 
 pub use codes::{Area, Code, CodePage, PAGES};
 pub use fix::last_resorts;
-pub use judge::findings;
+pub use judge::{findings, meeting};
 
 use crate::document::{Command, Handle};
 use crate::path::{Floor, Resolved};

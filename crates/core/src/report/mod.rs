@@ -9,6 +9,7 @@ mod connections;
 mod day;
 mod fixes;
 mod follow;
+mod gains;
 mod glance;
 mod lines;
 mod modes;
@@ -17,7 +18,9 @@ mod outlook;
 mod recordings;
 mod routes;
 mod safe;
+mod sound;
 mod summary;
+mod tracks;
 mod workings;
 
 pub use arrivals::{ArrivalReport, DelayLimit, NeedAnswer, Standing};
@@ -27,6 +30,7 @@ pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
 pub use day::{ChoiceReport, MediaPlan, compare_choices, day_of, kit_for_day, media_plan};
 pub use fixes::{fixes_of, report_with_fixes};
 pub use follow::{Hop, follow};
+pub use gains::{GainAt, SchoolReport, SchoolsReport, SetGains, schools_of, set_gains};
 pub use glance::{Glance, GlanceRow, glance};
 pub use lines::{LineBranch, LineGroup, LineGroupKind, LineRow, LineStop};
 pub use modes::{ModeRow, ModesReport, modes};
@@ -35,7 +39,12 @@ pub use outlook::{Outlook, Shift, left_behind, outlook, switched_off};
 pub use recordings::{LimitReport, RecordingReport};
 pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};
 pub use safe::{SafeFixes, safe_fixes};
+pub use sound::{
+    ApartReport, ChainReport, GainReport, PositionReport, RoomReport, SoundReport, SourceReport,
+    StageReport, TrackReport, TrackSheet,
+};
 pub use summary::{DeviceReport, StageMarks, Verdict};
+pub use tracks::{TrackPreset, sheet_of, track_ixml, track_presets, track_rows};
 pub use workings::load_working;
 
 use crate::catalogue::Catalogue;
@@ -76,6 +85,8 @@ pub struct Report {
     pub arrivals: Vec<ArrivalReport>,
     /// What is recorded, how long, and what ends it.
     pub recordings: Vec<RecordingReport>,
+    /// Levels from the mouth to the track, and what is on which.
+    pub sound: SoundReport,
     /// What the check has to say: stops first. Their fixes are looked for when they are asked for.
     pub findings: Vec<Finding>,
 }
@@ -126,6 +137,7 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
         offered: needs::offered(&facts),
         arrivals,
         recordings: recorded,
+        sound: sound::sound(&facts, &findings),
         findings,
     })
 }

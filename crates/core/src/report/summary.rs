@@ -67,8 +67,10 @@ pub struct StageMarks {
     pub needs: Option<Severity>,
     /// What is short: the Kit view.
     pub kit: Option<Severity>,
-    /// Picture, sound and timecode: the Path view.
+    /// Picture and timecode: the Path view.
     pub path: Option<Severity>,
+    /// Levels, 48 V, tracks: the Sound view.
+    pub sound: Option<Severity>,
     /// The Record view.
     pub record: Option<Severity>,
     /// Cards for the day: the Media view.
@@ -77,7 +79,7 @@ pub struct StageMarks {
 
 impl StageMarks {
     /// Sorts findings by the stage where they are mended: unmet needs and house rules in Needs, the
-    /// kit's in Kit, recordings in Record, the day's cards in Media, everything else in Path.
+    /// kit's in Kit, sound in Sound, recordings in Record, the day's cards in Media, everything else in Path.
     pub fn of(findings: &[Finding]) -> Self {
         let worst = |stage: Stage| {
             let of_stage = findings
@@ -89,6 +91,7 @@ impl StageMarks {
             needs: worst(Stage::Needs),
             kit: worst(Stage::Kit),
             path: worst(Stage::Path),
+            sound: worst(Stage::Sound),
             record: worst(Stage::Record),
             media: worst(Stage::Media),
         }
@@ -100,6 +103,7 @@ enum Stage {
     Needs,
     Kit,
     Path,
+    Sound,
     Record,
     Media,
 }
@@ -112,7 +116,8 @@ impl Stage {
             _ if finding.at.need.is_some() => Self::Needs,
             Area::House => Self::Needs,
             Area::Kit => Self::Kit,
-            Area::Picture | Area::Sound | Area::Time => Self::Path,
+            Area::Sound => Self::Sound,
+            Area::Picture | Area::Time => Self::Path,
         }
     }
 }

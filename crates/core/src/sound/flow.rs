@@ -4,7 +4,7 @@
 use super::level::{at_distance, coherent_sum, dbu, millivolts_at, power_sum};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{AudioPort, Direction, InputLevel, LevelKind, Microphone, OutputLevel};
-use crate::document::{Position, SoundSetting};
+use crate::document::{MeasuredLevel, Position, SoundSetting};
 use crate::path::{ConnectionIx, Floor, PortIx, Resolved};
 use crate::quantity::{Decibels, Length};
 use rustc_hash::FxHashMap;
@@ -17,8 +17,6 @@ pub type StageIx = usize;
 pub const QUIET_ROOM: Decibels = Decibels::whole(30);
 /// How far a microphone is from what it hears, where neither the crew nor its entry says so.
 pub const USUAL_DISTANCE: Length = Length(500);
-/// Below this a source is a microphone's, in dBu: it goes into a microphone input.
-const MIC_LEVEL: f64 = -25.0;
 
 /// What a level is against.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -80,6 +78,8 @@ pub struct Stage {
     pub set_gain_db: Option<f64>,
     /// Whether that gain was set by the crew.
     pub set: bool,
+    /// Whether its level was measured, and not computed.
+    pub measured: bool,
     /// Mic or line, where it is switched.
     pub level_kind: Option<LevelKind>,
     /// The average level behind it.
@@ -205,6 +205,7 @@ impl Levels {
         stage.gain_db = 0.0;
         stage.set_gain_db = Some(decibels);
         stage.set = true;
+        stage.measured = false;
         stage.level_kind = None;
         stage.change(decibels);
         stage.limit = (!float).then_some((0.0, Limiting::Converter));
@@ -311,6 +312,7 @@ impl<'p, 'a> Pass<'p, 'a> {
             gain_db: after,
             set_gain_db: (!microphone.gain_steps_db.is_empty()).then_some(gain),
             set: set.is_some(),
+            measured: false,
             level_kind: None,
             level_db: gives(spl) + after,
             peaks_db: heard.source.peaks_db(),
@@ -354,7 +356,8 @@ impl<'p, 'a> Pass<'p, 'a> {
         let (Some((level, peaks)), setting) = (loudest, self.setting(port)) else {
             return came;
         };
-        let Some(takes) = input_level(audio, setting, level) else {
+        let comes = came.parts.first().map(|part| self.comes_as(part.stage));
+        let Some(takes) = input_level(audio, setting, comes) else {
             return unknown(port);
         };
         let pad = setting
@@ -374,8 +377,23 @@ impl<'p, 'a> Pass<'p, 'a> {
             let mut stage = pass.after(stage, port, StageKind::Input);
             stage.amplify(takes, (gain, pad), float);
             stage.set = set.is_some();
+            if let Some(measured) = setting.and_then(|setting| setting.measured.as_ref()) {
+                stage.as_measured(measured, gain);
+            }
             stage
         })
+    }
+
+    /// What a channel comes as: what the last output gives, or a microphone's level.
+    fn comes_as(&self, mut stage: StageIx) -> LevelKind {
+        loop {
+            let here = &self.levels.stages[stage];
+            match (here.kind, here.before) {
+                (StageKind::Output, _) => return here.level_kind.unwrap_or(LevelKind::Line),
+                (StageKind::Cable | StageKind::Passive, Some(before)) => stage = before,
+                _ => return LevelKind::Mic,
+            }
+        }
     }
 
     /// Whether the recorder behind an input writes floating point.
@@ -503,6 +521,7 @@ impl<'p, 'a> Pass<'p, 'a> {
             gain_db: 0.0,
             set_gain_db: None,
             set: false,
+            measured: false,
             level_kind: None,
             limit: None,
             ..self.levels.stages[before].clone()
@@ -537,6 +556,21 @@ impl Stage {
         self.gain_db = gain - pad;
     }
 
+    /// What was measured at an input, in the place of what is computed: at the gain that was set then.
+    fn as_measured(&mut self, measured: &MeasuredLevel, gain: f64) {
+        let louder = gain - measured.gain.map_or(gain, Decibels::db);
+        let shift = measured.level.db() + louder - self.level_db;
+        self.level_db += shift;
+        self.noise_db += shift;
+        self.room_db += shift;
+        if let Some(noise) = measured.noise {
+            // What was heard between words was gear and room together.
+            self.noise_db = noise.db() + louder;
+            self.room_db = f64::NEG_INFINITY;
+        }
+        self.measured = true;
+    }
+
     /// From full scale to dBu behind an output.
     fn send(&mut self, gives: &OutputLevel, gain: f64) {
         self.change(gain + gives.full_scale_dbu);
@@ -569,7 +603,7 @@ pub fn mixed_channels(
         .flat_map(|channel| &channel.parts)
         .copied()
         .collect();
-    if parts.len() > 1 {
+    if came.len() > 1 && parts.len() > 1 {
         // One channel's noise counts once, however many are heard on it.
         let first = came.iter().filter_map(|channel| channel.parts.first());
         let noise = power_sum(first.map(|part| levels.stages[part.stage].noise_db));
@@ -587,6 +621,7 @@ pub fn mixed_channels(
             stage.gain_db = 0.0;
             stage.set_gain_db = None;
             stage.set = false;
+            stage.measured = false;
             stage.level_kind = None;
             stage.noise_db = noise;
             stage.room_db = room;
@@ -625,20 +660,14 @@ pub fn position(floor: &Floor, port: PortIx) -> Position {
     })
 }
 
-/// What an input is switched to: as set, else microphone or line by the level that comes.
+/// What an input is switched to: as set, else what comes.
 pub fn input_level<'i>(
     audio: &'i AudioPort,
     setting: Option<&SoundSetting>,
-    level_dbu: f64,
+    comes: Option<LevelKind>,
 ) -> Option<&'i InputLevel> {
-    let wanted = setting
-        .and_then(|setting| setting.level)
-        .unwrap_or(if level_dbu < MIC_LEVEL {
-            LevelKind::Mic
-        } else {
-            LevelKind::Line
-        });
-    let found = audio.takes.iter().find(|level| level.kind == wanted);
+    let wanted = setting.and_then(|setting| setting.level).or(comes);
+    let found = audio.takes.iter().find(|level| Some(level.kind) == wanted);
     found.or_else(|| audio.takes.first())
 }
 

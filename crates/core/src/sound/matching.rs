@@ -40,8 +40,8 @@ pub enum Mismatch {
         connection: ConnectionIx,
         /// The microphone's output.
         microphone: PortIx,
-        /// Whether the input could give it.
-        offered: bool,
+        /// Why it gets none.
+        why: NoPhantom,
     },
     /// 48 V on what they harm.
     PhantomHarms {
@@ -91,6 +91,17 @@ pub enum Mismatch {
         /// How long it is.
         length: Length,
     },
+}
+
+/// Why a microphone gets no 48 V.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum NoPhantom {
+    /// They are off.
+    Off,
+    /// The input is switched to a level at which it gives none.
+    OtherLevel,
+    /// The input has none, or they don't come through.
+    NotThere,
 }
 
 /// Why 48 V harm.
@@ -227,7 +238,7 @@ fn switched<'a>(
     });
     let kind = at.and_then(|stage| levels.stages[stage].level_kind);
     kind.and_then(|kind| audio.takes.iter().find(|level| level.kind == kind))
-        .or_else(|| input_level(audio, floor.sound_setting(input), 0.0))
+        .or_else(|| input_level(audio, floor.sound_setting(input), None))
 }
 
 /// Whether 48 V are on at an input: as set, else where the microphone needs them.
@@ -284,10 +295,16 @@ fn power(
     let needs = microphone.map(|microphone| microphone.power);
     let shared = fed.iter().any(|(source, _)| *source == run.source);
     if needs == Some(MicrophonePower::Phantom) && (!arrives || run.unbalanced) && !shared {
+        let comes_through = !run.stops_phantom && !run.unbalanced;
+        let elsewhere = audio.takes.iter().any(|level| level.phantom);
         found.push(Mismatch::PhantomMissing {
             connection,
             microphone: run.source,
-            offered: takes.phantom && !run.stops_phantom && !run.unbalanced,
+            why: match (comes_through, takes.phantom, elsewhere) {
+                (true, true, _) => NoPhantom::Off,
+                (true, false, true) => NoPhantom::OtherLevel,
+                _ => NoPhantom::NotThere,
+            },
         });
     }
     if needs == Some(MicrophonePower::PlugIn) && !takes.plug_in_power {
@@ -364,7 +381,11 @@ fn level(
         }
         let most = before.level_db + takes.gain_db[1] - takes.full_scale_dbu;
         let short_db = reference - most;
-        if kind == Some(LevelKind::Line) && !line && short_db > SHORT_DB {
+        // Where it is silent for want of 48 V, that says more.
+        let silent = found.iter().any(|other| {
+            matches!(other, Mismatch::PhantomMissing { connection: at, .. } if *at == connection)
+        });
+        if !silent && kind == Some(LevelKind::Line) && !line && short_db > SHORT_DB {
             found.push(Mismatch::MicIntoLine {
                 connection,
                 short_db,

@@ -20,5 +20,5 @@ pub use gain::{School, Schools, best_gains, schools};
 pub use level::{
     LevelSum, ReferenceLevel, at_distance, coherent_sum, dbu, millivolts, millivolts_at, power_sum,
 };
-pub use matching::{Harm, Mismatch, mismatches, phantom_is_on};
+pub use matching::{Harm, Mismatch, NoPhantom, mismatches, phantom_is_on};
 pub use tracks::{Heard, RecorderTracks, Track, heard};

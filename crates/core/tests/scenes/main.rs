@@ -17,6 +17,7 @@ mod recorder_settings;
 mod recording;
 mod rotation;
 mod setup;
+mod sound;
 mod sound_and_time;
 mod stage;
 mod truth;

@@ -249,6 +249,27 @@ impl Scene {
     }
 }
 
+/// The finding of a kind.
+pub fn finding(scene: &Scene, code: &str) -> Finding {
+    let report = scene.report();
+    let found = report
+        .findings
+        .iter()
+        .find(|finding| finding.code.to_string() == code);
+    let codes = scene.all_codes();
+    found
+        .unwrap_or_else(|| panic!("{code} isn’t among {codes:?}"))
+        .clone()
+}
+
+/// The severity, the sentence and the first fix of a finding.
+pub fn says(scene: &Scene, code: &str) -> String {
+    let found = finding(scene, code);
+    let fix = found.fixes.first().map_or("none", |fix| &fix.title);
+    let severity = format!("{:?}", found.severity).to_lowercase();
+    format!("{severity}: {} fix: {fix}", found.text)
+}
+
 /// Codes of gear that does nothing: a body that nobody records, a box that nothing feeds.
 pub const IDLE: [&str; 5] = ["R-109", "V-126", "S-103", "S-104", "S-117"];
 

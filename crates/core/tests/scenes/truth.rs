@@ -1,33 +1,13 @@
 //! What the check must not be silent about, and whose cause it must name: each a wiring reasoned
 //! out by hand.
 
-use crate::stage::{BUILD, Scene, catalogue, scene};
+use crate::stage::{BUILD, Scene, catalogue, finding, says, scene};
 use west_rail_core::document::{
     Command, OutputSetting, Production, Purpose, RecordingSetting, Rolls, ScheduleEntry, SlotUse,
 };
-use west_rail_core::finding::{Effort, Finding, Severity};
+use west_rail_core::finding::{Effort, Severity};
 use west_rail_core::interrupt::Interrupt;
 use west_rail_core::report::report_with_fixes;
-
-fn finding(scene: &Scene, code: &str) -> Finding {
-    let report = scene.report();
-    let found = report
-        .findings
-        .iter()
-        .find(|finding| finding.code.to_string() == code);
-    let codes = scene.all_codes();
-    found
-        .unwrap_or_else(|| panic!("{code} isn’t among {codes:?}"))
-        .clone()
-}
-
-/// The severity, the sentence and the first fix of a finding.
-fn says(scene: &Scene, code: &str) -> String {
-    let found = finding(scene, code);
-    let fix = found.fixes.first().map_or("none", |fix| &fix.title);
-    let severity = format!("{:?}", found.severity).to_lowercase();
-    format!("{severity}: {} fix: {fix}", found.text)
-}
 
 /// The scene after the first fix of a finding.
 fn mended(scene: Scene, code: &str) -> Scene {

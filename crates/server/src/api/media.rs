@@ -93,7 +93,7 @@ pub async fn csv(
 }
 
 /// A cell that no spreadsheet takes for a formula: those begin with one of these.
-fn defused(cell: &str) -> Cow<'_, str> {
+pub fn defused(cell: &str) -> Cow<'_, str> {
     if cell.starts_with(['=', '+', '-', '@', '\t', '\r']) {
         Cow::Owned(format!("'{cell}"))
     } else {

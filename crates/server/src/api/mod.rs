@@ -9,6 +9,7 @@ mod patch;
 mod productions;
 mod questions;
 mod setup;
+mod sound;
 mod sums;
 mod told;
 mod ways;
@@ -31,6 +32,10 @@ use utoipa::openapi::{Content, Ref, RefOr, ResponseBuilder};
 /// Every route under `/api`.
 pub fn routes() -> Router<App> {
     let large = Router::new().route("/productions/import", post(productions::import));
+    // A recording of hours is looked at as it comes, and never held.
+    let endless = Router::new()
+        .route("/wav", post(sound::read_wav))
+        .layer(DefaultBodyLimit::disable());
     Router::new()
         .route("/openapi.json", get(described))
         .route("/catalogue", get(catalogue::all))
@@ -79,11 +84,18 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/day", get(media::plan))
         .route("/productions/{id}/media-plan.csv", get(media::csv))
         .route("/productions/{id}/choices", post(media::choices))
+        .route("/productions/{id}/schools", get(sound::schools))
+        .route("/productions/{id}/gains", get(sound::gains))
+        .route("/productions/{id}/track-presets", get(sound::presets))
+        .route("/productions/{id}/tracks.csv", get(sound::tracks_csv))
+        .route("/productions/{id}/tracks.ixml", get(sound::tracks_ixml))
+        .route("/tone.wav", get(sound::tone_wav))
         .route("/calculator", post(sums::calculator))
         .route("/time-table", post(sums::time_table))
         .route("/edid", post(gear::edid))
         .layer(DefaultBodyLimit::max(EDIT_BYTES))
         .merge(large)
+        .merge(endless)
         .fallback(nothing_here)
 }
 
@@ -116,6 +128,13 @@ async fn described() -> Response {
         media::plan,
         media::csv,
         media::choices,
+        sound::schools,
+        sound::gains,
+        sound::presets,
+        sound::tracks_csv,
+        sound::tracks_ixml,
+        sound::tone_wav,
+        sound::read_wav,
         productions::list,
         productions::offered,
         productions::at_a_glance,

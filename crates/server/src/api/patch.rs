@@ -198,6 +198,7 @@ impl Steps {
             connections,
             needs,
             timecode_master,
+            room_noise,
             schedule,
         } = new;
         let at = |field: &str| format!("{path}/{field}");
@@ -211,6 +212,8 @@ impl Steps {
         self.list(&at("needs"), (&old.needs, needs), |need| &need.id);
         let (old_master, none) = (&old.timecode_master, timecode_master.is_none());
         self.if_any(&at("timecode_master"), old_master, timecode_master, none);
+        let (old_room, none) = (&old.room_noise, room_noise.is_none());
+        self.if_any(&at("room_noise"), old_room, room_noise, none);
         let empty = schedule.is_empty();
         self.if_any(&at("schedule"), &old.schedule, schedule, empty);
     }
@@ -230,6 +233,7 @@ impl Steps {
             offered,
             arrivals,
             recordings,
+            sound,
             findings,
         } = new;
         self.value("/report/build", &old.build, build);
@@ -252,6 +256,12 @@ impl Steps {
         });
         let both = (&*old.recordings, &**recordings);
         self.list("/report/recordings", both, |recording| &recording.device);
+        let both = (&*old.sound.chains, &*sound.chains);
+        self.list("/report/sound/chains", both, |chain| &chain.id);
+        let both = (&*old.sound.sheets, &*sound.sheets);
+        self.list("/report/sound/sheets", both, |sheet| &sheet.recorder);
+        self.value("/report/sound/apart", &old.sound.apart, &sound.apart);
+        self.value("/report/sound/room", &old.sound.room, &sound.room);
         let both = (&*old.findings, &**findings);
         self.list("/report/findings", both, |finding| &finding.id);
     }

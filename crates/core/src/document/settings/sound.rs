@@ -45,6 +45,9 @@ pub struct MeasuredLevel {
     /// The noise below it, against full scale.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub noise: Option<Decibels>,
+    /// The gain that was set when it was measured: with another, it is so much louder or softer.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub gain: Option<Decibels>,
     /// Where it is from: the file and the channel.
     pub from: String,
 }

@@ -4,12 +4,12 @@ use super::build;
 use crate::carriage::intermodulation::free_set;
 use crate::catalogue::{AdapterKind, LevelKind};
 use crate::document::{
-    Change, Command, KitChange, PortRef, SoundSetting, TrackSetting, TrackSource,
+    Change, Command, KitChange, PortRef, Position, SoundSetting, TrackSetting, TrackSource,
 };
 use crate::finding::{Facts, Fix};
 use crate::path::{ConnectionIx, PortIx};
-use crate::quantity::Decibels;
-use crate::sound::{Part, RecorderTracks, Stage, StageKind, best_gains};
+use crate::quantity::{Decibels, Length};
+use crate::sound::{Part, RecorderTracks, Stage, StageKind, best_gains, position};
 
 /// What sets something for sound at a port.
 fn setting(facts: &Facts, port: PortIx, change: impl Fn(&mut SoundSetting)) -> Command {
@@ -208,6 +208,9 @@ pub fn less_gain(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Vec
     if let Some(connection) = floor.into[stage.port].filter(|_| stage.kind == StageKind::Input) {
         fixes.extend(pad(facts, connection, too_much));
     }
+    if stage.kind == StageKind::Source {
+        fixes.extend(further_away(facts, origin, too_much));
+    }
     let microphone = floor.ports[origin].port.audio.as_deref();
     if let Some(microphone) = microphone.and_then(|audio| audio.microphone.as_ref()) {
         let now = floor.sound_setting(origin).and_then(|setting| setting.gain);
@@ -222,6 +225,26 @@ pub fn less_gain(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Vec
         }
     }
     fixes
+}
+
+/// A microphone so far away that what it hears is softer by so much.
+fn further_away(facts: &Facts, origin: PortIx, softer_db: f64) -> Option<Fix> {
+    let now = position(facts.floor, origin);
+    let times = 10f64.powf(softer_db / 20.0);
+    // To the next tenth of a metre.
+    let metres = (now.distance.metres() * times * 10.0).ceil() / 10.0;
+    let distance = Length((metres * 1_000.0) as u64);
+    let placement = facts.floor.ports[origin].placement;
+    (metres <= 20.0).then(|| {
+        Fix::new(
+            format!("Take {} to {distance} from it", facts.device(placement)),
+            vec![Command::SetPosition {
+                build: build(facts),
+                device: facts.floor.build.placements[placement].id.clone(),
+                position: Some(Position { distance, ..now }),
+            }],
+        )
+    })
 }
 
 /// Gains by port, as one fix.

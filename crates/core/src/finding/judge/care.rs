@@ -266,7 +266,7 @@ fn apart(facts: &Facts, placement: usize, found: &mut Vec<Finding>) {
 
 /// The delay of the picture and the sound channels that meet at a device: written together, or shown
 /// together. A body’s own picture has no delay.
-fn meeting(facts: &Facts, placement: usize) -> Option<(Delay, Vec<Sound>)> {
+pub fn meeting(facts: &Facts, placement: usize) -> Option<(Delay, Vec<Sound>)> {
     let arrival = facts.resolved.arrival_at(placement);
     let input = arrival.and_then(|arrival| arrival.input);
     let picture = input.and_then(|input| facts.resolved.signals[input].picture);

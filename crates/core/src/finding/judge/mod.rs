@@ -15,6 +15,8 @@ mod sound;
 mod time;
 mod wiring;
 
+pub use care::meeting;
+
 use super::codes::Code;
 use super::{Facts, Finding, Fix, Place, Severity};
 use crate::path::{ConnectionIx, Problem};

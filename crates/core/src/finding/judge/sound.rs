@@ -9,7 +9,8 @@ use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::{ConnectionIx, PortIx};
 use crate::quantity::{Span, signed};
 use crate::sound::{
-    Harm, Limiting, Mismatch, Part, RecorderTracks, Stage, StageKind, Track, made_of, schools,
+    Harm, Limiting, Mismatch, NoPhantom, Part, RecorderTracks, Stage, StageKind, Track, made_of,
+    schools,
 };
 use std::collections::{BTreeMap, BTreeSet};
 
@@ -164,26 +165,27 @@ fn on_power(facts: &Facts, mismatch: Mismatch) -> Finding {
         Mismatch::PhantomMissing {
             connection,
             microphone,
-            offered,
+            why,
         } => {
             let input = facts.floor.link(connection).to;
+            let at = facts.port(input);
+            let gives = match why {
+                NoPhantom::Off => format!("{at} gives none: they are off"),
+                NoPhantom::OtherLevel => format!("{at} is set to line, which gives none"),
+                NoPhantom::NotThere => format!("{at} gives none that reach it"),
+            };
             let text = format!(
-                "{} works on 48 V, and {} gives {}.",
-                facts.device(facts.floor.ports[microphone].placement),
-                facts.port(input),
-                if offered {
-                    "none: they are off"
-                } else {
-                    "none that reach it"
-                }
+                "{} works on 48 V, and {gives}.",
+                facts.device(facts.floor.ports[microphone].placement)
             );
             let reason = "It stays silent, or thin and noisy.";
-            stop(facts, Code::PhantomMissing, connection, text, reason).with(facts, || {
-                if offered {
-                    fix::phantom(facts, input, true)
-                } else {
-                    fix::other_microphone_input(facts, connection)
-                }
+            let finding = stop(facts, Code::PhantomMissing, connection, text, reason);
+            finding.with(facts, || match why {
+                NoPhantom::Off => fix::phantom(facts, input, true).into_iter().collect(),
+                NoPhantom::OtherLevel => fix::match_level(facts, connection, 0.0),
+                NoPhantom::NotThere => fix::other_microphone_input(facts, connection)
+                    .into_iter()
+                    .collect::<Vec<_>>(),
             })
         }
         _ => unreachable!("everything else is about levels and cables"),

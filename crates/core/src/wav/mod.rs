@@ -1,0 +1,14 @@
+//! Recordings of sound: read as they come, in as little memory for four gigabytes as for four seconds;
+//! what each channel of them holds; and tones to line gear up with. Bytes go in and figures come out:
+//! where they are from is somebody else's business.
+
+mod analysis;
+mod compare;
+mod header;
+mod tone;
+mod true_peak;
+
+pub use analysis::{ChannelLevels, PairLevels, WavReader, WavReport};
+pub use compare::{Compared, compare_with};
+pub use header::{Coding, WavError, WavFormat};
+pub use tone::{Tone, ToneKind, tone};
