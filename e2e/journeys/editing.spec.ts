@@ -34,10 +34,10 @@ test("timecode is set on a device, and who cables is chosen", async ({ page, ser
   await counts.press("Enter");
   await expect(page.getByRole("region", { name: "Findings here" })).toContainText("counts 23.98");
   await page.getByRole("button", { name: "Follow the project" }).click();
-  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 3 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("6 stops, 4 cautions, 1 note");
   await page.getByLabel("The others follow it").click();
   await expect(page.getByLabel("The others follow it")).toBeChecked();
-  await expect(page.getByTestId(verdict)).toHaveText("4 stops, 3 cautions");
+  await expect(page.getByTestId(verdict)).toHaveText("6 stops, 4 cautions, 1 note");
 });
 
 test("a device is renamed, moved, removed and put back with its cables", async ({ page, server }) => {
@@ -139,7 +139,7 @@ test("the small demo is mended in a minute", async ({ page, server }) => {
   await page.keyboard.press(".");
   await expect(page.getByRole("button", { name: "Apply this fix" })).toBeEnabled();
   await page.keyboard.press(".");
-  await expect(page.getByTestId(verdict)).toHaveText("1 caution");
+  await expect(page.getByTestId(verdict)).toHaveText("1 caution, 1 note");
   await expect(page.getByRole("article").first()).toContainText("10-bit 4:2:2 file of an 8-bit 4:2:2 picture");
   await page.getByRole("button", { name: "R-101" }).click();
   await expect(page.getByRole("article").first()).toContainText("It costs data and adds nothing");

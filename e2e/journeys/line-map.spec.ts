@@ -74,7 +74,7 @@ test("what a previewed fix would change is drawn before it is applied", async ({
   await expect(ghosts).toHaveAttribute("data-ghosts", "1");
   await page.getByRole("button", { name: "Apply this fix" }).click();
   await expect(ghosts).toHaveCount(0);
-  await expect(page.getByTestId("verdict")).toContainText("4 stops");
+  await expect(page.getByTestId("verdict")).toContainText("6 stops");
 });
 
 test("a row says what arrives against its limit, how long it records and what is wrong", async ({ page, server }) => {

@@ -74,13 +74,18 @@ test("the map is saved as a picture that needs nothing from the page", async ({ 
 });
 
 test("the map stands on one landscape sheet, A4 and A3, and the findings on the next", async ({ page, server }) => {
-  await open(page, server, `${NIGHT}/path`);
+  const margin = { top: "10mm", bottom: "10mm", left: "10mm", right: "10mm" };
+  const sheets = async (format: string) => {
+    const pdf = await page.pdf({ format, landscape: true, margin, printBackground: true });
+    return pdf.toString("latin1").match(/\/Type\s*\/Page\b/g)?.length;
+  };
+  await open(page, server, `${NIGHT}/path?panel=closed`);
   await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
-  for (const format of ["A4", "A3"]) {
-    const margin = { top: "10mm", bottom: "10mm", left: "10mm", right: "10mm" };
-    const sheets = (await page.pdf({ format, landscape: true, margin, printBackground: true })).toString("latin1").match(/\/Type\s*\/Page\b/g);
-    expect(sheets, format).toHaveLength(2);
-  }
+  expect([await sheets("A4"), await sheets("A3")], "the map alone").toEqual([1, 1]);
+  await open(page, server, `${NIGHT}/path`);
+  await expect(page.getByRole("complementary", { name: "Inspector" })).toBeVisible();
+  // Twelve findings go on over a second A4.
+  expect([await sheets("A4"), await sheets("A3")], "with the findings").toEqual([3, 2]);
 });
 
 test("keys skip the map, walk its lines and rows, and move the border", async ({ page, server }) => {

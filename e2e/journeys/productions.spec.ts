@@ -36,7 +36,7 @@ test("a production goes out as a file and comes back", async ({ page, server }) 
   await page.getByRole("menuitem", { name: "Export" }).click();
   const path = join(server.folder, "first-light.json");
   await (await download).saveAs(path);
-  expect(JSON.parse(readFileSync(path, "utf8"))).toMatchObject({ format: "west-rail-production", version: 3 });
+  expect(JSON.parse(readFileSync(path, "utf8"))).toMatchObject({ format: "west-rail-production", version: 4 });
   await page.getByLabel("Production file").setInputFiles(path);
   await expect(page.getByTestId("verdict")).toHaveText("1 stop");
   expect(page.url()).toContain("/p/first-light-2/");
@@ -73,7 +73,7 @@ test("the licences of what ships are shown", async ({ page, server }) => {
 test("a production starts from a package, and the list says how each build stands", async ({ page, server }) => {
   await page.goto(server.address);
   const night = page.getByRole("link", { name: /^Night pour/ });
-  await expect(night).toContainText("5 stops, 3 cautions");
+  await expect(night).toContainText("7 stops, 4 cautions, 1 note");
   await expect(night).toContainText("first to end: B camera, 30 min; 8 cards for the day");
   await expect(night.getByRole("img", { name: /^21 devices on / })).toBeVisible();
   await page.getByLabel("Name of a new production").fill("Low Tide");

@@ -17,6 +17,10 @@ for (const theme of ["night", "day"]) {
     await page.screenshot({ path: shot(`record-${theme}`) });
     if (theme === "day") return;
 
+    await open(page, server, `${NIGHT}/sound?chain=${encodeURIComponent("boom1.out.1>mix.1")}`);
+    await expect(page.getByRole("region", { name: "Chains" })).toBeVisible();
+    await page.screenshot({ path: shot("sound") });
+
     await open(page, server, `${NIGHT}/media`);
     await expect(page.getByTestId("day-answer")).toBeVisible();
     await page.screenshot({ path: shot("media") });

@@ -359,3 +359,139 @@ fn a_file_with_an_impossible_day_is_refused_or_reported_in_one_line() {
         assert!(error.contains(expected), "{error}");
     }
 }
+
+#[test]
+fn level_gives_what_a_microphone_makes_of_a_voice() {
+    let level = answer(&[
+        "level",
+        "--sensitivity",
+        "20mV/Pa",
+        "--spl",
+        "70",
+        "--gain",
+        "40dB",
+        "--full-scale",
+        "+24dBu",
+        "--ein",
+        "-128dBu",
+    ]);
+    assert_eq!(
+        level,
+        json!({ "mv": 1.2619, "dbu": -55.76, "gain_db": 40.0, "dbfs": -39.76, "noise_dbfs": -112.0, "snr_db": 72.24 })
+    );
+    let found = answer(&["level", "--sensitivity", "20mV/Pa", "--spl", "70"]);
+    assert_eq!(
+        (found["gain_db"].as_f64(), found["dbfs"].as_f64()),
+        (Some(59.76), Some(-20.0))
+    );
+    for wrong in [["--sensitivity", "loud"], ["--sensitivity", "0"]] {
+        let (status, _, error) = run(&["level", wrong[0], wrong[1], "--spl", "70"]);
+        assert_eq!((status, error.lines().count()), (2, 1), "{error}");
+        assert!(error.contains("write it like 20mV/Pa"), "{error}");
+    }
+}
+
+#[test]
+fn sound_gives_chains_and_tracks() {
+    let sound = answer(&["sound", DEMO, "--build", "night"]);
+    let chain = &sound["chains"].as_array().unwrap()[3];
+    assert_eq!(
+        (&chain["source"], &chain["recorder"], &chain["track"]),
+        (&json!("boom1.out"), &json!("mix"), &json!(1))
+    );
+    for field in ["dbfs", "headroom_db", "noise_dbfs", "snr_db", "delay_us"] {
+        assert!(chain[field].is_number(), "{field}");
+    }
+    assert_eq!(chain["clips_first"], "the converter at Input 1 of Mixer");
+    assert_eq!(
+        sound["tracks"][1],
+        json!({ "recorder": "mix", "track": 1, "name": "Boom 1", "sources": ["Boom 1"] })
+    );
+    let (status, out, _) = run(&["sound", DEMO, "--build", "day"]);
+    assert_eq!(
+        (status, out.as_str()),
+        (0, "No microphone reaches a track that is written.\n")
+    );
+}
+
+/// Noise and a tone, as 24 bits on two channels.
+fn recording(folder: &Path) -> std::path::PathBuf {
+    use west_rail_core::quantity::Decibels;
+    use west_rail_core::wav::{Tone, ToneKind, tone};
+    let made = tone(Tone {
+        kind: ToneKind::Pink,
+        level: Decibels::whole(-24),
+        seconds: 5,
+        sample_rate: 48_000,
+        channels: 2,
+    });
+    let path = folder.join("noise.wav");
+    std::fs::write(&path, made.unwrap()).unwrap();
+    path
+}
+
+#[test]
+fn wav_gives_what_each_channel_holds() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = recording(folder.path());
+    let path = path.to_str().unwrap();
+    let wav = answer(&["wav", path]);
+    assert_eq!(
+        (&wav["sample_rate"], &wav["frames"], &wav["bits"]),
+        (&json!(48_000), &json!(240_000), &json!(24))
+    );
+    let channel = &wav["channels"][0];
+    for field in [
+        "peak_dbfs",
+        "rms_dbfs",
+        "lufs",
+        "noise_floor_dbfs",
+        "clipped_runs",
+        "dc",
+    ] {
+        assert!(channel[field].is_number(), "{field}");
+    }
+    let (status, out, _) = run(&["wav", path]);
+    assert!(
+        status == 0
+            && out.contains("48000 Hz, 24 bits, 2 channels, 5.0 s")
+            && out.contains("1 and 2: the same"),
+        "{out}"
+    );
+    let (status, _, error) = run(&["wav", DEMO]);
+    assert!(
+        status == 2 && error.contains("this is no WAV file"),
+        "{error}"
+    );
+    assert_eq!(run(&["wav", "nothing.wav"]).0, 2);
+}
+
+/// The same file by a tool that has nothing to do with this one, where it is installed.
+#[test]
+fn wav_agrees_with_sox_where_it_is_there() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = recording(folder.path());
+    let measured = std::process::Command::new("sox")
+        .arg(&path)
+        .args(["-n", "stats"])
+        .output();
+    let Ok(measured) = measured else { return };
+    let text = String::from_utf8_lossy(&measured.stderr).into_owned();
+    let figure = |name: &str| {
+        let line = text.lines().find(|line| line.starts_with(name)).unwrap();
+        line[name.len()..]
+            .split_whitespace()
+            .next()
+            .unwrap()
+            .parse::<f64>()
+            .unwrap()
+    };
+    let wav = answer(&["wav", path.to_str().unwrap()]);
+    let channel = &wav["channels"][0];
+    let near = |field: &str, of: &str| {
+        let (here, there) = (channel[field].as_f64().unwrap(), figure(of));
+        assert!((here - there).abs() < 0.1, "{field}: {here}, {of}: {there}");
+    };
+    near("peak_dbfs", "Pk lev dB");
+    near("rms_dbfs", "RMS lev dB");
+}

@@ -73,6 +73,19 @@ export type AtAGlance = Schemas["AtAGlance"];
 export type Wanted = Schemas["Wanted"];
 export type Setup = Schemas["Setup"];
 export type SafeFixes = Schemas["SafeFixes"];
+export type SoundReport = Schemas["SoundReport"];
+export type ChainReport = Schemas["ChainReport"];
+export type StageReport = Schemas["StageReport"];
+export type GainReport = Schemas["GainReport"];
+export type TrackSheet = Schemas["TrackSheet"];
+export type TrackReport = Schemas["TrackReport"];
+export type TrackSetting = Schemas["TrackSetting"];
+export type TrackPreset = Schemas["TrackPreset"];
+export type SchoolsReport = Schemas["SchoolsReport"];
+export type SetGains = Schemas["SetGains"];
+export type SoundSetting = Schemas["SoundSetting"];
+export type SoundSource = Schemas["SoundSource"];
+export type WavAnswer = Schemas["WavAnswer"];
 type ProblemBody = Schemas["Problem"];
 
 /** What the server, or the way to it, had against a request: `message` is the sentence to show. */

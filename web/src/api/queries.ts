@@ -6,6 +6,7 @@ import {
   askWorkspace,
   CHANGES,
   onRevision,
+  Problem,
   type Asked,
   type AtAGlance,
   type BuildComparison,
@@ -33,13 +34,18 @@ import {
   type Reference,
   type RoutesReport,
   type SafeFixes,
+  type SchoolsReport,
   type SearchHit,
+  type SetGains,
   type Setup,
+  type SoundReport,
   type TableAsked,
   type TimeTable,
+  type TrackPreset,
   type Turned,
   type TurnedAnswer,
   type Wanted,
+  type WavAnswer,
   type Working,
   type Workspace,
 } from "./client";
@@ -315,6 +321,52 @@ export const useChoices = (id: string, revision: number, build: string, device: 
     placeholderData: (old) => old,
     retry: false,
   });
+
+/** The sound as an edit would leave it: a gain while it is being dragged. */
+export const trySound = (id: string, build: string, commands: Command[]) =>
+  ask<SoundReport>((api) => api.POST(`${ONE}/sound`, { ...of(id), body: { build, commands } }));
+
+/** The two schools of gain for one chain. */
+export const useSchools = (id: string, build: string, revision: number, chain: string) =>
+  useQuestion("schools", id, revision, { build, chain }, () => ask<SchoolsReport | null>((api) => api.GET(`${ONE}/schools`, of(id, { build, chain }))), {
+    keep: true,
+  });
+
+/** Every gain of a build set for the best signal to noise, as an edit. */
+export const planGains = async (id: string, build: string): Promise<{ commands: Command[]; says: string[] }> =>
+  ask<SetGains>((api) => api.GET(`${ONE}/gains`, of(id, { build })));
+
+/** Ways to fill the tracks of a recorder at once. */
+export const useTrackPresets = (id: string, build: string, revision: number, recorder: string) =>
+  useQuestion("track presets", id, revision, { build, recorder }, () =>
+    ask<TrackPreset[]>((api) => api.GET(`${ONE}/track-presets`, of(id, { build, recorder }))),
+  );
+
+export const tracksAddress = (id: string, build: string) => `/api${at(id)}/tracks.csv?build=${encodeURIComponent(build)}`;
+export const ixmlAddress = (id: string, build: string, recorder: string) =>
+  `/api${at(id)}/tracks.ixml?build=${encodeURIComponent(build)}&recorder=${encodeURIComponent(recorder)}`;
+export const toneAddress = (level: string, hertz: string, seconds: string) =>
+  `/api/tone.wav?${new URLSearchParams({ level, seconds, ...(hertz ? { hertz } : {}) }).toString()}`;
+
+/** Reads a recording on the server, piece by piece: `fetch` doesn't say how far an upload has come. */
+export function readWav(file: Blob, query: Record<string, string>, progress: (share: number) => void, signal: AbortSignal): Promise<WavAnswer> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open("POST", `/api/wav?${new URLSearchParams(query).toString()}`);
+    request.responseType = "json";
+    request.upload.onprogress = (event) => progress(event.loaded / Math.max(1, event.total));
+    request.onload = () => {
+      const answer = request.response as (WavAnswer & { detail?: string }) | null;
+      if (request.status === 200 && answer) resolve(answer);
+      else reject(new Problem(request.status, answer?.detail ?? `The server answered ${request.status}.`));
+    };
+    request.onerror = () => reject(new Problem(0, "The server doesn’t answer; choose the recording again."));
+    signal.addEventListener("abort", () => request.abort());
+    request.onabort = () => reject(new Problem(0, "Reading was cancelled."));
+    request.setRequestHeader("Content-Type", "application/octet-stream");
+    request.send(file);
+  });
+}
 
 export const useKit = (id: string, build: string, revision: number) =>
   useQuestion("kit", id, revision, { build }, () => ask<KitReport[]>((api) => api.GET(`${ONE}/kit`, of(id, { build }))), { keep: true });

@@ -632,6 +632,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/sound": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The sound of a build as an edit would leave it: a gain while it is being dragged. */
+        post: operations["tried"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/sources": {
         parameters: {
             query?: never;
@@ -1283,7 +1300,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "T-101" | "T-102" | "T-103" | "T-104" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "T-101" | "T-102" | "T-103" | "T-104" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -1723,6 +1740,11 @@ export interface components {
                 pre_record?: components["schemas"]["Span"] | null;
                 /** @description A proxy alongside, by its codec's id. */
                 proxy?: string | null;
+                /**
+                 * Format: int32
+                 * @description Samples of sound a second; 48,000 where not said.
+                 */
+                sample_rate?: number | null;
                 /** @description Its screen stands away from the body: heat leaves it sooner. */
                 screen_flipped_out?: boolean;
                 sensor_rate?: components["schemas"]["FrameRate"] | null;
@@ -3711,6 +3733,11 @@ export interface components {
             pre_record?: components["schemas"]["Span"] | null;
             /** @description A proxy alongside, by its codec's id. */
             proxy?: string | null;
+            /**
+             * Format: int32
+             * @description Samples of sound a second; 48,000 where not said.
+             */
+            sample_rate?: number | null;
             /** @description Its screen stands away from the body: heat leaves it sooner. */
             screen_flipped_out?: boolean;
             sensor_rate?: components["schemas"]["FrameRate"] | null;
@@ -4097,6 +4124,8 @@ export interface components {
         StageReport: {
             /** @description Where it is. */
             at: string;
+            /** @description Whether its gain follows the level by itself, where it can. */
+            auto_gain?: boolean | null;
             /** @description The device's name. */
             device: string;
             /**
@@ -4133,6 +4162,8 @@ export interface components {
              * @description The noise of the gear behind it.
              */
             noise_db: number;
+            /** @description Whether its pad is in, where it has one. */
+            pad?: boolean | null;
             /**
              * Format: double
              * @description The peaks behind it.
@@ -4145,6 +4176,7 @@ export interface components {
              * @description The noise of the room behind it.
              */
             room_db: number;
+            tuned?: components["schemas"]["TunedReport"] | null;
             /** @description What the levels are against. */
             unit: string;
         };
@@ -4341,6 +4373,31 @@ export interface components {
          * @enum {string}
          */
         TransmitterFeed: "own-output" | "relayed";
+        /** @description An edit that is looked at before it is made. */
+        Tried: {
+            /** @description The build. */
+            build: components["schemas"]["String"];
+            /** @description What would be changed. */
+            commands: components["schemas"]["Command"][];
+        };
+        /** @description What a transmitter is tuned to. */
+        TunedReport: {
+            /**
+             * Format: double
+             * @description The lowest that it can be tuned to, in megahertz.
+             */
+            from_mhz: number;
+            /**
+             * Format: double
+             * @description In megahertz; none where nobody has said.
+             */
+            mhz?: number | null;
+            /**
+             * Format: double
+             * @description The highest.
+             */
+            to_mhz: number;
+        };
         /** @description What a transmitter can be tuned to, in kilohertz. */
         Tuning: {
             /**
@@ -6222,6 +6279,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Setup"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tried: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tried"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundReport"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {

@@ -34,6 +34,8 @@ export const KINDS: { value: Device["kind"]; label: string }[] = [
   { value: "port-box", label: "Port box" },
   { value: "microphone", label: "Microphone" },
   { value: "mixer", label: "Mixer" },
+  { value: "sound-box", label: "Sound adapter or splitter" },
+  { value: "headphones", label: "Headphones" },
   { value: "timecode-box", label: "Timecode box" },
 ];
 

@@ -22,6 +22,7 @@ export function MoreSettings({
   const open =
     setting.sensor_rate ||
     setting.sound_bits ||
+    setting.sample_rate ||
     setting.proxy ||
     setting.pre_record ||
     setting.screen_flipped_out ||
@@ -49,6 +50,12 @@ export function MoreSettings({
             { value: "32", label: "32-bit float" },
           ]}
           onChoose={(bits) => quietly({ sound_bits: bits === "24" ? null : Number(bits) })}
+        />
+        <Choice
+          label="Sound samples a second"
+          value={String(setting.sample_rate ?? 48_000)}
+          options={[44_100, 48_000, 88_200, 96_000, 192_000].map((rate) => ({ value: String(rate), label: `${rate / 1000} kHz` }))}
+          onChoose={(rate) => quietly({ sample_rate: rate === "48000" ? null : Number(rate) })}
         />
         {(can.slots ?? 1) > 1 && (
           <Choice

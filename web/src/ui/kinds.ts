@@ -8,7 +8,7 @@ export const GROUPS: { name: string; kinds: Kind[] }[] = [
   { name: "Monitors and viewfinders", kinds: ["monitor", "viewfinder", "projector"] },
   { name: "Recorders and drives", kinds: ["recorder-monitor", "recorder", "encoder", "drive"] },
   { name: "Wireless", kinds: ["transmitter", "receiver", "viewer"] },
-  { name: "Sound", kinds: ["microphone", "mixer"] },
+  { name: "Sound", kinds: ["microphone", "mixer", "sound-box", "headphones"] },
   { name: "Timecode", kinds: ["timecode-box"] },
   { name: "Converters and distribution", kinds: ["converter", "distribution", "switcher", "isolator", "extender", "port-box"] },
 ];

@@ -11,6 +11,8 @@ use crate::quantity::{Decibels, Span};
 pub const LONGEST_PRE_RECORD: Span = Span(10 * 60);
 /// Bits a sample that recorders write, 32 as floating point.
 const SOUND_BITS: [u8; 3] = [16, 24, 32];
+/// Samples of sound a second that recorders write.
+const SAMPLE_RATES: [u32; 5] = [44_100, 48_000, 88_200, 96_000, 192_000];
 
 /// Something that a recorder is set to and doesn't have.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
@@ -51,6 +53,9 @@ pub enum Misfit {
     /// Bits a sample that nobody records.
     #[error("sound is 16, 24 or 32 bits a sample, not {0}")]
     SoundBits(u8),
+    /// Samples a second that nobody records.
+    #[error("sound is 44100, 48000, 88200, 96000 or 192000 samples a second, not {0}")]
+    SampleRate(u32),
     /// A sensor rate that it doesn't have.
     #[error("its sensor doesn’t run at {rate} frames a second; it records {records}")]
     SensorRate {
@@ -118,6 +123,10 @@ pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSettin
             tracks: setting.tracks,
         });
     }
+    let rate = setting
+        .sample_rate
+        .filter(|rate| !SAMPLE_RATES.contains(rate));
+    found.extend(rate.map(Misfit::SampleRate));
     let bits = setting.sound_bits.filter(|bits| !SOUND_BITS.contains(bits));
     found.extend(bits.map(Misfit::SoundBits));
     if let Some(rate) = setting.sensor_rate
@@ -184,6 +193,9 @@ pub fn without_misfits(
     setting.tracks = setting.tracks.min(ability.tracks);
     setting.to_drive &= ability.drive_port.is_some();
     setting.sound_bits = setting.sound_bits.filter(|bits| SOUND_BITS.contains(bits));
+    setting.sample_rate = setting
+        .sample_rate
+        .filter(|rate| SAMPLE_RATES.contains(rate));
     setting.proxy = setting.proxy.filter(|id| catalogue.codec(id).is_some());
     setting.sensor_rate = setting
         .sensor_rate

@@ -369,6 +369,10 @@ codes! {
         "The gains of this chain can be set so that it is quieter by the same headroom."
         "The noise of the later stage is amplified with the voice."
         "Set more gain early and less late, where the house works so.";
+    SampleRates "S-129" "Sample rates differ"
+        "Recorders of one floor write sound with different numbers of samples a second."
+        "Files of one take have to be converted before they line up."
+        "Set them to one rate: 48,000 goes with pictures.";
     TimecodeRate "T-101" "Timecode rates differ"
         "Two devices that must agree count at different rates."
         "The recordings don’t line up in the edit."

@@ -313,6 +313,7 @@ pub fn recorder_sum<'c>(
         rate: Some(rate),
         audio: AudioTracks {
             bits: u64::from(setting.sound_bits.unwrap_or(24)),
+            sample_rate: u64::from(setting.sample_rate.unwrap_or(48_000)),
             ..AudioTracks::usual(tracks)
         },
         container: None,

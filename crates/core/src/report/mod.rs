@@ -41,7 +41,7 @@ pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};
 pub use safe::{SafeFixes, safe_fixes};
 pub use sound::{
     ApartReport, ChainReport, GainReport, PositionReport, RoomReport, SoundReport, SourceReport,
-    StageReport, TrackReport, TrackSheet,
+    StageReport, TrackReport, TrackSheet, TunedReport,
 };
 pub use summary::{DeviceReport, StageMarks, Verdict};
 pub use tracks::{TrackPreset, sheet_of, track_ixml, track_presets, track_rows};

@@ -147,11 +147,29 @@ pub struct StageReport {
     pub phantom: Option<bool>,
     /// Whether its limiter is in, where it has one.
     pub limiter: Option<bool>,
+    /// Whether its pad is in, where it has one.
+    pub pad: Option<bool>,
+    /// Whether its gain follows the level by itself, where it can.
+    pub auto_gain: Option<bool>,
+    /// What a transmitter is tuned to, where that is set by hand.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub tuned: Option<TunedReport>,
     /// Where its level was measured: the file and the channel.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub measured: Option<String>,
     /// What is added to its levels to draw them on one scale, in dB.
     pub drawn_db: f64,
+}
+
+/// What a transmitter is tuned to.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct TunedReport {
+    /// In megahertz; none where nobody has said.
+    pub mhz: Option<f64>,
+    /// The lowest that it can be tuned to, in megahertz.
+    pub from_mhz: f64,
+    /// The highest.
+    pub to_mhz: f64,
 }
 
 /// A gain that can be set.
@@ -465,7 +483,16 @@ fn stage_report(facts: &Facts, stage: &Stage, origin: PortIx) -> StageReport {
         let mut takes = audio.takes.iter();
         takes.find(|level| Some(level.kind) == stage.level_kind)
     });
+    // What stands before it: the microphone itself, behind passive boxes too, or an output.
+    let fed = floor.into[stage.port].map_or(origin, |number| floor.link(number).from);
+    let passive = floor.ports[fed].port.audio.as_deref();
+    let fed = if passive.is_some_and(|audio| audio.passive) {
+        origin
+    } else {
+        fed
+    };
     let limiter = audio.is_some_and(|audio| audio.limiter) && stage.kind == StageKind::Input;
+    let input = audio.filter(|_| stage.kind == StageKind::Input);
     let set = floor.sound_setting(stage.port);
     StageReport {
         at: floor.name(stage.port),
@@ -491,8 +518,15 @@ fn stage_report(facts: &Facts, stage: &Stage, origin: PortIx) -> StageReport {
         levels,
         phantom: takes
             .filter(|takes| takes.phantom)
-            .map(|takes| phantom_is_on(floor, stage.port, takes, origin)),
+            .map(|takes| phantom_is_on(floor, stage.port, takes, fed)),
         limiter: limiter.then(|| set.and_then(|set| set.limiter).unwrap_or(false)),
+        pad: input
+            .filter(|audio| audio.pad_db.is_some())
+            .map(|_| set.and_then(|set| set.pad).unwrap_or(false)),
+        auto_gain: input
+            .filter(|audio| audio.auto_gain)
+            .map(|_| set.is_some_and(|set| set.auto_gain)),
+        tuned: tuned(facts, stage),
         measured: set
             .and_then(|set| set.measured.as_ref())
             .filter(|_| stage.measured)
@@ -502,6 +536,19 @@ fn stage_report(facts: &Facts, stage: &Stage, origin: PortIx) -> StageReport {
             Unit::Dbfs => FULL_SCALE_DRAWN_DBU,
         },
     }
+}
+
+fn tuned(facts: &Facts, stage: &Stage) -> Option<TunedReport> {
+    let floor = facts.floor;
+    let device = floor.devices[floor.ports[stage.port].placement]?;
+    let tuning = device.radio.as_ref()?.tuning?;
+    let set = floor.sound_setting(stage.port);
+    let mhz = |khz: u32| f64::from(khz) / 1_000.0;
+    (stage.kind == StageKind::Air).then(|| TunedReport {
+        mhz: set.and_then(|set| set.frequency_khz).map(mhz),
+        from_mhz: mhz(tuning.from_khz),
+        to_mhz: mhz(tuning.to_khz),
+    })
 }
 
 fn gain(facts: &Facts, stage: &Stage) -> Option<GainReport> {

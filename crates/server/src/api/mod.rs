@@ -84,6 +84,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/day", get(media::plan))
         .route("/productions/{id}/media-plan.csv", get(media::csv))
         .route("/productions/{id}/choices", post(media::choices))
+        .route("/productions/{id}/sound", post(sound::tried))
         .route("/productions/{id}/schools", get(sound::schools))
         .route("/productions/{id}/gains", get(sound::gains))
         .route("/productions/{id}/track-presets", get(sound::presets))
@@ -128,6 +129,7 @@ async fn described() -> Response {
         media::plan,
         media::csv,
         media::choices,
+        sound::tried,
         sound::schools,
         sound::gains,
         sound::presets,

@@ -1,6 +1,6 @@
 //! Sound: gains, tracks, tones to line up with, recordings read as they come.
 
-use super::body::{Path, Query};
+use super::body::{Body as Sent, Path, Query};
 use super::media::defused;
 use super::productions::no_build;
 use crate::App;
@@ -13,10 +13,11 @@ use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use tokio_stream::StreamExt;
 use utoipa::{IntoParams, ToSchema};
+use west_rail_core::document::{Command, Handle};
 use west_rail_core::quantity::Decibels;
 use west_rail_core::report::{
-    SchoolsReport, SetGains, TrackPreset, TrackSheet, report, schools_of, set_gains, sheet_of,
-    track_ixml, track_presets, track_rows,
+    SchoolsReport, SetGains, SoundReport, TrackPreset, TrackSheet, report, schools_of, set_gains,
+    sheet_of, track_ixml, track_presets, track_rows,
 };
 use west_rail_core::wav::{Compared, Tone, ToneKind, WavReader, WavReport, compare_with, tone};
 
@@ -105,6 +106,36 @@ pub async fn schools(
         }
         let found = schools_of(&kept.production, &query.build, catalogue, &query.chain);
         Ok(Json(found))
+    })
+    .await
+}
+
+/// An edit that is looked at before it is made.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Tried {
+    /// The build.
+    build: Handle,
+    /// What would be changed.
+    commands: Vec<Command>,
+}
+
+/// The sound of a build as an edit would leave it: a gain while it is being dragged.
+#[utoipa::path(post, path = "/api/productions/{id}/sound", tag = "sound", params(("id" = String, Path, description = "The production’s id.")), request_body = Tried,
+    responses((status = 200, body = SoundReport), (status = 404, body = Problem), (status = 422, body = Problem)))]
+pub async fn tried(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Sent(tried): Sent<Tried>,
+) -> Result<Json<SoundReport>, Problem> {
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
+        let edited = kept.production.edited(catalogue, &tried.commands);
+        let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
+        let report = report(&edited.production, &tried.build, catalogue);
+        report
+            .map(|report| Json(report.sound))
+            .ok_or_else(|| no_build(&tried.build))
     })
     .await
 }

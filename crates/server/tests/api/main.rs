@@ -1,6 +1,7 @@
 //! The API on a real data file: what a person's browser, or a stranger's script, may send.
 
 mod setup;
+mod sound;
 
 use axum::Router;
 use axum::body::Body;

@@ -11,7 +11,7 @@ import { DevicePlate } from "./plate";
 import { forgetWidths, textWidth } from "./text";
 
 /** The board beside the lines: as wide as this at least, and with columns of its own from there on. */
-const NARROW_BOARD = 194;
+const NARROW_BOARD = 186;
 const WIDE_BOARD = 440;
 const WIDE = 1_000;
 const COLUMNS = 430;

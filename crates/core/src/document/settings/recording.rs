@@ -28,6 +28,9 @@ pub struct RecordingSetting {
     /// Bits a sample of sound: 16, 24, or 32 for floating point; 24 where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub sound_bits: Option<u8>,
+    /// Samples of sound a second; 48,000 where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sample_rate: Option<u32>,
     /// How several slots are used.
     #[serde(default, skip_serializing_if = "SlotUse::is_relay")]
     pub slots: SlotUse,

@@ -30,24 +30,27 @@ fn set(facts: &Facts, port: PortIx, what: &str, change: impl Fn(&mut SoundSettin
 
 /// Switches 48 V at an input.
 pub fn phantom(facts: &Facts, input: PortIx, on: bool) -> Option<Fix> {
-    let what = if on { "48 V on" } else { "48 V off" };
-    Some(set(facts, input, what, |setting| {
-        setting.phantom = Some(on);
-    }))
+    let title = format!(
+        "Switch 48 V {} at {}",
+        if on { "on" } else { "off" },
+        facts.port(input)
+    );
+    let command = setting(facts, input, |setting| setting.phantom = Some(on));
+    Some(Fix::new(title, vec![command]))
 }
 
 /// Puts a limiter in.
 pub fn limiter(facts: &Facts, port: PortIx) -> Option<Fix> {
-    Some(set(facts, port, "limiter in", |setting| {
-        setting.limiter = Some(true);
-    }))
+    let title = format!("Switch the limiter on at {}", facts.port(port));
+    let command = setting(facts, port, |setting| setting.limiter = Some(true));
+    Some(Fix::new(title, vec![command]))
 }
 
 /// Gain by hand.
 pub fn auto_gain_off(facts: &Facts, port: PortIx) -> Option<Fix> {
-    Some(set(facts, port, "gain by hand", |setting| {
-        setting.auto_gain = false;
-    }))
+    let title = format!("Set the gain of {} by hand", facts.port(port));
+    let command = setting(facts, port, |setting| setting.auto_gain = false);
+    Some(Fix::new(title, vec![command]))
 }
 
 /// Brings the two ends of a connection to one level: the input switched, the output switched, a pad.
@@ -195,15 +198,12 @@ pub fn less_gain(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Vec
         }));
     }
     if own.is_some_and(|audio| audio.pad_db.is_some()) && stage.kind == StageKind::Input {
-        fixes.push(set(
-            facts,
-            stage.port,
-            "its pad in, gain as planned",
-            |setting| {
-                setting.pad = Some(true);
-                setting.gain = None;
-            },
-        ));
+        let command = setting(facts, stage.port, |setting| {
+            setting.pad = Some(true);
+            setting.gain = None;
+        });
+        let title = format!("Switch the pad on at {}", facts.port(stage.port));
+        fixes.push(Fix::new(title, vec![command]));
     }
     if let Some(connection) = floor.into[stage.port].filter(|_| stage.kind == StageKind::Input) {
         fixes.extend(pad(facts, connection, too_much));
@@ -427,6 +427,14 @@ pub fn on_free_track(facts: &Facts, recorder: &RecorderTracks) -> Option<Fix> {
     let mut fix = set_tracks(facts, placement, title, tracks);
     commands.append(&mut fix.commands);
     Some(Fix::new(fix.title, commands))
+}
+
+/// Sets the samples a second of a recorder.
+pub fn sample_rate(facts: &Facts, placement: usize, rate: u32) -> Option<Fix> {
+    let what = format!("{rate} samples of sound a second");
+    super::recording::change_recording(facts, placement, &what, |setting| {
+        setting.sample_rate = (rate != 48_000).then_some(rate);
+    })
 }
 
 /// The free socket for headphones of a device.

@@ -38,6 +38,7 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     }
     quieter_ways(facts, found);
     safety_copies(facts, found);
+    sample_rates(facts, found);
     headphones(facts, found);
     frequencies(facts, found);
     batteries(facts, found);
@@ -664,6 +665,44 @@ fn safety_copies(facts: &Facts, found: &mut Vec<Finding>) {
             text,
             reason,
         ));
+    }
+}
+
+/// Recorders that write other samples a second than most.
+fn sample_rates(facts: &Facts, found: &mut Vec<Finding>) {
+    let rate = |placement: usize| {
+        let settings = &facts.floor.build.placements[placement].settings;
+        let recording = settings.recording.as_ref();
+        recording.map_or(48_000, |recording| recording.sample_rate.unwrap_or(48_000))
+    };
+    let writing = facts.heard.recorders.iter().filter(|recorder| {
+        let mut tracks = recorder.tracks.iter();
+        tracks.any(|track| !track.from.is_empty())
+    });
+    let writing: Vec<usize> = writing.map(|recorder| recorder.placement).collect();
+    let Some((first, rest)) = writing.split_first() else {
+        return;
+    };
+    // Pictures want 48,000: where one has that, it is the others that are set otherwise.
+    let usual = writing.iter().any(|placement| rate(*placement) == 48_000);
+    let wanted = if usual { 48_000 } else { rate(*first) };
+    let odd = [*first].into_iter().chain(rest.iter().copied());
+    for placement in odd.filter(|placement| rate(*placement) != wanted) {
+        let text = format!(
+            "{} writes {} samples a second, the others {wanted}.",
+            facts.device(placement),
+            rate(placement)
+        );
+        let reason = "Files of one take don’t line up before one of them is converted.";
+        let finding = Finding::on_device(
+            facts,
+            Code::SampleRates,
+            Severity::Caution,
+            placement,
+            text,
+            reason,
+        );
+        found.push(finding.with(facts, || fix::sample_rate(facts, placement, wanted)));
     }
 }
 
