@@ -155,12 +155,19 @@ function StageControls({ stage, setTried }: { stage: StageReport; setTried: (sou
 
 function GainSlider({ stage, setTried }: { stage: StageReport; setTried: (sound: SoundReport | undefined) => void }) {
   const drag = useTriedGain(stage.at, setTried);
+  // Where the slider is held, until what it asked for is so.
+  const [held, setHeld] = useState<number>();
   const { gain } = stage;
   if (!gain) return null;
   const steps = [...new Set([0, ...gain.steps_db])].sort((one, other) => one - other);
   const stepped = gain.steps_db.length > 0;
-  const value = stepped ? Math.max(0, steps.indexOf(gain.now_db)) : gain.now_db;
-  const asGain = (typed: string) => (stepped ? (steps[Number(typed)] ?? 0) : Number(typed));
+  const now = stepped ? Math.max(0, steps.indexOf(gain.now_db)) : gain.now_db;
+  const asGain = (place: number) => (stepped ? (steps[place] ?? 0) : place);
+  const letGo = () => {
+    if (held === undefined) return;
+    const made = drag.letGo(asGain(held));
+    void made.catch(() => undefined).then(() => setHeld((still) => (still === held ? undefined : still)));
+  };
   return (
     <input
       type="range"
@@ -169,14 +176,17 @@ function GainSlider({ stage, setTried }: { stage: StageReport; setTried: (sound:
       min={stepped ? 0 : gain.least_db}
       max={stepped ? steps.length - 1 : gain.most_db}
       step={1}
-      value={value}
+      value={held ?? now}
       className="w-full accent-(--accent)"
-      onChange={(event) => drag.move(asGain(event.target.value))}
-      onPointerUp={(event) => drag.letGo(asGain(event.currentTarget.value))}
-      onKeyDown={(event) => event.stopPropagation()}
-      onKeyUp={(event) => {
-        if (/^(Arrow|Page|Home|End)/.test(event.key)) drag.letGo(asGain(event.currentTarget.value));
+      onChange={(event) => {
+        const place = Number(event.target.value);
+        setHeld(place);
+        drag.move(asGain(place));
       }}
+      onPointerUp={letGo}
+      onBlur={letGo}
+      onKeyDown={(event) => event.stopPropagation()}
+      onKeyUp={letGo}
     />
   );
 }

@@ -43,7 +43,9 @@ export function useTriedGain(at: string, setTried: (sound: SoundReport | undefin
     },
     letGo: (gain: number) => {
       wanted.current = undefined;
-      settle(edit([command(gain)]).finally(() => setTried(undefined)));
+      const made = edit([command(gain)]).finally(() => setTried(undefined));
+      settle(made);
+      return made;
     },
     cancel: () => {
       wanted.current = undefined;

@@ -233,6 +233,7 @@ fn recording() -> impl Strategy<Value = RecordingSetting> {
                 to_drive: tracks == 3,
                 sensor_rate: sensor_rate.map(|rate| rate.parse().unwrap()),
                 sound_bits: flag.then_some(16 + (tracks as u8 % 3) * 8),
+                sample_rate: flag.then_some(44_100 + 3_900 * (tracks as u32 % 2)),
                 slots,
                 proxy,
                 pre_record: flag.then_some(Span(kept)),

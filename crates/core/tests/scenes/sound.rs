@@ -779,3 +779,132 @@ proptest! {
         prop_assert!(float.headroom_db >= low.headroom_db.map(|room| room - 0.11));
     }
 }
+
+#[test]
+fn recorders_that_write_other_sample_rates() {
+    let mut floor = scene("1080p25")
+        .with("m", "dunmore-b1")
+        .with("mix", "dunmore-x6")
+        .with("a", "orrell-c4")
+        .line("m.out > mix.in1")
+        .line("mix.mix > a.xlr1")
+        .records("mix", "pcm-wav", &["sd-v60-128"], 1)
+        .records("a", "mezzanine-high", &["cfx-b-512"], 1);
+    let recording = floor.0.builds[0].placements[1].settings.recording.as_mut();
+    recording.unwrap().sample_rate = Some(96_000);
+    assert_eq!(
+        says(&floor, "S-129"),
+        "caution: MIX writes 96000 samples a second, the others 48000. fix: Set MIX to 48000 samples of sound a second"
+    );
+    // Twice the samples are twice the data.
+    let rate = |scene: &Scene| {
+        scene.report().recordings[0]
+            .time
+            .as_ref()
+            .unwrap()
+            .total_bps
+    };
+    let double = rate(&floor);
+    assert_eq!(
+        double,
+        2 * rate(&Scene(floor.every_fix_mends().0).with_rate(48_000))
+    );
+}
+
+impl Scene {
+    fn with_rate(mut self, rate: u32) -> Self {
+        let recording = self.0.builds[0].placements[1].settings.recording.as_mut();
+        recording.unwrap().sample_rate = Some(rate);
+        self
+    }
+}
+
+#[test]
+fn a_wireless_and_a_wired_microphone_on_one_track_comb() {
+    let floor = scene("1080p25")
+        .with("boom", "dunmore-b1")
+        .with("lav", "dunmore-l1")
+        .with("tx", "dunmore-w4t")
+        .with("rx", "dunmore-w4r")
+        .with("mix", "dunmore-x6")
+        .line("boom.out > mix.in1")
+        .line("lav.out > tx.in")
+        .line("tx.air > rx.air 5 m")
+        .line("rx.out > mix.in2")
+        .records("mix", "pcm-wav", &["sd-v60-128"], 1)
+        .does(tracks(
+            "mix",
+            vec![TrackSetting {
+                from: vec![from("in1", 1), from("in2", 1)],
+                kind: TrackKind::Mix,
+                ..TrackSetting::default()
+            }],
+        ));
+    assert_eq!(
+        says(&floor, "S-122"),
+        "note: On track 1 of MIX, LAV comes 3.0 ms after BOOM. fix: none"
+    );
+}
+
+#[test]
+fn headphones_that_hear_late_or_nothing() {
+    let floor = |behind: &str| {
+        scene("1080p25")
+            .with("m", "dunmore-d1")
+            .with("tx", "dunmore-u1t")
+            .with("mix", "dunmore-x6")
+            .with("ears", "dunmore-e2")
+            .line("m.out > mix.in1")
+            .line(behind)
+            .records("mix", "pcm-wav", &["sd-v60-128"], 1)
+    };
+    let listening = floor("mix.phones > ears.in jack635 1 m");
+    assert!(
+        listening
+            .all_codes()
+            .iter()
+            .all(|code| code != "S-117" && code != "S-127")
+    );
+    let alone = into_mixer("dunmore-d1");
+    assert_eq!(
+        says(&alone, "S-117"),
+        "note: Nobody listens to what MIX records. fix: Connect headphones to Headphones of MIX"
+    );
+    alone.every_fix_mends();
+    // Two radio hops and their delay before the ears.
+    let mut late = scene("1080p25")
+        .with("m", "dunmore-l2")
+        .with("tx", "dunmore-u1t")
+        .with("rx", "dunmore-u1r")
+        .with("a", "tamsin-m4")
+        .with("ears", "dunmore-e1")
+        .line("m.out > tx.in jack35 1 m")
+        .line("tx.air > rx.air1 5 m")
+        .line("rx.out1 > a.mic jack35 1 m")
+        .line("a.phones > ears.in jack35 1 m");
+    late = late.records("a", "h264-100", &["sd-v60-128"], 1);
+    assert!(says(&late, "S-127").starts_with("caution: EARS hear everything 21 ms late."));
+}
+
+#[test]
+fn a_house_that_wants_two_recorders_and_batteries_shorter_than_the_day() {
+    use west_rail_core::document::{Rolls, ScheduleEntry, SoundOfRecord};
+    let mut floor = by_radio("dunmore-l1", "dunmore-w4t", "dunmore-w4r");
+    floor.0.house_rules.sound_of_record = SoundOfRecord::Both;
+    assert_eq!(
+        says(&floor, "S-121"),
+        "caution: M is recorded by A alone. fix: none"
+    );
+    floor.0.builds[0].schedule.push(ScheduleEntry {
+        id: "day".into(),
+        name: "The day".into(),
+        recorders: Vec::new(),
+        start: "08:00".parse().unwrap(),
+        length: "9 h".parse().unwrap(),
+        rolls: Rolls::Continuous,
+    });
+    assert_eq!(
+        says(&floor, "S-125"),
+        "note: The battery of TX lasts 6 h 00 min, the day 9 h 00 min. fix: none"
+    );
+}

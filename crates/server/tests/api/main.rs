@@ -114,7 +114,7 @@ async fn an_edit_is_answered_with_the_new_report() {
     let before = server.get(NIGHT).await.json();
     assert_eq!(
         (&before["revision"], &before["report"]["verdict"]["stops"]),
-        (&json!(1), &json!(5))
+        (&json!(1), &json!(7))
     );
     let finding = before["report"]["findings"][0]["id"].as_str().unwrap();
     let fixes = server
@@ -126,7 +126,7 @@ async fn an_edit_is_answered_with_the_new_report() {
     let after = server.edit(1, fix.clone()).await.json();
     assert_eq!(
         (&after["revision"], &after["report"]["verdict"]["stops"]),
-        (&json!(2), &json!(4))
+        (&json!(2), &json!(6))
     );
     let undone = server
         .send(
@@ -367,7 +367,7 @@ async fn questions_change_nothing() {
             &ahead["gone"][0]["code"],
             &ahead["come"][0]["code"]
         ),
-        (&json!(5), &json!("V-102"), &json!("K-105"))
+        (&json!(7), &json!("V-102"), &json!("K-105"))
     );
     assert_eq!(server.get(NIGHT).await.text, before);
 }

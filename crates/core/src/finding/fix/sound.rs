@@ -431,7 +431,10 @@ pub fn on_free_track(facts: &Facts, recorder: &RecorderTracks) -> Option<Fix> {
 
 /// Sets the samples a second of a recorder.
 pub fn sample_rate(facts: &Facts, placement: usize, rate: u32) -> Option<Fix> {
-    let what = format!("{rate} samples of sound a second");
+    let what = format!(
+        "Set {} to {rate} samples of sound a second",
+        facts.device(placement)
+    );
     super::recording::change_recording(facts, placement, &what, |setting| {
         setting.sample_rate = (rate != 48_000).then_some(rate);
     })
