@@ -135,6 +135,33 @@ test("a hundred devices, selected and scrolled", async ({ page, server }) => {
   row("  400 pixels scrolled, until the second frame", spread(scrolled), "two frames, 33 ms");
 });
 
+test("a gain that is dragged", async ({ page, server }) => {
+  await page.goto(`${server.address}/p/the-night-pour/night/sound?chain=${encodeURIComponent("boom1.out.1>mix.1")}`);
+  await expect(page.locator('[data-gain="mix.in1"]')).toBeVisible();
+  const times = await page.evaluate(async () => {
+    const frame = () => new Promise((done) => requestAnimationFrame(done));
+    const point = document.querySelector<SVGElement>('[data-gain="mix.in1"]');
+    const says = () => document.querySelector("[aria-label='Chains']")?.textContent;
+    const box = point?.getBoundingClientRect();
+    if (!point || !box) return [];
+    point.setPointerCapture = () => undefined;
+    const move = (type: string, y: number) =>
+      point.dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, clientX: box.x + 7, clientY: box.y + 7 + y }));
+    move("pointerdown", 0);
+    const times: number[] = [];
+    for (let step = 1; step <= 20; step += 1) {
+      const before = says();
+      const begun = performance.now();
+      move("pointermove", step * 3);
+      while (says() === before && performance.now() - begun < 2_000) await frame();
+      await frame();
+      times.push(performance.now() - begun);
+    }
+    return times;
+  });
+  row("a gain dragged, from move to picture", spread(times), "two frames, 33 ms");
+});
+
 test("the first view", async ({ page, server }) => {
   let bytes = 0;
   const session = await page.context().newCDPSession(page);

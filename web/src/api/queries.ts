@@ -332,6 +332,12 @@ export const useSchools = (id: string, build: string, revision: number, chain: s
     keep: true,
   });
 
+/** How level and noise of a chain are reached, stage by stage. */
+export const useChainWorking = (id: string, build: string, revision: number, chain: string) =>
+  useQuestion("chain working", id, revision, { build, chain }, () => ask<Working | null>((api) => api.GET(`${ONE}/chain-working`, of(id, { build, chain }))), {
+    enabled: chain !== "",
+  });
+
 /** Every gain of a build set for the best signal to noise, as an edit. */
 export const planGains = async (id: string, build: string): Promise<{ commands: Command[]; says: string[] }> =>
   ask<SetGains>((api) => api.GET(`${ONE}/gains`, of(id, { build })));

@@ -155,6 +155,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/chain-working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the level and the noise of a chain are reached, stage by stage; nothing where there is no such chain. */
+        get: operations["chain_level"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/choices": {
         parameters: {
             query?: never;
@@ -1187,8 +1204,6 @@ export interface components {
             track: number;
             /** @description The track's name; empty where it has none. */
             track_name: string;
-            /** @description How the level and the noise were reached. */
-            working: components["schemas"]["Working"];
             worst?: components["schemas"]["Severity"] | null;
         };
         /** @description What one channel holds. */
@@ -4332,6 +4347,8 @@ export interface components {
             peak_dbfs?: number | null;
             /** @description How much louder or softer it is written. */
             trim?: string | null;
+            /** @description The port whose figures aren't known, where the level isn't for want of them. */
+            unknown?: string | null;
         };
         /** @description One track of a recorder. */
         TrackSetting: {
@@ -4563,7 +4580,7 @@ export interface components {
          * @description What runs on a wire.
          * @enum {string}
          */
-        Wire: "sdi" | "hdmi" | "analogue" | "ltc" | "radio-picture" | "radio-sound" | "radio-app" | "composite" | "optical-sdi" | "usb-data" | "shoe-sound";
+        Wire: "sdi" | "hdmi" | "analogue" | "ltc" | "radio-picture" | "radio-sound" | "radio-app" | "composite" | "optical-sdi" | "usb-data" | "shoe-sound" | "aes3";
         /** @description How a figure was reached. Built where the figure is computed, and shown as it is. */
         Working: {
             /** @description The figure itself, with its unit. */
@@ -5006,6 +5023,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reference"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    chain_level: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The chain's id. */
+                chain: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Working"] | null;
                 };
             };
             404: {

@@ -2,15 +2,17 @@ import { useWorkbench } from "../frame/workbench";
 import { TypedField } from "../ui/field";
 import { useHouseRules } from "./rules";
 
-const SCHOOLS = ["picture_of_record", "transmitter_feed", "monitor_size", "media_swap", "card_size"] as const;
+const SCHOOLS = ["picture_of_record", "transmitter_feed", "monitor_size", "media_swap", "card_size", "gain", "sound_of_record"] as const;
 type School = (typeof SCHOOLS)[number];
 const isSchool = (rule: string): rule is School => SCHOOLS.some((school) => school === rule);
 
-const DELAYS = [
+const LIMITS = [
   ["operating_within", "To operate, within"],
   ["focus_within", "To pull focus, within"],
   ["stage_within", "Live in sight of the stage, within"],
   ["directing_within", "To direct, within"],
+  ["sound_reference", "Sound stands at, against full scale"],
+  ["sound_headroom", "Kept above the peaks of sound"],
 ] as const;
 
 /** The choices between schools, each with both sides' reasons, and the usual limits. */
@@ -50,7 +52,7 @@ export function HouseRulesSheet() {
         );
       })}
       <div className="mt-3 grid grid-cols-2 gap-2 border-t border-rule pt-2">
-        {DELAYS.map(([rule, label]) => (
+        {LIMITS.map(([rule, label]) => (
           <TypedField key={rule} label={label} value={rules[rule]} send={(typed) => set({ [rule]: typed })} />
         ))}
       </div>

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { Device, Finding, Placement, RecordingReport, RecordingSetting } from "../api/client";
 import { planAlike } from "../api/queries";
 import { Beyond, Moment, Stretch, Track } from "../chart/time-axis";
@@ -122,7 +123,7 @@ function Line({ row }: { row: RecordingReport }) {
 }
 
 function Settings({ row, placement, device, others, findings }: Props & { findings: Finding[] }) {
-  const { id, build, attempt, edit, settle } = useWorkbench();
+  const { id, build, workspace, attempt, edit, settle } = useWorkbench();
   const set = useSetting(placement);
   const quietly = (change: Partial<RecordingSetting> | null) => settle(set(change));
   const setting = placement.settings?.recording;
@@ -132,6 +133,8 @@ function Settings({ row, placement, device, others, findings }: Props & { findin
   const putIn = (slot: number, medium: string) =>
     settle(set((now) => ({ media: slots.map((_, at) => (at === slot ? medium : (now?.media[at] ?? ""))).filter(Boolean) })));
   const { time } = row;
+  const sheet = workspace.report.sound.sheets.find((other) => other.recorder === row.device);
+  const names = sheet?.tracks.filter((track) => track.name !== "").map((track) => `${track.number} ${track.name}`) ?? [];
   return (
     <div className="mt-2 mb-3 border-l-2 border-rule pl-4">
       <p className="text-dim">
@@ -185,6 +188,14 @@ function Settings({ row, placement, device, others, findings }: Props & { findin
       </div>
       <MoreSettings placement={placement} device={device} set={set} />
       <LimitBars row={row} />
+      {names.length > 0 && (
+        <p className="mt-2 text-small text-dim">
+          Tracks: {names.join(", ")}.{" "}
+          <Link to="../sound" className="underline decoration-dotted underline-offset-3 hover:text-ink">
+            Change them in Sound
+          </Link>
+        </p>
+      )}
       <p className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-small text-dim">
         <span>{row.says}.</span>
         {setting && <Choices placement={placement} setting={setting} />}

@@ -1,4 +1,6 @@
 import type { ChainReport } from "../api/client";
+import { useChainWorking } from "../api/queries";
+import { useWorkbench } from "../frame/workbench";
 import { Figure } from "../ui/figure";
 import { SeverityMark } from "../ui/mark";
 import { decibels, level, TRACK_TICKS, trackScale } from "./scale";
@@ -7,6 +9,8 @@ const COLUMNS = "grid grid-cols-[13rem_1fr_15rem] items-center gap-x-3 max-md:gr
 
 /** Every source on every track, each as it stands on the track: noise, average, peaks, what is left. */
 export function ChainList({ chains, chosen, choose }: { chains: ChainReport[]; chosen: string | undefined; choose: (id: string) => void }) {
+  const { id, build, workspace } = useWorkbench();
+  const working = useChainWorking(id, build.id, workspace.revision, chosen ?? "");
   return (
     <section aria-label="Chains" className="mt-3">
       <div className={`${COLUMNS} max-md:hidden`} aria-hidden>
@@ -44,7 +48,7 @@ export function ChainList({ chains, chosen, choose }: { chains: ChainReport[]; c
               </button>
               <Meter chain={chain} />
               <span className="grid grid-cols-3 text-right whitespace-nowrap">
-                <Figure working={chain.working} label={`Level of ${chain.source_name} on ${chain.recorder_name}`}>
+                <Figure working={chain.id === chosen ? working.data : undefined} label={`Level of ${chain.source_name} on ${chain.recorder_name}`}>
                   {level(chain.dbfs)}
                 </Figure>
                 <span className={chain.headroom_db != null && chain.headroom_db < 0 ? "text-stop" : ""}>

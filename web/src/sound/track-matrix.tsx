@@ -161,7 +161,11 @@ export function TrackMatrix({ sheet }: { sheet: TrackSheet }) {
                 <th className="pr-3 text-small font-normal text-dim">average, peaks in dBFS</th>
                 {tracks.map((track) => (
                   <td key={track.number} className={`px-1 text-center text-small ${track.peak_dbfs != null && track.peak_dbfs > 0 ? "text-stop" : "text-dim"}`}>
-                    {track.dbfs == null ? "not known" : `${level(track.dbfs)}, ${level(track.peak_dbfs ?? 0)}`}
+                    {track.dbfs == null
+                      ? track.unknown == null
+                        ? ""
+                        : `no figures for ${track.unknown}`
+                      : `${level(track.dbfs)}, ${level(track.peak_dbfs ?? 0)}`}
                   </td>
                 ))}
               </tr>

@@ -30,6 +30,8 @@ pub enum Wire {
     UsbData,
     /// Digital sound over the contacts of a hot shoe.
     ShoeSound,
+    /// Digital sound on a balanced cable (AES3): two channels.
+    Aes3,
 }
 
 /// What a wire carries.
@@ -76,7 +78,7 @@ const ALL: usize = usize::MAX;
 
 /// Every wire, in the order of the enum. SDI embeds four groups of four channels at HD and above
 /// (ST 299-1); HDMI up to eight of PCM.
-const TABLE: [Row; 11] = [
+const TABLE: [Row; 12] = [
     row(Wire::Sdi, "SDI", (true, 16, true, false)),
     row(Wire::Hdmi, "HDMI", (true, 8, false, false)),
     row(Wire::Analogue, "analogue sound", (false, ALL, false, false)),
@@ -104,6 +106,7 @@ const TABLE: [Row; 11] = [
         "digital sound over a hot shoe",
         (false, 4, false, false),
     ),
+    row(Wire::Aes3, "AES3 digital sound", (false, 2, false, false)),
 ];
 
 impl Wire {

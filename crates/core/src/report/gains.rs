@@ -1,12 +1,13 @@
 //! Gains set for a whole build, and the two schools beside each other for one chain.
 
 use super::heard_by;
+use super::sound::{chain_id, working_of};
 use crate::catalogue::Catalogue;
 use crate::document::{Change, Command, GainSchool, PortRef, Production};
 use crate::path::{Floor, PortIx, Resolved, resolve};
-use crate::quantity::Decibels;
+use crate::quantity::{Decibels, Working};
 use crate::record::recordings;
-use crate::sound::{Heard, School, best_gains, schools};
+use crate::sound::{Heard, Part, School, Track, best_gains, schools};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -94,6 +95,42 @@ fn set_gain(floor: &Floor, port: PortIx, gain: Decibels) -> Command {
     }
 }
 
+/// A chain by the id that the report gives it: its track, and the source on it.
+fn chain_called<'h>(
+    floor: &Floor,
+    heard: &'h Heard,
+    chain: &str,
+) -> Option<(&'h Track<'h>, &'h Part)> {
+    let recorders = heard.recorders.iter();
+    let mut all = recorders.flat_map(|recorder| {
+        let tracks = recorder.tracks.iter();
+        tracks.flat_map(move |track| {
+            let parts = track.channel.parts.iter();
+            parts.map(move |part| (recorder.placement, track, part))
+        })
+    });
+    let found = all.find(|(placement, track, part)| {
+        let recorder = &floor.build.placements[*placement].id;
+        chain == chain_id(floor, part, recorder, track.number)
+    });
+    found.map(|(_, track, part)| (track, part))
+}
+
+/// How the level and the noise of a chain are reached, stage by stage; `None` where there is no such build
+/// or chain.
+pub fn chain_working(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    chain: &str,
+) -> Option<Working> {
+    let found = look(production, build, catalogue, |floor, _, heard| {
+        let (_, part) = chain_called(floor, heard, chain)?;
+        Some(working_of(floor, &heard.levels, part))
+    });
+    found.flatten()
+}
+
 /// Both schools for a chain, by the id that the report gives it; `None` where there is no such build or
 /// chain, or only one gain on it.
 pub fn schools_of(
@@ -103,19 +140,7 @@ pub fn schools_of(
     chain: &str,
 ) -> Option<SchoolsReport> {
     let found = look(production, build, catalogue, |floor, resolved, heard| {
-        let recorders = heard.recorders.iter();
-        let mut all = recorders.flat_map(|recorder| {
-            let tracks = recorder.tracks.iter();
-            tracks.flat_map(move |track| {
-                let parts = track.channel.parts.iter();
-                parts.map(move |part| (recorder.placement, track, part))
-            })
-        });
-        let (_, track, part) = all.find(|(placement, track, part)| {
-            let from = floor.name(part.origin);
-            let recorder = &floor.build.placements[*placement].id;
-            chain == format!("{from}.{}>{recorder}.{}", part.channel + 1, track.number)
-        })?;
+        let (track, part) = chain_called(floor, heard, chain)?;
         let both = track
             .from
             .iter()

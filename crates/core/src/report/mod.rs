@@ -30,7 +30,9 @@ pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
 pub use day::{ChoiceReport, MediaPlan, compare_choices, day_of, kit_for_day, media_plan};
 pub use fixes::{fixes_of, report_with_fixes};
 pub use follow::{Hop, follow};
-pub use gains::{GainAt, SchoolReport, SchoolsReport, SetGains, schools_of, set_gains};
+pub use gains::{
+    GainAt, SchoolReport, SchoolsReport, SetGains, chain_working, schools_of, set_gains,
+};
 pub use glance::{Glance, GlanceRow, glance};
 pub use lines::{LineBranch, LineGroup, LineGroupKind, LineRow, LineStop};
 pub use modes::{ModeRow, ModesReport, modes};

@@ -7,7 +7,7 @@ use crate::finding::{Area, Facts, Finding, Severity};
 use crate::path::{Floor, PortIx};
 use crate::quantity::{Decibels, Length, Working, signed};
 use crate::sound::{
-    ChannelAt, Limiting, Part, QUIET_ROOM, RecorderTracks, Stage, StageKind, Track, Unit,
+    ChannelAt, Levels, Limiting, Part, QUIET_ROOM, RecorderTracks, Stage, StageKind, Track, Unit,
     at_distance, made_of, phantom_is_on, position,
 };
 use rustc_hash::FxHashMap;
@@ -88,8 +88,6 @@ pub struct ChainReport {
     pub delay_us: u64,
     /// Every stage, the first first.
     pub stages: Vec<StageReport>,
-    /// How the level and the noise were reached.
-    pub working: Working,
     /// The worst finding on its way.
     pub worst: Option<Severity>,
 }
@@ -225,6 +223,9 @@ pub struct TrackReport {
     pub from: Vec<usize>,
     /// Sources that are set and don't arrive.
     pub missing: usize,
+    /// The port whose figures aren't known, where the level isn't for want of them.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub unknown: Option<String>,
     /// The average, against full scale, where it is known.
     pub dbfs: Option<f64>,
     /// Its peaks.
@@ -350,6 +351,12 @@ fn chains<'f>(
     })
 }
 
+/// A chain's id: *boom1.out.1>mix.1*.
+pub(super) fn chain_id(floor: &Floor, part: &Part, recorder: &str, track: usize) -> String {
+    let from = floor.name(part.origin);
+    format!("{from}.{}>{recorder}.{track}", part.channel + 1)
+}
+
 fn chain(
     facts: &Facts,
     recorder: &RecorderTracks,
@@ -367,10 +374,9 @@ fn chain(
     let clips_at = clips.and_then(|(stage, _)| way.iter().position(|other| *other == stage));
     let ports: Vec<PortIx> = way.iter().map(|stage| levels.stages[*stage].port).collect();
     let gear = last.level_db - last.noise_db;
-    let channel = part.channel + 1;
     let from = floor.name(part.origin);
     ChainReport {
-        id: format!("{from}.{channel}>{}.{}", placed.id, track.number),
+        id: chain_id(floor, part, &placed.id, track.number),
         source: source.id.clone(),
         source_name: source.name.clone(),
         position: where_it_is(floor, part.origin),
@@ -397,7 +403,6 @@ fn chain(
             .iter()
             .map(|stage| stage_report(facts, &levels.stages[*stage], part.origin))
             .collect(),
-        working: working(facts, &way, source.name.as_str()),
         worst: worst.on(floor, &ports),
         from,
     }
@@ -579,12 +584,13 @@ fn gain(facts: &Facts, stage: &Stage) -> Option<GainReport> {
     })
 }
 
-/// How level and noise come about, stage by stage.
-fn working(facts: &Facts, way: &[usize], source: &str) -> Working {
-    let floor = facts.floor;
+/// How level and noise of a part come about, stage by stage.
+pub(super) fn working_of(floor: &Floor, levels: &Levels, part: &Part) -> Working {
+    let source = &floor.placement_of(part.origin).name;
     let mut working = Working::new(format!("Level and noise of {source}"));
-    for stage in way {
-        let stage = &facts.heard.levels.stages[*stage];
+    let way = levels.way(part);
+    for stage in &way {
+        let stage = &levels.stages[*stage];
         let unit = unit_word(stage.unit);
         let name = match stage.kind {
             StageKind::Source => "At the microphone’s output".to_string(),
@@ -599,9 +605,9 @@ fn working(facts: &Facts, way: &[usize], source: &str) -> Working {
             signed(stage.level_db, 1),
             signed(stage.noise_db, 1)
         );
-        working = working.term(name, value, came_of(facts, stage));
+        working = working.term(name, value, came_of(floor, stage));
     }
-    let last = way.last().map(|stage| &facts.heard.levels.stages[*stage]);
+    let last = way.last().map(|stage| &levels.stages[*stage]);
     let result = last.map_or_else(String::new, |last| {
         format!(
             "{} dBFS, {} dB above the gear, {} dB above gear and room",
@@ -614,8 +620,7 @@ fn working(facts: &Facts, way: &[usize], source: &str) -> Working {
 }
 
 /// Where a stage's figures come from.
-fn came_of(facts: &Facts, stage: &Stage) -> String {
-    let floor = facts.floor;
+fn came_of(floor: &Floor, stage: &Stage) -> String {
     let audio = floor.ports[stage.port].port.audio.as_deref();
     let set = if stage.set { "set" } else { "planned" };
     match stage.kind {
@@ -708,6 +713,7 @@ fn sheet(facts: &Facts, recorder: &RecorderTracks) -> TrackSheet {
             trim: track.setting.and_then(|setting| setting.trim),
             from,
             missing: track.missing,
+            unknown: track.channel.unknown.map(|port| facts.floor.spoken(port)),
             dbfs: known.then(|| tenth(average)),
             peak_dbfs: known.then(|| tenth(peak)),
         }

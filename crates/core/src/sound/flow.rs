@@ -7,7 +7,7 @@ use crate::catalogue::{AudioPort, Direction, InputLevel, LevelKind, Microphone, 
 use crate::document::{MeasuredLevel, Position, SoundSetting};
 use crate::path::{ConnectionIx, Floor, PortIx, Resolved};
 use crate::quantity::{Decibels, Length};
-use rustc_hash::FxHashMap;
+use rustc_hash::{FxHashMap, FxHashSet};
 use std::collections::BTreeMap;
 
 /// A stage's place in the list of stages.
@@ -219,13 +219,45 @@ pub type Tried = FxHashMap<PortIx, SoundSetting>;
 
 /// Levels of the floor.
 pub fn levels(floor: &Floor, resolved: &Resolved, tried: &Tried) -> Levels {
+    levels_of(floor, resolved, tried, &resolved.order)
+}
+
+/// Levels at one port, and at those that feed it: what a question about one chain costs.
+pub fn levels_before(floor: &Floor, resolved: &Resolved, tried: &Tried, port: PortIx) -> Levels {
+    levels_of(floor, resolved, tried, &ports_before(resolved, port))
+}
+
+/// Every port that feeds the sound of a port, and itself: each after those that feed it.
+fn ports_before(resolved: &Resolved, port: PortIx) -> Vec<PortIx> {
+    let mut found = Vec::new();
+    let mut seen = FxHashSet::default();
+    // A port is left when all that feed it are done.
+    let mut open = vec![(port, false)];
+    while let Some((port, entered)) = open.pop() {
+        if entered {
+            found.push(port);
+            continue;
+        }
+        if !seen.insert(port) {
+            continue;
+        }
+        open.push((port, true));
+        let came = resolved.signals[port].sound.iter();
+        let came = came.filter_map(|sound| sound.came);
+        let mixed = resolved.mixed.get(&port).into_iter().flatten().copied();
+        open.extend(came.chain(mixed).map(|(before, _)| (before, false)));
+    }
+    found
+}
+
+fn levels_of(floor: &Floor, resolved: &Resolved, tried: &Tried, order: &[PortIx]) -> Levels {
     let mut pass = Pass {
         floor,
         resolved,
         tried,
         levels: Levels::default(),
     };
-    for &port in &resolved.order {
+    for &port in order {
         let sound = &resolved.signals[port].sound;
         if sound.is_empty() {
             continue;

@@ -1,7 +1,7 @@
 //! Gains set for the best signal to noise with the headroom asked for, and the two schools beside each
 //! other.
 
-use super::flow::{Levels, Part, StageKind, Tried, levels};
+use super::flow::{Levels, Part, StageKind, Tried, levels_before};
 use crate::document::{GainSchool, SoundSetting};
 use crate::path::{Floor, PortIx, Resolved};
 use crate::quantity::Decibels;
@@ -89,7 +89,7 @@ fn school(
     part: &Part,
     tried: &Tried,
 ) -> Option<School> {
-    let levels = levels(floor, resolved, tried);
+    let levels = levels_before(floor, resolved, tried, at.0);
     let part = same(&levels, at, part)?;
     let last = &levels.stages[part.stage];
     let way = levels.way(part).into_iter();
@@ -114,7 +114,7 @@ pub fn schools(
     at: (PortIx, u8),
     part: &Part,
 ) -> Option<Schools> {
-    let now = levels(floor, resolved, &Tried::default());
+    let now = levels_before(floor, resolved, &Tried::default(), at.0);
     let part = same(&now, at, part)?;
     let ports = gain_ports(&now, part);
     let (last, ahead) = ports.split_last()?;
@@ -147,7 +147,7 @@ fn hottest(
     ports: &[PortIx],
 ) -> Tried {
     let asked = floor.production.house_rules.sound_headroom.db();
-    let now = levels(floor, resolved, &Tried::default());
+    let now = levels_before(floor, resolved, &Tried::default(), at.0);
     let mut tried = Tried::default();
     // What isn't decided yet is planned behind what is.
     for port in ports {
@@ -159,7 +159,7 @@ fn hottest(
         let leaves = |gain: f64, tried: &Tried| {
             let mut tried = tried.clone();
             tried.insert(*port, with_gain(floor, *port, Some(gain)));
-            let levels = levels(floor, resolved, &tried);
+            let levels = levels_before(floor, resolved, &tried, at.0);
             let room = same(&levels, at, part).and_then(|part| levels.clips_first(part));
             room.is_none_or(|(_, room)| room >= asked)
         };
@@ -189,7 +189,7 @@ pub fn best_gains(
     part: &Part,
     decided: &[PortIx],
 ) -> Vec<(PortIx, Decibels)> {
-    let now = levels(floor, resolved, &Tried::default());
+    let now = levels_before(floor, resolved, &Tried::default(), at.0);
     let Some(part) = same(&now, at, part) else {
         return Vec::new();
     };

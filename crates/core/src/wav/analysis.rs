@@ -2,6 +2,7 @@
 //! and which channels are alike.
 
 use super::header::{Coding, HeaderReader, WavError, WavFormat};
+use super::lanes::{Sums, products, sums};
 use super::true_peak::TruePeak;
 use ebur128::{EbuR128, Mode};
 use serde::Serialize;
@@ -238,25 +239,21 @@ impl Inside {
 
     fn compare(&mut self, range: std::ops::Range<usize>) {
         let compared = self.channels.len().min(COMPARED_CHANNELS);
+        let blocks = self.channels[..compared].iter();
+        let blocks: Vec<&[f32]> = blocks
+            .map(|channel| &channel.samples[range.clone()])
+            .collect();
+        let sizes: Vec<f64> = blocks
+            .iter()
+            .map(|block| f64::from(products(block, block)))
+            .collect();
         let mut sums = self.sums.iter_mut();
         for one in 0..compared {
             for other in one + 1..compared {
-                let (Some(sum), one, other) = (
-                    sums.next(),
-                    &self.channels[one].samples[range.clone()],
-                    &self.channels[other].samples[range.clone()],
-                ) else {
-                    return;
-                };
-                let (mut both, mut ones, mut others) = (0f32, 0f32, 0f32);
-                for (one, other) in one.iter().zip(other) {
-                    both += one * other;
-                    ones += one * one;
-                    others += other * other;
-                }
-                sum.both += f64::from(both);
-                sum.one += f64::from(ones);
-                sum.other += f64::from(others);
+                let Some(sum) = sums.next() else { return };
+                sum.both += f64::from(products(blocks[one], blocks[other]));
+                sum.one += sizes[one];
+                sum.other += sizes[other];
             }
         }
     }
@@ -373,12 +370,12 @@ impl Channel {
     fn measure(&mut self) {
         let samples = std::mem::take(&mut self.samples);
         for block in samples.chunks(BLOCK) {
-            let (mut highest, mut square, mut sum) = (0f32, 0f32, 0f32);
-            for sample in block {
-                highest = highest.max(sample.abs());
-                square += sample * sample;
-                sum += sample;
-            }
+            let Sums {
+                highest,
+                square,
+                sum,
+                zeros,
+            } = sums(block);
             self.peak = self.peak.max(highest);
             self.square += f64::from(square);
             self.sum += f64::from(sum);
@@ -387,7 +384,11 @@ impl Channel {
             if highest >= self.ceiling || self.at_ceiling > 0 {
                 self.clips(block);
             }
-            self.silences(block, highest);
+            if zeros > 0 || self.silent > 0 {
+                self.silences(block, highest);
+            } else {
+                self.sounded = true;
+            }
         }
         if let Some(loudness) = &mut self.loudness {
             // It refuses what it can't measure; then there is no loudness.
@@ -463,8 +464,7 @@ impl Window {
     fn feed(&mut self, mut block: &[f32]) {
         while !block.is_empty() {
             let here = ((self.length - self.frames) as usize).min(block.len());
-            let square: f32 = block[..here].iter().map(|sample| sample * sample).sum();
-            self.square += f64::from(square);
+            self.square += f64::from(products(&block[..here], &block[..here]));
             self.frames += here as u64;
             block = &block[here..];
             if self.frames == self.length {

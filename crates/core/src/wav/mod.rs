@@ -5,6 +5,7 @@
 mod analysis;
 mod compare;
 mod header;
+mod lanes;
 mod tone;
 mod true_peak;
 

@@ -75,6 +75,7 @@ fn every_port_says_what_its_wire_needs() {
                 Connector::Jack35Trrs,
                 Connector::Jack635,
             ],
+            Wire::Aes3 => &[Connector::Xlr3],
             Wire::ShoeSound => &[Connector::HotShoe],
             Wire::RadioPicture | Wire::RadioSound | Wire::RadioApp => &[Connector::Air],
         };

@@ -735,7 +735,11 @@ fn gear_without_figures_says_so_by_having_no_level() {
     scene.0.builds[0].placements[1].device = "old-mixer".into();
     let report = scene.report();
     assert!(report.sound.chains.is_empty());
-    assert_eq!(report.sound.sheets[0].tracks[0].dbfs, None);
+    let track = &report.sound.sheets[0].tracks[0];
+    assert_eq!(
+        (track.dbfs, track.unknown.as_deref()),
+        (None, Some("Input 1 of MIX"))
+    );
     assert!(
         report
             .findings
@@ -906,5 +910,75 @@ fn a_house_that_wants_two_recorders_and_batteries_shorter_than_the_day() {
     assert_eq!(
         says(&floor, "S-125"),
         "note: The battery of TX lasts 6 h 00 min, the day 9 h 00 min. fix: none"
+    );
+}
+
+#[test]
+fn sound_is_typed() {
+    let floor = into_mixer("dunmore-b1")
+        .line("gain mix.in1 45 dB")
+        .line("hears m loud-talk 30 cm")
+        .line("room 40 dB")
+        .line("48v mix.in1 off");
+    let build = &floor.0.builds[0];
+    let input = &build.placements[1].settings.sound["in1"];
+    assert_eq!(
+        (input.gain, input.phantom),
+        (Some(Decibels::whole(45)), Some(false))
+    );
+    assert_eq!(build.room_noise, Some(Decibels::whole(40)));
+    assert_eq!(
+        build.placements[0].settings.position.unwrap().source,
+        SoundSource::LoudTalk
+    );
+    let planned = floor.line("gain mix.in1 plan");
+    assert_eq!(
+        planned.0.builds[0].placements[1].settings.sound["in1"].gain,
+        None
+    );
+    let why = |line: &str| {
+        let read = west_rail_core::document::read_line(
+            line,
+            &planned.0,
+            &planned.0.builds[0],
+            catalogue(),
+        );
+        read.unwrap_err().to_string()
+    };
+    insta::assert_snapshot!(
+        [
+            why("gain mix.in1 loud"),
+            why("48v mix.in1 maybe"),
+            why("hears m silence 1 m"),
+            why("room quiet")
+        ]
+        .join("\n")
+    );
+}
+
+#[test]
+fn digital_sound_keeps_its_level_and_an_analogue_cable_into_it_is_said() {
+    let floor = |to: &str| {
+        scene("1080p25")
+            .with("m", "dunmore-b1")
+            .with("mix", "dunmore-x12")
+            .with("a", "orrell-c6")
+            .line("m.out > mix.in1")
+            .line(to)
+            .records("a", "mezzanine-high", &["cfx-b-512"], 1)
+            .does(set("mix.in1", "mic 50"))
+    };
+    let digital = floor("mix.aes-out > a.aes aes3 5 m");
+    let analogue = floor("mix.mix > a.xlr1 xlr 5 m").does(set("a.xlr1", "line 0"));
+    assert!((one(&digital).dbfs - one(&analogue).dbfs).abs() < 0.3);
+    assert!(
+        one(&digital).gear_snr_db > one(&analogue).gear_snr_db,
+        "no converter more"
+    );
+    let wrong = floor("mix.mix > a.aes xlr 5 m");
+    assert!(
+        wrong.codes().contains(&"V-107".to_string()),
+        "{:?}",
+        wrong.codes()
     );
 }

@@ -86,6 +86,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/choices", post(media::choices))
         .route("/productions/{id}/sound", post(sound::tried))
         .route("/productions/{id}/schools", get(sound::schools))
+        .route("/productions/{id}/chain-working", get(sound::chain_level))
         .route("/productions/{id}/gains", get(sound::gains))
         .route("/productions/{id}/track-presets", get(sound::presets))
         .route("/productions/{id}/tracks.csv", get(sound::tracks_csv))
@@ -131,6 +132,7 @@ async fn described() -> Response {
         media::choices,
         sound::tried,
         sound::schools,
+        sound::chain_level,
         sound::gains,
         sound::presets,
         sound::tracks_csv,

@@ -14,10 +14,10 @@ use serde::{Deserialize, Serialize};
 use tokio_stream::StreamExt;
 use utoipa::{IntoParams, ToSchema};
 use west_rail_core::document::{Command, Handle};
-use west_rail_core::quantity::Decibels;
+use west_rail_core::quantity::{Decibels, Working};
 use west_rail_core::report::{
-    SchoolsReport, SetGains, SoundReport, TrackPreset, TrackSheet, report, schools_of, set_gains,
-    sheet_of, track_ixml, track_presets, track_rows,
+    SchoolsReport, SetGains, SoundReport, TrackPreset, TrackSheet, chain_working, report,
+    schools_of, set_gains, sheet_of, track_ixml, track_presets, track_rows,
 };
 use west_rail_core::wav::{Compared, Tone, ToneKind, WavReader, WavReport, compare_with, tone};
 
@@ -136,6 +136,22 @@ pub async fn tried(
         report
             .map(|report| Json(report.sound))
             .ok_or_else(|| no_build(&tried.build))
+    })
+    .await
+}
+
+/// How the level and the noise of a chain are reached, stage by stage; nothing where there is no such chain.
+#[utoipa::path(get, path = "/api/productions/{id}/chain-working", tag = "sound", params(("id" = String, Path, description = "The production’s id."), ChainQuery),
+    responses((status = 200, body = Option<Working>), (status = 404, body = Problem)))]
+pub async fn chain_level(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<ChainQuery>,
+) -> Result<Json<Option<Working>>, Problem> {
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
+        let found = chain_working(&kept.production, &query.build, catalogue, &query.chain);
+        Ok(Json(found))
     })
     .await
 }

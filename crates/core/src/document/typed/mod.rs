@@ -5,6 +5,7 @@ mod complete;
 mod connection;
 mod device;
 mod recording;
+mod sound;
 
 pub use complete::{Completion, complete};
 
@@ -145,6 +146,30 @@ const VERBS: &[Verb] = &[
         usage: "master mix",
         does: "names the device whose timecode the others follow",
         read: recording::master,
+    },
+    Verb {
+        word: "gain",
+        usage: "gain mix.in1 40 dB",
+        does: "sets the gain of an input, an output or a microphone",
+        read: sound::gain,
+    },
+    Verb {
+        word: "48v",
+        usage: "48v mix.in1 off",
+        does: "switches 48 V at an input",
+        read: sound::phantom,
+    },
+    Verb {
+        word: "hears",
+        usage: "hears boom1 talk 50 cm",
+        does: "says what a microphone hears, and from how far",
+        read: sound::hears,
+    },
+    Verb {
+        word: "room",
+        usage: "room 35 dB",
+        does: "says how loud the room is by itself",
+        read: sound::room,
     },
 ];
 
