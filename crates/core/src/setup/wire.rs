@@ -3,7 +3,7 @@
 
 use super::{Bench, listed};
 use crate::carriage::wire::Wire;
-use crate::catalogue::{Catalogue, Device, DeviceKind, Direction};
+use crate::catalogue::{Catalogue, Device, DeviceKind, Direction, MicrophonePower};
 use crate::document::{Command, Handle, PictureOfRecord, PortRef};
 use crate::path::{Floor, PortIx, Resolved, resolve, would_take};
 use crate::quantity::Length;
@@ -167,14 +167,95 @@ fn screen_on_rig(bench: &mut Bench, handle: &str) {
     }
 }
 
+/// A microphone that works by radio goes into its transmitter: the first of its unit, then any, that
+/// nothing feeds and that takes it, where no mixer does.
+fn into_transmitter(bench: &mut Bench, handle: &str) -> bool {
+    let unit = bench
+        .placement(handle)
+        .map(|placement| placement.unit.clone());
+    let mut senders: Vec<(bool, Handle)> = look(bench, |floor, _| {
+        let placements = floor.build.placements.iter().enumerate();
+        let free = placements.filter(|(placement, _)| {
+            let sends = floor.devices[*placement].is_some_and(|device| {
+                device.kind == DeviceKind::Transmitter
+                    && device
+                        .ports_facing(Direction::Out)
+                        .any(|port| port.wire == Wire::RadioSound)
+            });
+            let mut ports = floor.ports_of(*placement);
+            sends
+                && ports.all(|port| {
+                    floor.ports[port].port.direction == Direction::Out || !floor.occupied[port]
+                })
+        });
+        free.map(|(_, placed)| (Some(&placed.unit) != unit.as_ref(), placed.id.clone()))
+            .collect()
+    });
+    senders.sort_by_key(|(far, _)| *far);
+    senders
+        .into_iter()
+        .any(|(_, sender)| join(bench, handle, &sender, Kind::Sound, None))
+}
+
+/// Whether a microphone of the floor that nothing takes yet is made for a transmitter like this: it works
+/// on what that gives and a mixer doesn't.
+fn has_microphone_waiting(bench: &Bench, transmitter: &Device) -> bool {
+    let powered = |power: MicrophonePower| power == MicrophonePower::PlugIn;
+    let gives = transmitter.ports.iter().any(|port| {
+        let audio = port.audio.as_ref();
+        audio.is_some_and(|audio| audio.takes.iter().any(|level| level.plug_in_power))
+    });
+    gives
+        && look(bench, |floor, _| {
+            (0..floor.ports.len()).any(|port| {
+                let audio = floor.ports[port].port.audio.as_ref();
+                let microphone = audio.and_then(|audio| audio.microphone.as_ref());
+                microphone.is_some_and(|microphone| powered(microphone.power))
+                    && !floor.occupied[port]
+            })
+        })
+}
+
+/// Whether what a receiver hears began at a microphone, and not at a mixer.
+fn hears_a_microphone(bench: &Bench, receiver: &str) -> bool {
+    look(bench, |floor, resolved| {
+        let placement = floor.placement(receiver)?;
+        let mut heard = floor
+            .ports_of(placement)
+            .flat_map(|port| &resolved.signals[port].sound);
+        heard
+            .any(|sound| {
+                let origin = floor.ports[sound.origin].placement;
+                kind_at(floor, origin) == Some(DeviceKind::Microphone)
+                    && !resolved.mixes.contains_key(&sound.origin)
+                    && !through_a_mixer(floor, resolved, sound.came)
+            })
+            .then_some(())
+    })
+    .is_some()
+}
+
+/// Whether a channel has been through a mixer on its way.
+fn through_a_mixer(floor: &Floor, resolved: &Resolved, mut came: Option<(PortIx, u8)>) -> bool {
+    while let Some((port, channel)) = came {
+        if kind_at(floor, floor.ports[port].placement) == Some(DeviceKind::Mixer) {
+            return true;
+        }
+        let sound = resolved.signals[port].sound.get(usize::from(channel));
+        came = sound.and_then(|sound| sound.came);
+    }
+    false
+}
+
 /// A transmitter gets the picture of its unit's camera, or the sound of its unit's mixer.
 fn transmitter(bench: &mut Bench, handle: &str, device: &Device) {
     if device
         .ports_facing(Direction::Out)
         .any(|port| port.wire == Wire::RadioSound)
     {
+        // What a microphone is to feed is kept for it: it comes before the mix.
         let mixers = of_kind(bench, DeviceKind::Mixer);
-        if let [mixer] = mixers.as_slice() {
+        if let ([mixer], false) = (mixers.as_slice(), has_microphone_waiting(bench, device)) {
             join(bench, mixer, handle, Kind::Sound, None);
         }
         return;
@@ -319,9 +400,14 @@ fn sound(bench: &mut Bench, handle: &str) {
             .and_then(|placement| kind_at(floor, placement))
             == Some(DeviceKind::Receiver)
     });
-    if let ([mixer], false) = (mixers.as_slice(), receiver)
+    // A receiver of the mix goes to the camera; one that hears a microphone goes where microphones go.
+    let to_mixer = !receiver || hears_a_microphone(bench, handle);
+    if let ([mixer], true) = (mixers.as_slice(), to_mixer)
         && join(bench, mixer, handle, Kind::SoundTo, None)
     {
+        return;
+    }
+    if !receiver && into_transmitter(bench, handle) {
         return;
     }
     if let [camera] = cameras(bench, handle).as_slice() {

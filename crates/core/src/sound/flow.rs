@@ -1,218 +1,19 @@
 //! How loud and how noisy each channel is at each port, from the microphone to the last input: one pass
 //! in the order of the ports. What a channel went through is a chain of stages that share their beginning.
 
-use super::level::{at_distance, coherent_sum, dbu, millivolts_at, power_sum};
+use super::level::{at_distance, dbu, millivolts_at, power_sum};
+use super::stage::{Channel, Levels, Limiting, Part, Stage, StageIx, StageKind, Unit};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{AudioPort, Direction, InputLevel, LevelKind, Microphone, OutputLevel};
-use crate::document::{MeasuredLevel, Position, SoundSetting};
+use crate::document::{Position, SoundSetting};
 use crate::path::{ConnectionIx, Floor, PortIx, Resolved};
 use crate::quantity::{Decibels, Length};
 use rustc_hash::{FxHashMap, FxHashSet};
-use std::collections::BTreeMap;
-
-/// A stage's place in the list of stages.
-pub type StageIx = usize;
 
 /// A quiet room, in dB SPL, A-weighted: where nobody has said how loud it is.
 pub const QUIET_ROOM: Decibels = Decibels::whole(30);
 /// How far a microphone is from what it hears, where neither the crew nor its entry says so.
 pub const USUAL_DISTANCE: Length = Length(500);
-
-/// What a level is against.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Unit {
-    /// 0.7746 V.
-    Dbu,
-    /// Full scale.
-    Dbfs,
-}
-
-/// What kind of step a stage is.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum StageKind {
-    /// A microphone.
-    Source,
-    /// A cable with what is on it, and what the input's load costs.
-    Cable,
-    /// A passive box.
-    Passive,
-    /// An input's preamplifier and converter.
-    Input,
-    /// An output.
-    Output,
-    /// Over the air.
-    Air,
-    /// Several mixed.
-    Mix,
-    /// A track written louder or softer than its source.
-    Trim,
-}
-
-/// What ends the room above the peaks at a stage.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Limiting {
-    /// The loudest that the microphone takes.
-    Microphone,
-    /// The most that the preamplifier takes at its input.
-    Preamplifier,
-    /// Full scale.
-    Converter,
-    /// The most that the output gives.
-    Output,
-}
-
-/// One step of a channel's way, with what stands behind it.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Stage {
-    /// The stage before it.
-    pub before: Option<StageIx>,
-    /// The port where it is.
-    pub port: PortIx,
-    /// What it is.
-    pub kind: StageKind,
-    /// What the level is against, behind it.
-    pub unit: Unit,
-    /// What it adds to the level, in the unit behind it.
-    pub gain_db: f64,
-    /// The gain that is set or planned on it, where it has one.
-    pub set_gain_db: Option<f64>,
-    /// Whether that gain was set by the crew.
-    pub set: bool,
-    /// Whether its level was measured, and not computed.
-    pub measured: bool,
-    /// Mic or line, where it is switched.
-    pub level_kind: Option<LevelKind>,
-    /// The average level behind it.
-    pub level_db: f64,
-    /// How far the peaks stand above the average.
-    pub peaks_db: f64,
-    /// The noise of the gear behind it.
-    pub noise_db: f64,
-    /// The noise of the room behind it.
-    pub room_db: f64,
-    /// The most behind it before something clips, and what does.
-    pub limit: Option<(f64, Limiting)>,
-}
-
-impl Stage {
-    /// From the peaks to where it clips; `None` where nothing ends.
-    pub fn headroom_db(&self) -> Option<f64> {
-        self.limit
-            .map(|(limit, _)| limit - self.level_db - self.peaks_db)
-    }
-
-    /// From the noise, of gear and room together, up to the average level.
-    pub fn snr_db(&self) -> f64 {
-        self.level_db - power_sum([self.noise_db, self.room_db])
-    }
-}
-
-/// One source in a channel.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Part {
-    /// The output where it began.
-    pub origin: PortIx,
-    /// Which channel of that output.
-    pub channel: u8,
-    /// The last stage that it went through.
-    pub stage: StageIx,
-}
-
-/// A channel at a port.
-#[derive(Debug, Clone, Default, PartialEq)]
-pub struct Channel {
-    /// What is heard on it: one source, or those of a mix.
-    pub parts: Vec<Part>,
-    /// The port whose figures aren't known, where the levels end.
-    pub unknown: Option<PortIx>,
-}
-
-/// Levels of every channel at every port.
-#[derive(Debug, Clone, Default, PartialEq)]
-pub struct Levels {
-    /// Stages, each after the one before it.
-    pub stages: Vec<Stage>,
-    channels: FxHashMap<PortIx, Vec<Channel>>,
-}
-
-impl Levels {
-    /// The channels at a port, in their order.
-    pub fn at(&self, port: PortIx) -> &[Channel] {
-        self.channels.get(&port).map_or(&[], Vec::as_slice)
-    }
-
-    /// Every stage on the way of a part, the first first.
-    pub fn way(&self, part: &Part) -> Vec<StageIx> {
-        let mut way = vec![part.stage];
-        while let Some(before) = self.stages[way[way.len() - 1]].before {
-            way.push(before);
-        }
-        way.reverse();
-        way
-    }
-
-    /// The first stage on the way of a part that clips; where none does, the one with the least room.
-    pub fn clips_first(&self, part: &Part) -> Option<(StageIx, f64)> {
-        let way = self.way(part).into_iter();
-        let rooms = way.filter_map(|stage| Some((stage, self.stages[stage].headroom_db()?)));
-        // What is behind a stage that clips can't mend it: the earlier is the cause.
-        rooms.reduce(|least, other| {
-            if least.1 >= 0.0 && other.1 < least.1 {
-                other
-            } else {
-                least
-            }
-        })
-    }
-
-    /// The average level of everything on a channel together, and its peaks: one sound that comes by two
-    /// ways adds as voltage, different ones as power. The peaks are those of the loudest over the average
-    /// of the others: not everybody shouts at once.
-    pub fn together(&self, parts: &[Part]) -> (f64, f64) {
-        let mut by_origin: BTreeMap<PortIx, (Vec<f64>, f64)> = BTreeMap::new();
-        for part in parts {
-            let stage = &self.stages[part.stage];
-            let (levels, peaks) = by_origin.entry(part.origin).or_default();
-            levels.push(stage.level_db);
-            *peaks = stage.peaks_db;
-        }
-        let sources: Vec<(f64, f64)> = by_origin
-            .into_values()
-            .map(|(levels, peaks)| (coherent_sum(levels), peaks))
-            .collect();
-        let average = power_sum(sources.iter().map(|(level, _)| *level));
-        let peak = |(level, peaks): &(f64, f64)| level + peaks;
-        let loudest = (0..sources.len())
-            .max_by(|one, other| peak(&sources[*one]).total_cmp(&peak(&sources[*other])));
-        let at_peak = sources.iter().enumerate().map(|(number, source)| {
-            if Some(number) == loudest {
-                peak(source)
-            } else {
-                source.0
-            }
-        });
-        (average, power_sum(at_peak))
-    }
-}
-
-impl Levels {
-    /// A stage behind `before` that makes it louder or softer, under full scale unless it is floating
-    /// point.
-    pub(super) fn trimmed(&mut self, before: StageIx, decibels: f64, float: bool) -> StageIx {
-        let mut stage = self.stages[before].clone();
-        stage.before = Some(before);
-        stage.kind = StageKind::Trim;
-        stage.gain_db = 0.0;
-        stage.set_gain_db = Some(decibels);
-        stage.set = true;
-        stage.measured = false;
-        stage.level_kind = None;
-        stage.change(decibels);
-        stage.limit = (!float).then_some((0.0, Limiting::Converter));
-        self.stages.push(stage);
-        self.stages.len() - 1
-    }
-}
 
 /// Settings that are tried in the place of those of the document, by port.
 pub type Tried = FxHashMap<PortIx, SoundSetting>;
@@ -561,60 +362,6 @@ impl<'p, 'a> Pass<'p, 'a> {
     }
 }
 
-impl Stage {
-    /// Everything louder or softer by so much.
-    fn change(&mut self, decibels: f64) {
-        self.gain_db += decibels;
-        self.level_db += decibels;
-        self.noise_db += decibels;
-        self.room_db += decibels;
-    }
-
-    /// From dBu at an input to full scale behind its converter.
-    fn amplify(&mut self, takes: &InputLevel, (gain, pad): (f64, f64), float: bool) {
-        self.change(-pad);
-        self.noise_db = power_sum([self.noise_db, takes.ein_dbu]);
-        self.change(gain - takes.full_scale_dbu);
-        self.noise_db = power_sum([self.noise_db, takes.floor_dbfs]);
-        self.unit = Unit::Dbfs;
-        self.set_gain_db = Some(gain);
-        self.level_kind = Some(takes.kind);
-        let preamplifier = takes.most_dbu + gain - takes.full_scale_dbu;
-        self.limit = Some(if float || preamplifier < 0.0 {
-            (preamplifier, Limiting::Preamplifier)
-        } else {
-            (0.0, Limiting::Converter)
-        });
-        self.gain_db = gain - pad;
-    }
-
-    /// What was measured at an input, in the place of what is computed: at the gain that was set then.
-    fn as_measured(&mut self, measured: &MeasuredLevel, gain: f64) {
-        let louder = gain - measured.gain.map_or(gain, Decibels::db);
-        let shift = measured.level.db() + louder - self.level_db;
-        self.level_db += shift;
-        self.noise_db += shift;
-        self.room_db += shift;
-        if let Some(noise) = measured.noise {
-            // What was heard between words was gear and room together.
-            self.noise_db = noise.db() + louder;
-            self.room_db = f64::NEG_INFINITY;
-        }
-        self.measured = true;
-    }
-
-    /// From full scale to dBu behind an output.
-    fn send(&mut self, gives: &OutputLevel, gain: f64) {
-        self.change(gain + gives.full_scale_dbu);
-        self.noise_db = power_sum([self.noise_db, gives.noise_dbu]);
-        self.unit = Unit::Dbu;
-        self.set_gain_db = (gives.gain_db[0] < gives.gain_db[1]).then_some(gain);
-        self.level_kind = Some(gives.kind);
-        self.limit = Some((gives.full_scale_dbu, Limiting::Output));
-        self.gain_db = gain;
-    }
-}
-
 fn unknown(port: PortIx) -> Channel {
     Channel {
         parts: Vec::new(),
@@ -639,7 +386,7 @@ pub fn mixed_channels(
         // One channel's noise counts once, however many are heard on it.
         let first = came.iter().filter_map(|channel| channel.parts.first());
         let noise = power_sum(first.map(|part| levels.stages[part.stage].noise_db));
-        let room = coherent_sum_of_rooms(levels, came);
+        let room = sum_of_rooms(levels, came);
         let (_, peak) = levels.together(&parts);
         let peak_of = |stage: &Stage| stage.level_db + stage.peaks_db;
         let loudest = parts.iter().map(|part| peak_of(&levels.stages[part.stage]));
@@ -673,7 +420,7 @@ pub fn mixed_channels(
 }
 
 /// The room as all the microphones of a mix hear it: each at another place, so it adds as power.
-fn coherent_sum_of_rooms(levels: &Levels, came: &[Channel]) -> f64 {
+fn sum_of_rooms(levels: &Levels, came: &[Channel]) -> f64 {
     let first = came.iter().filter_map(|channel| channel.parts.first());
     power_sum(first.map(|part| levels.stages[part.stage].room_db))
 }

@@ -1,7 +1,8 @@
 //! Gains set for the best signal to noise with the headroom asked for, and the two schools beside each
 //! other.
 
-use super::flow::{Levels, Part, StageKind, Tried, levels_before};
+use super::flow::{Tried, levels_before};
+use super::stage::{Levels, Part, StageKind};
 use crate::document::{GainSchool, SoundSetting};
 use crate::path::{Floor, PortIx, Resolved};
 use crate::quantity::Decibels;

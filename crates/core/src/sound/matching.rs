@@ -1,7 +1,8 @@
 //! What doesn't match between a source and the input that takes it: levels, 48 V, plug-in power, load,
 //! jacks that look alike, runs that hum.
 
-use super::flow::{Levels, StageKind, input_level, output_level, source_impedance};
+use super::flow::{input_level, output_level, source_impedance};
+use super::stage::{Levels, StageKind};
 use crate::carriage::connector::Connector;
 use crate::carriage::wire::Wire;
 use crate::catalogue::{

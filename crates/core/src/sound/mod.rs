@@ -9,16 +9,15 @@ mod flow;
 mod gain;
 mod level;
 mod matching;
+mod stage;
 mod tracks;
 
 pub use feed::{ChannelAt, TrackFeed, arriving, made_of, track_feed};
-pub use flow::{
-    Channel, Levels, Limiting, Part, QUIET_ROOM, Stage, StageIx, StageKind, Tried, Unit, levels,
-    pads_db, position,
-};
+pub use flow::{QUIET_ROOM, Tried, levels, pads_db, position};
 pub use gain::{School, Schools, best_gains, schools};
 pub use level::{
     LevelSum, ReferenceLevel, at_distance, coherent_sum, dbu, millivolts, millivolts_at, power_sum,
 };
 pub use matching::{Harm, Mismatch, NoPhantom, mismatches, phantom_is_on};
+pub use stage::{Channel, Levels, Limiting, Part, Stage, StageIx, StageKind, Unit};
 pub use tracks::{Heard, RecorderTracks, Track, heard};

@@ -1,8 +1,9 @@
 //! What is on each track of a recorder, and how loud.
 
 use super::feed::{ChannelAt, arriving, track_channels};
-use super::flow::{Channel, Levels, Tried, levels, mixed_channels};
+use super::flow::{Tried, levels, mixed_channels};
 use super::matching::{Mismatch, mismatches};
+use super::stage::{Channel, Levels};
 use crate::document::{Limits, TrackSetting};
 use crate::path::{Floor, PortIx, Resolved};
 

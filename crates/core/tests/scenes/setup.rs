@@ -518,3 +518,57 @@ proptest! {
         prop_assert!(broken.is_none(), "{:?}", broken);
     }
 }
+
+#[test]
+fn lavaliers_by_radio_and_a_boom_by_cable_meet_in_the_mixer() {
+    let (production, setup, report) = done(
+        &empty(),
+        &wanted(&[
+            ("orrell-c4", 1),
+            ("dunmore-x8", 1),
+            ("dunmore-b1", 1),
+            ("dunmore-l1", 2),
+            ("dunmore-w4t", 2),
+            ("dunmore-w4r", 2),
+        ]),
+    );
+    insta::assert_snapshot!(told(&production, &setup, &report));
+    // Each lavalier reaches a track of its own, and the levels are those of a plan that works.
+    let on_mixer: Vec<_> = report
+        .sound
+        .chains
+        .iter()
+        .filter(|chain| chain.recorder == "mixer")
+        .collect();
+    assert_eq!(on_mixer.len(), 3);
+    assert!(on_mixer.iter().all(|chain| chain.headroom_db >= Some(3.9)));
+}
+
+#[test]
+fn a_lavalier_into_a_body_where_there_is_no_mixer() {
+    let (production, setup, report) = done(
+        &empty(),
+        &wanted(&[
+            ("orrell-c2", 1),
+            ("dunmore-l1", 1),
+            ("dunmore-w4t", 1),
+            ("dunmore-w4r", 1),
+        ]),
+    );
+    insta::assert_snapshot!(told(&production, &setup, &report));
+}
+
+#[test]
+fn a_mix_goes_out_by_radio_where_no_lavalier_waits_for_the_transmitter() {
+    let (production, setup, report) = done(
+        &empty(),
+        &wanted(&[
+            ("orrell-c4", 1),
+            ("dunmore-x6", 1),
+            ("dunmore-b1", 1),
+            ("dunmore-w2t", 1),
+            ("dunmore-w2r", 1),
+        ]),
+    );
+    insta::assert_snapshot!(told(&production, &setup, &report));
+}

@@ -547,7 +547,7 @@ fn tracks_that_are_set_wrongly_are_said() {
     );
     assert_eq!(
         says(&gone, "S-119"),
-        "note: Input 2 is of MIX on no track. fix: Put them on free tracks of MIX"
+        "note: Input 2 of MIX is on no track. fix: Put them on free tracks of MIX"
     );
     let refused = floor()
         .0
@@ -981,4 +981,246 @@ fn digital_sound_keeps_its_level_and_an_analogue_cable_into_it_is_said() {
         "{:?}",
         wrong.codes()
     );
+}
+
+/// A floor for every kind of sound finding: what a crew would have to do to see it.
+fn one_of_each() -> Vec<(&'static str, Scene)> {
+    let lavalier_into_mixer = scene("1080p25")
+        .with("m", "dunmore-l1")
+        .with("mix", "dunmore-x6")
+        .line("m.out > mix.in1 mini-xlr 2 m")
+        .records("mix", "pcm-wav", &["sd-v60-128"], 1);
+    let telephone = |cable: &str| {
+        scene("1080p25")
+            .with("m", "dunmore-l3")
+            .with("a", "tamsin-m2")
+            .line(&format!("m.out > a.mic {cable} 1 m"))
+            .records("a", "h264-100", &["sd-v60-128"], 1)
+    };
+    let tuned = |one: &str, other: &str| {
+        scene("1080p25")
+            .with("t1", "dunmore-w4t")
+            .with("t2", "dunmore-w4t")
+            .does(set("t1.air", one))
+            .does(set("t2.air", other))
+    };
+    vec![
+        ("S-105", into_mixer("dunmore-b1").does(set("mix.in1", "70"))),
+        (
+            "S-106",
+            by_radio("dunmore-b1", "dunmore-w2t", "dunmore-w2r")
+                .does(set("rx.out", "line"))
+                .does(set("a.xlr1", "mic")),
+        ),
+        (
+            "S-107",
+            into_mixer("dunmore-d1").does(set("mix.in1", "line")),
+        ),
+        (
+            "S-108",
+            into_mixer("dunmore-b1").does(set("mix.in1", "phantom off")),
+        ),
+        (
+            "S-109",
+            into_mixer("dunmore-r1").does(set("mix.in1", "phantom on")),
+        ),
+        ("S-111", lavalier_into_mixer),
+        ("S-112", telephone("jack35-trrs")),
+        ("S-113", telephone("jack35-trrs-trrs")),
+        (
+            "S-114",
+            scene("1080p25")
+                .with("m", "dunmore-g1")
+                .with("a", "tamsin-m4")
+                .line("m.out > a.mic jack35 8 m"),
+        ),
+        ("S-115", into_mixer("dunmore-b1").does(set("mix.in1", "66"))),
+        ("S-116", cinema("dunmore-b1").does(set("a.xlr1", "auto"))),
+        ("S-117", into_mixer("dunmore-b1")),
+        (
+            "S-118",
+            into_mixer("dunmore-b1").does(tracks("mix", vec![on(from("in2", 1))])),
+        ),
+        (
+            "S-119",
+            into_mixer("dunmore-b1").does(tracks("mix", vec![on(from("in2", 1))])),
+        ),
+        ("S-123", tuned("mhz 500", "mhz 500.1")),
+        (
+            "S-126",
+            into_mixer("dunmore-b1").does(hears("m", SoundSource::Whisper, "1 m")),
+        ),
+        ("S-128", mirrorless("dunmore-g3")),
+    ]
+}
+
+#[test]
+fn every_kind_of_sound_finding_is_met_and_reads_well() {
+    let told: Vec<String> = one_of_each()
+        .iter()
+        .map(|(code, scene)| format!("{code} {}", says(scene, code)))
+        .collect();
+    insta::assert_snapshot!(told.join("\n"));
+}
+
+#[test]
+fn nothing_is_said_of_a_chain_that_works() {
+    let good = [
+        into_mixer("dunmore-b1"),
+        into_mixer("dunmore-b9"),
+        into_mixer("dunmore-p1"),
+        into_mixer("dunmore-r1"),
+        into_mixer("dunmore-d1"),
+        cinema("dunmore-b1"),
+        hybrid("dunmore-g1"),
+        by_radio("dunmore-l1", "dunmore-w4t", "dunmore-w4r"),
+        by_radio("dunmore-b1", "dunmore-w4p", "dunmore-w4r"),
+        by_radio("dunmore-d1", "dunmore-w2t", "dunmore-w2r"),
+        mirrorless("dunmore-g3").does(set("m.out", "20")),
+    ];
+    for scene in good {
+        assert!(
+            scene.codes().is_empty(),
+            "{}\n{:?}",
+            scene.in_words(),
+            scene.codes()
+        );
+    }
+}
+
+#[test]
+fn the_room_hides_what_a_better_preamplifier_would_bring() {
+    let scene = mirrorless("dunmore-g3");
+    assert!(scene.codes().contains(&"S-128".to_string()));
+    let loud = scene.does(Command::SetRoomNoise {
+        build: BUILD.into(),
+        noise: Some(Decibels::whole(60)),
+    });
+    assert!(
+        !loud.codes().contains(&"S-128".to_string()),
+        "nobody would hear it"
+    );
+    assert_eq!(one_of(&loud).louder, "the room is louder than the gear");
+}
+
+fn one_of(scene: &Scene) -> ChainReport {
+    chains(scene).remove(0)
+}
+
+#[test]
+fn positions_follow_the_inverse_square() {
+    let at = |distance: &str| {
+        one(&into_mixer("dunmore-b1")
+            .does(set("mix.in1", "mic 50"))
+            .does(hears("m", SoundSource::Talk, distance)))
+        .dbfs
+    };
+    for (near, far, apart) in [
+        ("50 cm", "1 m", 6.0),
+        ("1 m", "2 m", 6.0),
+        ("10 cm", "1 m", 20.0),
+        ("1 ft", "2 ft", 6.0),
+    ] {
+        let found = at(near) - at(far);
+        assert!((found - apart).abs() < 0.15, "{near} {far}: {found}");
+    }
+}
+
+#[test]
+fn the_house_sets_where_sound_stands() {
+    use west_rail_core::document::HouseRules;
+    let rules = |reference: i32, headroom: i32| {
+        let mut scene = into_mixer("dunmore-b1");
+        scene.0.house_rules = HouseRules {
+            sound_reference: Decibels::whole(reference),
+            sound_headroom: Decibels::whole(headroom),
+            ..HouseRules::default()
+        };
+        one(&scene)
+    };
+    let usual = rules(-20, 4);
+    let higher = rules(-18, 0);
+    let careful = rules(-20, 12);
+    assert!((-21.1..=-20.0).contains(&usual.dbfs), "{}", usual.dbfs);
+    assert!((-19.1..=-18.0).contains(&higher.dbfs), "{}", higher.dbfs);
+    assert!(
+        careful.headroom_db >= Some(12.0) && careful.dbfs < -26.0,
+        "{careful:?}"
+    );
+    let beyond = into_mixer("dunmore-b1").0.edited(
+        catalogue(),
+        &[Command::SetHouseRules {
+            change: serde_json::from_str(r#"{"sound_reference": "10 dB"}"#).unwrap(),
+        }],
+    );
+    assert!(
+        beyond
+            .unwrap_err()
+            .to_string()
+            .contains("from −40 to 0 dBFS")
+    );
+}
+
+#[test]
+fn undo_of_everything_about_sound_is_exact() {
+    let floor = into_mixer("dunmore-g3").with("tx", "dunmore-w4t");
+    let edits = [
+        set("mix.in1", "mic 30 pad limiter"),
+        set("m.out", "20"),
+        set("tx.air", "mhz 500"),
+        hears("m", SoundSource::Street, "3 m"),
+        tracks("mix", vec![on(from("in1", 1)), TrackSetting::default()]),
+        Command::SetRoomNoise {
+            build: BUILD.into(),
+            noise: Some(Decibels::whole(45)),
+        },
+    ];
+    for edit in edits {
+        let once = floor
+            .0
+            .edited(catalogue(), std::slice::from_ref(&edit))
+            .unwrap();
+        assert_ne!(once.production, floor.0);
+        let back = once.production.stepped(catalogue(), &once.inverse).unwrap();
+        assert_eq!(back.production, floor.0, "{edit:?}");
+        let again = back.production.stepped(catalogue(), &back.inverse).unwrap();
+        assert_eq!(again.production, once.production);
+    }
+}
+
+#[test]
+fn edits_of_two_hands_at_one_mixer_dont_meet() {
+    use west_rail_core::document::{meet, touches};
+    let touched = |command: Command| touches(&[command]);
+    let (gain, phantom) = (set("mix.in1", "30"), set("mix.in1", "phantom on"));
+    assert!(!meet(&touched(gain.clone()), &touched(phantom)));
+    assert!(!meet(
+        &touched(gain.clone()),
+        &touched(set("mix.in2", "30"))
+    ));
+    assert!(meet(&touched(gain), &touched(set("mix.in1", "31"))));
+    let all = tracks("mix", Vec::new());
+    assert!(meet(&touched(all.clone()), &touched(all)));
+}
+
+#[test]
+fn sound_against_picture_says_what_to_slip() {
+    let floor = scene("1080p25")
+        .with("m", "dunmore-b1")
+        .with("a", "orrell-c4")
+        .with("mon", "ashgill-17")
+        .line("m.out > a.xlr1")
+        .line("a.sdi1 > mon.sdi rg6 5 m")
+        .records("a", "mezzanine-high", &["cfx-b-512"], 1);
+    let rows = floor.report().sound.apart;
+    let told: Vec<String> = rows
+        .iter()
+        .map(|row| {
+            format!(
+                "{}: picture {} sound {} apart {} ms, {} frames; {}",
+                row.name, row.picture_ms, row.sound_ms, row.apart_ms, row.apart_frames, row.slip
+            )
+        })
+        .collect();
+    insta::assert_snapshot!(told.join("\n"));
 }

@@ -36,8 +36,8 @@ pub use recording::{
 pub use reset::{reset, reset_output};
 pub use sound::{
     auto_gain_off, clear_track, gains, headphone_socket, isolate, less_gain, limiter, listen,
-    match_level, on_free_track, other_microphone_input, part_track, phantom, retune, sample_rate,
-    set_gains, tuned,
+    match_level, nearer, on_free_track, other_microphone_input, part_track, phantom, retune,
+    sample_rate, set_gains, tuned,
 };
 pub use source::{feed, feed_box, other_camera};
 pub use time::{at_project_rate, camera_at_project_rate, timecode, timecode_of_project};
