@@ -1977,7 +1977,7 @@ export interface components {
          *     other.
          * @enum {string}
          */
-        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "xlr-5" | "mini-xlr-3" | "mini-xlr-5" | "jack35" | "jack35-trrs" | "jack635" | "hot-shoe" | "rca" | "usb-c" | "pin-5" | "fibre" | "air";
+        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "xlr-5" | "mini-xlr-3" | "mini-xlr-5" | "jack35" | "jack35-trrs" | "jack635" | "hot-shoe" | "rca" | "usb-c" | "pin-5" | "fibre" | "air" | "built-in";
         /** @description A crew's custom devices and codecs. */
         Custom: {
             /**

@@ -102,11 +102,11 @@ function SafeFixesRow() {
   );
 }
 
-/** Findings at one place. */
-export function FindingsAt({ findings }: { findings: Finding[] }) {
+/** Findings at one place, which has its name where a view shows several. */
+export function FindingsAt({ findings, of }: { findings: Finding[]; of?: string }) {
   if (findings.length === 0) return null;
   return (
-    <section aria-label="Findings here" className="border-t border-rule">
+    <section aria-label={of ? `Findings of ${of}` : "Findings here"} className="border-t border-rule">
       {findings.map((finding, number) => (
         <FindingCard key={`${finding.id}-${number}`} finding={finding} place={number} />
       ))}

@@ -21,6 +21,7 @@ const connectors: Record<Port["connector"], string> = {
   "pin-5": "5-pin",
   fibre: "LC",
   air: "antenna",
+  "built-in": "built in",
 };
 
 const carries = (port: Port) => [connectors[port.connector], port.sdi?.class, port.hdmi?.generation].filter(Boolean);

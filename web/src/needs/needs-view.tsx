@@ -243,7 +243,7 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
           Remove
         </button>
       </div>
-      <FindingsAt findings={findings} />
+      <FindingsAt findings={findings} of={`the need of ${answer.name}`} />
     </div>
   );
 }

@@ -212,7 +212,7 @@ function Settings({ row, placement, device, others, findings }: Props & { findin
           Stop recording on {row.name}
         </button>
       </p>
-      <FindingsAt findings={findings} />
+      <FindingsAt findings={findings} of={row.name} />
     </div>
   );
 }

@@ -48,6 +48,8 @@ pub enum Connector {
     Fibre,
     /// The air: an antenna, not a plug.
     Air,
+    /// Built in: nothing is plugged there.
+    BuiltIn,
 }
 
 impl Connector {
@@ -84,6 +86,7 @@ impl fmt::Display for Connector {
             Self::Pin5 => "5-pin",
             Self::Fibre => "fibre, LC duplex",
             Self::Air => "radio",
+            Self::BuiltIn => "built in",
         })
     }
 }

@@ -303,7 +303,7 @@ pub fn misfit_of_sound(device: &Device, port: &Port, setting: &SoundSetting) -> 
 
 /// A gain that a port doesn't have, at the level that it is switched to or at any.
 fn misfit_of_gain(audio: &AudioPort, level: Option<LevelKind>, gain: f64) -> Option<String> {
-    if let Some(microphone) = &audio.microphone {
+    if let Some(microphone) = audio.microphone.as_ref().filter(|_| audio.takes.is_empty()) {
         let steps = &microphone.gain_steps_db;
         if steps.iter().any(|step| (step - gain).abs() < 0.05) || gain == 0.0 {
             return None;

@@ -7,7 +7,7 @@ use super::{
     Arrival, FlowProblem, Load, PortIx, Problem, Signal, Sound, WiringProblem, air, links, timecode,
 };
 use crate::carriage::wire::Wire;
-use crate::catalogue::{Direction, InternalPath, SignalKind};
+use crate::catalogue::{Direction, InternalPath, Port, SignalKind};
 use std::collections::BTreeMap;
 
 /// What follows from a floor.
@@ -156,6 +156,7 @@ impl Walk<'_, '_> {
     fn arrive(&mut self, port: PortIx) {
         let floor = self.floor;
         let Some(connection) = floor.into[port] else {
+            self.hear(port);
             return;
         };
         let link = floor.link(connection);
@@ -200,6 +201,25 @@ impl Walk<'_, '_> {
         self.resolved.signals[port] = signal;
     }
 
+    /// A microphone of a body's own: what is plugged into one of its sound inputs takes its place.
+    fn hear(&mut self, port: PortIx) {
+        let floor = self.floor;
+        let node = floor.ports[port];
+        let origin = node.port.origin.as_ref().map(|origin| origin.signal);
+        if origin != Some(SignalKind::Sound) {
+            return;
+        }
+        let mut others = floor.ports_of(node.placement);
+        let replaced = others.any(|other| {
+            let wire = floor.ports[other].port.wire;
+            matches!(wire, Wire::Analogue | Wire::ShoeSound | Wire::Aes3)
+                && floor.into[other].is_some()
+        });
+        if !replaced {
+            self.resolved.signals[port].sound = begun_at(port, node.port);
+        }
+    }
+
     /// What a device sends from an output.
     fn leave(&mut self, port: PortIx) {
         let floor = self.floor;
@@ -214,12 +234,7 @@ impl Walk<'_, '_> {
         let mut signal = Signal::default();
         match node.port.origin.as_ref().map(|origin| origin.signal) {
             Some(SignalKind::Picture) => self.begin_picture(port, &mut signal),
-            Some(SignalKind::Sound) => {
-                let channels = node.port.audio.as_ref().map_or(1, |audio| audio.channels);
-                let numbers = 0..channels.min(255) as u8;
-                let channels = numbers.map(|number| Sound::from(port, number));
-                signal.sound.extend(channels);
-            }
+            Some(SignalKind::Sound) => signal.sound.extend(begun_at(port, node.port)),
             Some(SignalKind::Timecode) => {
                 signal.timecode = Some(timecode::counted(floor, node.placement))
             }
@@ -264,6 +279,13 @@ impl Walk<'_, '_> {
             signal.timecode = came.or(signal.timecode);
         }
     }
+}
+
+/// The channels that begin at a port.
+fn begun_at(at: PortIx, port: &Port) -> Vec<Sound> {
+    let channels = port.audio.as_ref().map_or(1, |audio| audio.channels);
+    let numbers = 0..channels.min(255) as u8;
+    numbers.map(|number| Sound::from(at, number)).collect()
 }
 
 /// What keeps a cable from being plugged in at all.

@@ -561,12 +561,12 @@ fn gain(facts: &Facts, stage: &Stage) -> Option<GainReport> {
     let audio = facts.floor.ports[stage.port].port.audio.as_deref()?;
     let (range, steps_db) = match (&audio.microphone, stage.kind) {
         (_, StageKind::Trim | StageKind::Mix) => return None,
-        (Some(microphone), _) => {
+        (Some(microphone), StageKind::Source) => {
             let steps = microphone.gain_steps_db.clone();
             let least = steps.iter().copied().fold(0.0, f64::min);
             ([least, steps.iter().copied().fold(0.0, f64::max)], steps)
         }
-        (None, _) => {
+        _ => {
             let takes = audio.takes.iter().map(|level| (level.kind, level.gain_db));
             let gives = audio.gives.iter().map(|level| (level.kind, level.gain_db));
             let mut ranges = takes.chain(gives);

@@ -2,6 +2,7 @@
 
 use std::collections::BTreeSet;
 
+use crate::carriage::connector::Connector;
 use crate::document::TrackSetting;
 use crate::path::{Floor, PortIx, Resolved, Sound};
 
@@ -76,7 +77,13 @@ pub fn arriving(
         let count = resolved.signals[input].sound.len().min(255) as u8;
         (0..count).map(move |channel| (input, channel))
     });
-    channels.collect()
+    let mut channels: Vec<ChannelAt> = channels.collect();
+    // What a body hears by itself is for finding the place: it comes after what somebody has placed.
+    channels.sort_by_key(|(input, channel)| {
+        let origin = resolved.signals[*input].sound[usize::from(*channel)].origin;
+        floor.ports[origin].port.connector == Connector::BuiltIn
+    });
+    channels
 }
 
 /// The channels on each track: as set; where nothing is, what arrives, in its order.

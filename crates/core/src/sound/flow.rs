@@ -107,9 +107,14 @@ impl<'p, 'a> Pass<'p, 'a> {
                     channel: sound.channel,
                     stage: self.keep(stage),
                 };
-                Channel {
+                let heard = Channel {
                     parts: vec![part],
                     unknown: None,
+                };
+                // A body's own has its input behind it.
+                match audio.filter(|audio| !audio.takes.is_empty()) {
+                    Some(audio) => self.let_into(port, audio, heard),
+                    None => heard,
                 }
             }
             None => Channel {
@@ -129,7 +134,9 @@ impl<'p, 'a> Pass<'p, 'a> {
         let heard = position(self.floor, port);
         let spl = at_distance(heard.source.spl_db(), heard.distance);
         let room = self.floor.build.room_noise.unwrap_or(QUIET_ROOM).db();
+        // A body's own microphone has no gain but that of the input behind it.
         let set = self.setting(port).and_then(|setting| setting.gain);
+        let set = set.filter(|_| !microphone.gain_steps_db.is_empty());
         let gain = set.map_or(0.0, Decibels::db);
         let softer = match number {
             0 => 0.0,
@@ -181,6 +188,11 @@ impl<'p, 'a> Pass<'p, 'a> {
                 stage
             });
         }
+        self.let_into(port, audio, came)
+    }
+
+    /// Through an input's preamplifier and converter.
+    fn let_into(&mut self, port: PortIx, audio: &AudioPort, came: Channel) -> Channel {
         let loudest = came.parts.iter().map(|part| {
             let stage = &self.levels.stages[part.stage];
             (stage.level_db, stage.peaks_db)
@@ -510,5 +522,55 @@ pub fn source_impedance(
     match &audio.microphone {
         Some(microphone) => Some(microphone.impedance_ohm),
         None => Some(output_level(floor, audio, setting, output)?.impedance_ohm),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use proptest::prelude::*;
+
+    fn input(gain_db: [f64; 2]) -> InputLevel {
+        InputLevel {
+            kind: LevelKind::Mic,
+            gain_db,
+            full_scale_dbu: 24.0,
+            most_dbu: 8.0,
+            ein_dbu: -128.0,
+            floor_dbfs: -116.0,
+            impedance_ohm: 4_000.0,
+            phantom: true,
+            plug_in_power: false,
+        }
+    }
+
+    #[test]
+    fn a_gain_is_planned_to_the_reference_or_under_the_ceiling() {
+        let planned = |level, peaks| planned_gain(&input([0.0, 76.0]), level, peaks, (-20.0, 4.0));
+        // −55.8 dBu to −20 dBFS wants 59.8 dB; 15 dB of peaks want 64.8 under 4 dB of headroom.
+        assert_eq!(planned(-55.8, 15.0), 59.0);
+        // 20 dB of peaks leave 4 dB only with 55.8.
+        assert_eq!(planned(-55.8, 20.0), 55.0);
+        // What is too soft, or too loud, gets the most, or the least.
+        assert_eq!((planned(-110.0, 15.0), planned(10.0, 15.0)), (76.0, 0.0));
+    }
+
+    #[test]
+    fn a_range_the_wrong_way_round_is_no_panic() {
+        assert_eq!(
+            planned_gain(&input([50.0, 10.0]), -55.0, 15.0, (-20.0, 4.0)),
+            50.0
+        );
+    }
+
+    proptest! {
+        #[test]
+        fn a_planned_gain_is_a_whole_one_of_its_range(level in -150.0f64..40.0, peaks in 0.0f64..30.0) {
+            let gain = planned_gain(&input([0.0, 76.0]), level, peaks, (-20.0, 4.0));
+            prop_assert!((0.0..=76.0).contains(&gain) && gain.fract() == 0.0);
+            let peak = level + gain - 24.0 + peaks;
+            // More than the least leaves the headroom that was asked for.
+            prop_assert!(gain == 0.0 || peak <= -4.0 + 1e-9);
+        }
     }
 }

@@ -46,7 +46,7 @@ fn gains_of(floor: &Floor, levels: &Levels, part: &Part, port: PortIx) -> Vec<f6
     let Some(audio) = floor.ports[port].port.audio.as_deref() else {
         return Vec::new();
     };
-    if let Some(microphone) = &audio.microphone {
+    if let Some(microphone) = audio.microphone.as_ref().filter(|_| audio.takes.is_empty()) {
         let mut steps = microphone.gain_steps_db.clone();
         steps.sort_by(|one, other| other.total_cmp(one));
         return steps;

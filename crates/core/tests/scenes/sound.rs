@@ -1224,3 +1224,56 @@ fn sound_against_picture_says_what_to_slip() {
         .collect();
     insta::assert_snapshot!(told.join("\n"));
 }
+
+#[test]
+fn a_bodys_own_microphone_hears_until_another_is_plugged_in() {
+    let alone = scene("1080p25")
+        .with("a", "tamsin-m4")
+        .with("rec", "ashgill-7r")
+        .line("a.hdmi > rec.hdmi hdmi-a-a 1 m")
+        .records("a", "h264-100", &["sd-v60-128"], 2)
+        .records("rec", "mezzanine-standard", &["ssd-1000"], 2);
+    let report = alone.report();
+    let at = |device: &str| {
+        report
+            .sound
+            .chains
+            .iter()
+            .filter(|chain| chain.recorder == device)
+            .count()
+    };
+    assert_eq!(
+        (at("a"), at("rec")),
+        (2, 2),
+        "inside, and beside the picture"
+    );
+    let own = &report.sound.chains[0];
+    assert_eq!(own.from.to_string(), "a.own");
+    assert!(
+        own.gear_snr_db < 30.0,
+        "it is for finding the place: {own:?}"
+    );
+    assert!(alone.codes().is_empty(), "{:?}", alone.codes());
+    let louder = alone.does(set("a.own", "20"));
+    let gain = louder.report().sound.chains[0]
+        .stages
+        .last()
+        .unwrap()
+        .gain
+        .clone()
+        .unwrap();
+    assert_eq!((gain.now_db, gain.set, gain.most_db), (20.0, true, 42.0));
+    let plugged = hybrid("dunmore-g1");
+    assert_eq!(one(&plugged).from.to_string(), "m.out");
+    let refused = louder.0.edited(
+        catalogue(),
+        &[Command::Connect {
+            build: BUILD.into(),
+            from: PortRef::new("a", "phones"),
+            to: PortRef::new("a", "own"),
+            cable: None,
+            length: None,
+        }],
+    );
+    assert!(refused.is_err() || !Scene(refused.unwrap().production).codes().is_empty());
+}

@@ -215,3 +215,97 @@ async fn tones_are_made_within_limits() {
     let refused = server.ask(asked("/api/tone.wav?level=loud")).await;
     refused.problem(StatusCode::BAD_REQUEST);
 }
+
+#[tokio::test]
+async fn how_a_level_is_reached_is_told_when_it_is_asked() {
+    let server = Server::new();
+    let asked = |chain: &str| format!("{OF_NIGHT}/chain-working?build=night&chain={chain}");
+    let working = server.get(&asked("boom1.out.1%3Emix.1")).await.json();
+    assert_eq!(working["title"], "Level and noise of Boom 1");
+    let terms = working["terms"].as_array().unwrap();
+    assert_eq!(
+        terms.len(),
+        3,
+        "the microphone, the load, the input: {terms:?}"
+    );
+    assert!(terms[0]["source"].as_str().unwrap().contains("20 mV/Pa"));
+    assert!(
+        working["result"]
+            .as_str()
+            .unwrap()
+            .contains("dB above the gear")
+    );
+    assert_eq!(server.get(&asked("nobody")).await.json(), json!(null));
+}
+
+#[tokio::test]
+async fn hostile_recordings_are_refused_or_read_and_never_a_fault_of_ours() {
+    let server = Server::new();
+    let whole = tone_of(-20);
+    let mut cases: Vec<Vec<u8>> = vec![
+        Vec::new(),
+        b"RIFF".to_vec(),
+        b"RIFF\xff\xff\xff\xffWAVE".to_vec(),
+        vec![0; 100_000],
+        [
+            b"RF64\xff\xff\xff\xffWAVEds64\x04\0\0\0".to_vec(),
+            vec![0xff; 64],
+        ]
+        .concat(),
+        // A chunk that says to be longer than anything.
+        [
+            b"RIFF\0\0\0\0WAVEjunk\xff\xff\xff\xff".to_vec(),
+            vec![1; 5_000],
+        ]
+        .concat(),
+    ];
+    for at in [20, 22, 24, 28, 32, 34] {
+        for byte in [0, 1, 0x7f, 0xff] {
+            let mut bent = whole[..2_000].to_vec();
+            bent[at] = byte;
+            cases.push(bent);
+        }
+    }
+    for bytes in cases {
+        let head = bytes[..bytes.len().min(40)].to_vec();
+        let answer = read(&server, "/api/wav", bytes).await;
+        let known = [StatusCode::OK, StatusCode::UNPROCESSABLE_ENTITY];
+        assert!(known.contains(&answer.status), "{head:?}: {}", answer.text);
+    }
+}
+
+#[tokio::test]
+async fn every_recorder_of_the_demo_has_its_sheet() {
+    let server = Server::new();
+    let now = server.get(NIGHT).await.json();
+    let sheets = now["report"]["sound"]["sheets"].as_array().unwrap().clone();
+    let names: Vec<&str> = sheets
+        .iter()
+        .map(|sheet| sheet["name"].as_str().unwrap())
+        .collect();
+    assert_eq!(names, ["A camera", "B camera", "B recorder", "Mixer"]);
+    for sheet in &sheets {
+        let recorder = sheet["recorder"].as_str().unwrap();
+        let presets = server
+            .get(&format!(
+                "{OF_NIGHT}/track-presets?build=night&recorder={recorder}"
+            ))
+            .await
+            .json();
+        // Each can be made as it stands, with as many tracks as it wants.
+        let mut revision = server.get(NIGHT).await.json()["revision"].as_u64().unwrap();
+        for preset in presets.as_array().unwrap() {
+            let tracks = preset["tracks"].as_array().unwrap();
+            let wanted = json!({ "do": "set-tracks", "build": "night", "device": recorder, "tracks": tracks });
+            let made = server.edit(revision, wanted).await;
+            assert_eq!(
+                made.status,
+                StatusCode::OK,
+                "{}: {}",
+                preset["name"],
+                made.text
+            );
+            revision += 1;
+        }
+    }
+}

@@ -169,7 +169,7 @@ pub fn less_gain(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Vec
     let own = floor.ports[stage.port].port.audio.as_deref();
     let lowered = |port: PortIx, gain: f64| {
         let audio = floor.ports[port].port.audio.as_deref()?;
-        let least = match &audio.microphone {
+        let least = match audio.microphone.as_ref().filter(|_| audio.takes.is_empty()) {
             Some(microphone) => microphone.gain_steps_db.iter().copied().fold(0.0, f64::min),
             None => {
                 audio

@@ -2,6 +2,8 @@
 //! what would be quieter.
 
 use super::ends;
+use crate::carriage::connector::Connector;
+use crate::document::TrackKind;
 use crate::finding::codes::Code;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::{ConnectionIx, PortIx};
@@ -44,7 +46,7 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
     let levels = &facts.heard.levels;
     let mut clips: BTreeMap<AtStage, (f64, &Stage, PortIx)> = BTreeMap::new();
     let mut noisy: BTreeMap<PortIx, (f64, usize)> = BTreeMap::new();
-    for (recorder, _, part) in ends(facts) {
+    for (recorder, track, part) in ends(facts) {
         let way = levels.way(part);
         let spoilt = way.iter().any(|stage| {
             let port = levels.stages[*stage].port;
@@ -60,6 +62,12 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
             if room < least.0 {
                 *least = (room, stage, part.origin);
             }
+        }
+        // What is there to find the place by may be noisy.
+        let built_in = facts.floor.ports[part.origin].port.connector == Connector::BuiltIn;
+        let kind = track.setting.map(|setting| setting.kind);
+        if built_in || kind == Some(TrackKind::Scratch) {
+            continue;
         }
         let last = &levels.stages[part.stage];
         let gear = last.level_db - last.noise_db;
