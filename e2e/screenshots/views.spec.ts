@@ -1,8 +1,13 @@
 import { join } from "node:path";
+import type { Page } from "@playwright/test";
 import { expect, NIGHT, open, test } from "../server";
 
 const folder = join(import.meta.dirname, "../../docs/screenshots");
-const shot = (name: string) => join(folder, `${name}.png`);
+/** A picture of the view as it rests: fixes that it looks for by itself are found. */
+async function shoot(page: Page, name: string) {
+  await expect(page.getByText("Looking for fixes…")).toHaveCount(0);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+}
 
 for (const theme of ["night", "day"]) {
   test(`the main views, ${theme}`, async ({ page, server }) => {
@@ -11,82 +16,82 @@ for (const theme of ["night", "day"]) {
 
     await open(page, server, `${NIGHT}/path`);
     await expect(map).toBeVisible();
-    await page.screenshot({ path: shot(`path-${theme}`) });
+    await shoot(page, `path-${theme}`);
 
     await open(page, server, `${NIGHT}/record`);
-    await page.screenshot({ path: shot(`record-${theme}`) });
+    await shoot(page, `record-${theme}`);
     if (theme === "day") return;
 
     await open(page, server, `${NIGHT}/sound?chain=${encodeURIComponent("boom1.out.1>mix.1")}`);
     await expect(page.getByRole("region", { name: "Chains" })).toBeVisible();
-    await page.screenshot({ path: shot("sound") });
+    await shoot(page, "sound");
 
     await open(page, server, `${NIGHT}/media`);
     await expect(page.getByTestId("day-answer")).toBeVisible();
-    await page.screenshot({ path: shot("media") });
+    await shoot(page, "media");
 
     await open(page, server, `${NIGHT}/record?open=a`);
     await page.getByRole("button", { name: "Compare choices for A camera" }).click();
     await expect(page.getByRole("row", { name: /^On its cards/ })).toContainText("min");
-    await page.screenshot({ path: shot("choices") });
+    await shoot(page, "choices");
 
     await open(page, server, `${NIGHT}/needs`);
     await expect(page.getByRole("region", { name: "House rules" })).toBeVisible();
-    await page.screenshot({ path: shot("needs") });
+    await shoot(page, "needs");
 
     await open(page, server, `${NIGHT}/kit`);
     await expect(page.getByRole("region", { name: "Custom devices" })).toBeVisible();
-    await page.screenshot({ path: shot("kit") });
+    await shoot(page, "kit");
 
     await open(page, server, `${NIGHT}/path?route=a>client`);
     await expect(map).toBeVisible();
     await expect(page.getByRole("article", { name: /^Way 3/ })).toBeVisible();
-    await page.screenshot({ path: shot("routes") });
+    await shoot(page, "routes");
 
     await page.goto(server.address);
     await expect(page.getByRole("img", { name: /^21 devices on / })).toBeVisible();
-    await page.screenshot({ path: shot("productions") });
+    await shoot(page, "productions");
 
     await open(page, server, `${NIGHT}/path`);
     await page.keyboard.press("a");
     await page.getByRole("button", { name: "One Orrell C2 compact cinema body more" }).click({ clickCount: 2 });
     await page.getByRole("button", { name: "One Ashgill 5 on-board monitor more" }).click({ clickCount: 2 });
     await page.getByRole("button", { name: "One Pellow L2 receiver more" }).click();
-    await page.screenshot({ path: shot("add-devices") });
+    await shoot(page, "add-devices");
 
     await page.goto(`${server.address}/calculator`);
     await expect(page.getByTestId("calculator")).toBeVisible();
-    await page.screenshot({ path: shot("calculator") });
+    await shoot(page, "calculator");
 
     await open(page, server, `${NIGHT}/path?at=device:a`);
     await expect(map).toBeVisible();
-    await page.screenshot({ path: shot("path-lit") });
+    await shoot(page, "path-lit");
 
     await open(page, server, `${NIGHT}/path?at=cable:l7`);
     await expect(map).toBeVisible();
     await page.getByRole("button", { name: "Reach: show the working" }).click();
-    await page.screenshot({ path: shot("working") });
+    await shoot(page, "working");
 
     await open(page, server, `${NIGHT}/path?at=device:v-rx`);
     await expect(map).toBeVisible();
     await page.getByRole("button", { name: "Connect HDMI out" }).click();
     await expect(page.getByRole("region", { name: "Connect v-rx.hdmi" })).toContainText("takes");
-    await page.screenshot({ path: shot("connect") });
+    await shoot(page, "connect");
 
     await open(page, server, `${NIGHT}/path`);
     await expect(map).toBeVisible();
     await page.getByRole("button", { name: /^Don’t record inside B camera/ }).click();
     await expect(page.getByRole("button", { name: "Apply this fix" })).toBeEnabled();
     await page.getByRole("button", { name: "Apply this fix" }).scrollIntoViewIfNeeded();
-    await page.screenshot({ path: shot("fix-preview") });
+    await shoot(page, "fix-preview");
 
     await page.keyboard.press("/");
     await page.getByRole("combobox", { name: "Command" }).fill("v-rx.sdi2 > ");
     await expect(page.getByRole("option").first()).toBeVisible();
-    await page.screenshot({ path: shot("command-line") });
+    await shoot(page, "command-line");
 
     await page.setViewportSize({ width: 390, height: 844 });
     await open(page, server, `${NIGHT}/path`);
-    await page.screenshot({ path: shot("phone-arrivals") });
+    await shoot(page, "phone-arrivals");
   });
 }

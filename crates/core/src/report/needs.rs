@@ -163,9 +163,13 @@ pub(super) fn list(
 }
 
 /// Whether a finding about a need's device keeps the need from being met: it is about its recording,
-/// and the need is to record.
+/// and the need is to record; or about its sound, and sound is asked for.
 fn concerns(finding: &Finding, need: &Need) -> bool {
-    need.purpose == Purpose::Record && finding.code.area() == Area::Recording
+    match finding.code.area() {
+        Area::Recording => need.purpose == Purpose::Record,
+        Area::Sound => need.sound > 0,
+        _ => false,
+    }
 }
 
 /// So many are offered at once: what is left comes when these are taken.

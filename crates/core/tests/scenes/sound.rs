@@ -4,7 +4,7 @@ use crate::stage::{BUILD, Scene, catalogue, says, scene};
 use proptest::prelude::*;
 use west_rail_core::catalogue::{LevelKind, SoundSource};
 use west_rail_core::document::{
-    Change, Command, PortRef, Position, SoundSetting, TrackKind, TrackSetting, TrackSource,
+    Change, Command, PortRef, Position, Purpose, SoundSetting, TrackKind, TrackSetting, TrackSource,
 };
 use west_rail_core::quantity::{Decibels, signed};
 use west_rail_core::report::{
@@ -981,6 +981,24 @@ fn digital_sound_keeps_its_level_and_an_analogue_cable_into_it_is_said() {
         "{:?}",
         wrong.codes()
     );
+}
+
+#[test]
+fn a_need_with_sound_is_not_met_by_sound_that_is_destroyed() {
+    let need = |sound: usize, level: &str| {
+        let floor = by_radio("dunmore-b1", "dunmore-w2t", "dunmore-w2r")
+            .does(set("rx.out", "line"))
+            .does(set("a.xlr1", level))
+            .needs("a", Purpose::Record, |need| need.sound = sound);
+        let answer = floor.report().needs[0].clone();
+        (answer.met, answer.says)
+    };
+    let (met, says) = need(1, "mic");
+    assert!(!met);
+    insta::assert_snapshot!(says, @"XLR out of RX sends line level into XLR 1 of A, which is set to microphone.");
+    // Set right, or without sound asked for, it is.
+    assert_eq!(need(1, "line"), (true, "Met.".into()));
+    assert_eq!(need(0, "mic"), (true, "Met.".into()));
 }
 
 /// A floor for every kind of sound finding: what a crew would have to do to see it.

@@ -161,7 +161,8 @@ fn insert(
     }
     let title = format!(
         "Put the {name} between {} and {}, giving {format}",
-        run.from, run.to
+        facts.port(link.from),
+        facts.port(link.to)
     );
     Fix::new(title, commands)
 }

@@ -155,7 +155,9 @@ fn with_adapter(
     };
     let title = format!(
         "Put the {}{hired} between {} and {}",
-        adapter.name, run.from, run.to
+        adapter.name,
+        facts.port(link.from),
+        facts.port(link.to)
     );
     Some(Fix::new(title, commands))
 }
