@@ -39,11 +39,10 @@ pub(super) fn set_cable(
         cable: (cable.id != run.cable).then(|| cable.id.clone()),
         length: (length != run.length).then_some(length),
     }];
+    let (from, to) = facts.ends(connection);
+    let name = &cable.name;
     Fix::new(
-        format!(
-            "Use {length} of {}{how} from {} to {}",
-            cable.name, run.from, run.to
-        ),
+        format!("Use {length} of {name}{how}, from {from} to {to}"),
         commands,
     )
 }
