@@ -24,7 +24,7 @@ pub fn look(path: &Path) -> Result<Kind> {
     if std::fs::metadata(path).map_or(true, |file| file.len() == 0) {
         return Ok(Kind::New);
     }
-    let connection = Connection::open_with_flags(path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
+    let connection = for_reading(path)?;
     let number = |pragma| connection.pragma_query_value(None, pragma, |row| row.get::<_, i64>(0));
     let (id, version) = (number("application_id")?, number("user_version")?);
     let mut tables = connection.prepare("SELECT name FROM sqlite_schema WHERE type = 'table'")?;
@@ -43,6 +43,17 @@ pub fn look(path: &Path) -> Result<Kind> {
     } else {
         Ok(Kind::Ours(version))
     }
+}
+
+/// Opens a file that is only to be read. A journal beside it is left from a write that was cut off:
+/// SQLite takes that write back before it reads anything, and it must be let write for that.
+fn for_reading(path: &Path) -> Result<Connection> {
+    let flags = if with_ending(path, "-journal").exists() {
+        OpenFlags::SQLITE_OPEN_READ_WRITE
+    } else {
+        OpenFlags::SQLITE_OPEN_READ_ONLY
+    };
+    Ok(Connection::open_with_flags(path, flags)?)
 }
 
 /// Says of which file an error is.
@@ -64,7 +75,7 @@ pub fn apart(one: &Path, other: &Path) -> Result<()> {
 
 /// Copies a data file as it is at one moment, whoever writes to it meanwhile.
 pub fn copy(from: &Path, to: &Path) -> Result<()> {
-    let from = Connection::open_with_flags(from, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
+    let from = for_reading(from)?;
     let mut to = Connection::open(to)?;
     Backup::new(&from, &mut to)?.run_to_completion(1_000, Duration::from_millis(5), None)?;
     Ok(())
@@ -72,8 +83,12 @@ pub fn copy(from: &Path, to: &Path) -> Result<()> {
 
 /// Where a data file is kept before something is done to it: `west-rail.sqlite.before-version-5`.
 pub fn beside(path: &Path, ending: &str) -> PathBuf {
+    with_ending(path, &format!(".{ending}"))
+}
+
+fn with_ending(path: &Path, ending: &str) -> PathBuf {
     let mut name = path.as_os_str().to_owned();
-    name.push(format!(".{ending}"));
+    name.push(ending);
     name.into()
 }
 
@@ -89,14 +104,9 @@ pub fn is_damaged(error: &rusqlite::Error) -> bool {
 /// Gives a damaged file another name. What SQLite kept beside it belongs to it, and must not meet
 /// the file that takes its place.
 pub fn put_aside(path: &Path, to: &Path) -> Result<()> {
-    let ending = |path: &Path, ending: &str| {
-        let mut name = path.as_os_str().to_owned();
-        name.push(ending);
-        PathBuf::from(name)
-    };
-    for part in ["-wal", "-shm", ""] {
-        let from = ending(path, part);
-        match std::fs::rename(&from, ending(to, part)) {
+    for part in ["-journal", "-wal", "-shm", ""] {
+        let from = with_ending(path, part);
+        match std::fs::rename(&from, with_ending(to, part)) {
             Err(error) if error.kind() != std::io::ErrorKind::NotFound => {
                 return Err(at(&from)(StoreError::Moved(error)));
             }

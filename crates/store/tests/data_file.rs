@@ -50,6 +50,24 @@ fn another_programs_file_is_refused_and_left_as_it_is() {
 }
 
 #[test]
+fn a_first_write_that_was_cut_off_is_taken_back() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = |name: &str| folder.path().join(name);
+    let writing = Connection::open(path("writing")).unwrap();
+    // With little memory, pages reach the file before their transaction ends.
+    let write = "PRAGMA cache_size = 1; BEGIN; CREATE TABLE half (text);
+        WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n LIMIT 5000)
+        INSERT INTO half SELECT hex(randomblob(50)) FROM n";
+    writing.execute_batch(write).unwrap();
+    // What a loss of power leaves.
+    std::fs::copy(path("writing"), path("left")).unwrap();
+    std::fs::copy(path("writing-journal"), path("left-journal")).unwrap();
+    assert!(std::fs::metadata(path("left")).unwrap().len() > 4096);
+    let store = Store::open(&path("left")).unwrap();
+    assert!(store.is_untouched().unwrap());
+}
+
+#[test]
 fn a_newer_data_file_is_named_as_such() {
     let folder = tempfile::tempdir().unwrap();
     let path = demo_file(&folder);
