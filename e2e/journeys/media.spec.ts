@@ -171,7 +171,8 @@ test("choices are compared, and one is taken", async ({ page, server }) => {
   await expect(sheet.getByRole("row", { name: /^On its cards/ })).toContainText("1 h 29 min");
   // Which is as it is set now, what differs from it, and which needs are met.
   await expect(sheet.getByRole("columnheader").filter({ hasText: "as it is set now" })).toHaveCount(1);
-  await expect(sheet.getByRole("row", { name: /^Needs at it/ })).toContainText("met");
+  const needs = sheet.getByRole("row", { name: /^Needs at it/ });
+  await expect(needs).toContainText("sends line level into XLR 1 of A camera");
   await sheet.getByLabel("Codec, choice 2").selectOption("Mezzanine Standard");
   await expect(sheet.getByRole("row", { name: /^On its cards/ })).toContainText("2 h 14 min");
   await sheet.getByRole("button", { name: "Take choice 2" }).click();
