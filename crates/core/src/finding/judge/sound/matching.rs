@@ -1,6 +1,7 @@
 //! What doesn’t match between a source and its input: levels, 48 V, load, jacks, long runs.
 
 use crate::finding::codes::Code;
+use crate::finding::judge::stop_on;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::{ConnectionIx, PortIx};
 use crate::quantity::signed;
@@ -30,7 +31,7 @@ pub fn mismatched(facts: &Facts, mismatch: Mismatch) -> Finding {
                 signed(level_dbu, 0),
                 signed(most_dbu, 0)
             );
-            stop(facts, Code::LineIntoMic, connection, text, reason)
+            stop_on(facts, Code::LineIntoMic, connection, text, reason)
                 .with(facts, || fix::match_level(facts, connection, 40.0))
         }
         Mismatch::MicIntoLine {
@@ -69,7 +70,7 @@ pub fn mismatched(facts: &Facts, mismatch: Mismatch) -> Finding {
             );
             let reason =
                 "It goes in. With four contacts against three, the microphone’s meets the ground.";
-            stop(facts, Code::WrongJack, connection, text, reason)
+            stop_on(facts, Code::WrongJack, connection, text, reason)
                 .with(facts, || fix::right_cable(facts, connection))
         }
         Mismatch::LongUnbalanced { connection, length } => {
@@ -116,7 +117,7 @@ fn on_power(facts: &Facts, mismatch: Mismatch) -> Finding {
                 "{} works on plug-in power, and {to} gives none.",
                 facts.device(facts.floor.ports[microphone].placement)
             );
-            stop(
+            stop_on(
                 facts,
                 Code::PlugInMissing,
                 connection,
@@ -142,7 +143,7 @@ fn on_power(facts: &Facts, mismatch: Mismatch) -> Finding {
                 facts.device(facts.floor.ports[microphone].placement)
             );
             let reason = "It stays silent, or thin and noisy.";
-            let finding = stop(facts, Code::PhantomMissing, connection, text, reason);
+            let finding = stop_on(facts, Code::PhantomMissing, connection, text, reason);
             finding.with(facts, || match why {
                 NoPhantom::Off => fix::phantom(facts, input, true).into_iter().collect(),
                 NoPhantom::OtherLevel => fix::match_level(facts, connection, 0.0),
@@ -183,16 +184,6 @@ fn phantom_harms(facts: &Facts, connection: ConnectionIx, source: PortIx, why: H
             .chain(fix::isolate(facts, connection))
             .collect::<Vec<_>>()
     })
-}
-
-fn stop(
-    facts: &Facts,
-    code: Code,
-    connection: ConnectionIx,
-    text: String,
-    reason: impl Into<String>,
-) -> Finding {
-    Finding::on_connection(facts, code, Severity::Stop, connection, text, reason)
 }
 
 fn caution(
