@@ -9,6 +9,7 @@ mod connection;
 mod day;
 mod entries;
 mod file;
+mod hours;
 mod json;
 mod kit;
 mod limits;
@@ -31,6 +32,7 @@ pub use connection::Connection;
 pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
+pub use hours::{Break, Hours, Turn};
 pub use kit::{KitChange, KitLine};
 pub use limits::{Beyond, Bounded, Limits};
 pub use misfit::{

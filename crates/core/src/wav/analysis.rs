@@ -3,8 +3,8 @@
 
 use super::header::{Coding, HeaderReader, WavError, WavFormat};
 use super::lanes::{Sums, products, sums};
+use super::loudness::{Loudness, SIDE_BY_SIDE};
 use super::true_peak::TruePeak;
-use ebur128::{EbuR128, Mode};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -94,6 +94,8 @@ struct Inside {
     left: Option<u64>,
     held: Vec<u8>,
     channels: Vec<Channel>,
+    /// Of four channels each; empty where the sample rate is too low for one.
+    loudness: Vec<Loudness>,
     sums: Vec<PairSum>,
     blocks: u64,
     frames: u64,
@@ -103,7 +105,6 @@ struct Channel {
     samples: Vec<f32>,
     peak: f32,
     true_peak: TruePeak,
-    loudness: Option<EbuR128>,
     square: f64,
     sum: f64,
     ceiling: f32,
@@ -173,6 +174,9 @@ impl Inside {
             left: format.data_bytes,
             held: Vec::with_capacity(format.frame_bytes() * BLOCK),
             channels: (0..count).map(|_| Channel::new(format)).collect(),
+            loudness: (0..count.div_ceil(SIDE_BY_SIDE))
+                .filter_map(|_| Loudness::new(format.sample_rate))
+                .collect(),
             sums: vec![PairSum::default(); compared * compared.saturating_sub(1) / 2],
             blocks: 0,
             frames: 0,
@@ -211,23 +215,32 @@ impl Inside {
         let format = self.format;
         let frames = bytes.len() / format.frame_bytes();
         self.frames += frames as u64;
-        let halves = self.channels.len().div_ceil(2);
-        let (first, second) = self.channels.split_at_mut(halves);
-        let look = |channels: &mut [Channel], from: usize| {
+        // Whole groups, so that both cores have channels that are filtered side by side.
+        let groups = self.channels.len().div_ceil(SIDE_BY_SIDE);
+        let group_half = groups.div_ceil(2);
+        let half = (group_half * SIDE_BY_SIDE).min(self.channels.len());
+        let (first, second) = self.channels.split_at_mut(half);
+        let metered = group_half.min(self.loudness.len());
+        let (first_meters, second_meters) = self.loudness.split_at_mut(metered);
+        let look = |channels: &mut [Channel], meters: &mut [Loudness], from: usize| {
             for (number, channel) in channels.iter_mut().enumerate() {
                 channel.decode(bytes, format, from + number);
                 channel.measure();
+            }
+            for (group, meter) in channels.chunks(SIDE_BY_SIDE).zip(meters) {
+                let samples: Vec<&[f32]> = group.iter().map(|one| &one.samples[..]).collect();
+                meter.feed(&samples);
             }
         };
         // A thread costs more than a short piece of sound.
         if frames > 4 * BLOCK && !second.is_empty() {
             std::thread::scope(|scope| {
-                scope.spawn(|| look(second, halves));
-                look(first, 0);
+                scope.spawn(|| look(second, second_meters, half));
+                look(first, first_meters, 0);
             });
         } else {
-            look(first, 0);
-            look(second, halves);
+            look(first, first_meters, 0);
+            look(second, second_meters, half);
         }
         for from in (0..frames).step_by(BLOCK) {
             if self.blocks.is_multiple_of(COMPARED_BLOCKS) {
@@ -287,8 +300,13 @@ impl Inside {
             pairs: pairs.collect(),
             channels: self
                 .channels
-                .iter_mut()
-                .map(|channel| channel.levels(self.frames))
+                .iter()
+                .enumerate()
+                .map(|(number, channel)| {
+                    let meter = self.loudness.get(number / SIDE_BY_SIDE);
+                    let lufs = meter.and_then(|meter| meter.integrated(number % SIDE_BY_SIDE));
+                    channel.levels(self.frames, lufs)
+                })
                 .collect(),
         }
     }
@@ -297,13 +315,10 @@ impl Inside {
 impl Channel {
     fn new(format: WavFormat) -> Self {
         let rate = f64::from(format.sample_rate);
-        // Kept as a histogram: the memory doesn't grow with the file.
-        let loudness = EbuR128::new(1, format.sample_rate, Mode::I | Mode::HISTOGRAM).ok();
         Self {
             samples: Vec::new(),
             peak: 0.0,
             true_peak: TruePeak::default(),
-            loudness,
             square: 0.0,
             sum: 0.0,
             ceiling: match format.coding {
@@ -390,12 +405,6 @@ impl Channel {
                 self.sounded = true;
             }
         }
-        if let Some(loudness) = &mut self.loudness {
-            // It refuses what it can't measure; then there is no loudness.
-            if loudness.add_frames_f32(&samples).is_err() {
-                self.loudness = None;
-            }
-        }
         self.samples = samples;
     }
 
@@ -430,13 +439,9 @@ impl Channel {
         }
     }
 
-    fn levels(&mut self, frames: u64) -> ChannelLevels {
+    fn levels(&self, frames: u64, lufs: Option<f64>) -> ChannelLevels {
         let frames = frames.max(1) as f64;
         let hundredth = |figure: f64| (figure * 100.0).round() / 100.0;
-        let lufs = self
-            .loudness
-            .as_ref()
-            .and_then(|loudness| loudness.loudness_global().ok());
         ChannelLevels {
             peak_dbfs: hundredth(dbfs(self.peak.into())),
             true_peak_dbfs: hundredth(dbfs(self.true_peak.peak().into())),

@@ -6,6 +6,7 @@ mod analysis;
 mod compare;
 mod header;
 mod lanes;
+mod loudness;
 mod tone;
 mod true_peak;
 

@@ -846,8 +846,9 @@ fn a_wireless_and_a_wired_microphone_on_one_track_comb() {
         ));
     assert_eq!(
         says(&floor, "S-122"),
-        "note: On track 1 of MIX, LAV comes 3.0 ms after BOOM. fix: none"
+        "note: On track 1 of MIX, LAV comes 3.0 ms after BOOM. fix: Record them on tracks of their own of MIX"
     );
+    floor.every_fix_mends();
 }
 
 #[test]
@@ -899,18 +900,61 @@ fn a_house_that_wants_two_recorders_and_batteries_shorter_than_the_day() {
         says(&floor, "S-121"),
         "caution: M is recorded by A alone. fix: none"
     );
-    floor.0.builds[0].schedule.push(ScheduleEntry {
-        id: "day".into(),
-        name: "The day".into(),
+    let entry = |id: &str, start: &str, length: &str, rolls: Rolls| ScheduleEntry {
+        id: id.into(),
+        name: id.into(),
         recorders: Vec::new(),
-        start: "08:00".parse().unwrap(),
-        length: "9 h".parse().unwrap(),
-        rolls: Rolls::Continuous,
-    });
+        start: start.parse().unwrap(),
+        length: length.parse().unwrap(),
+        rolls,
+    };
+    let schedule = &mut floor.0.builds[0].schedule;
+    schedule.push(entry("day", "08:00", "9 h", Rolls::Continuous));
     assert_eq!(
         says(&floor, "S-125"),
-        "note: The battery of TX lasts 6 h 00 min, the day 9 h 00 min. fix: none"
+        "caution: The battery of TX lasts 6 h 00 min, the day 9 h 00 min; no break comes before 14:00. \
+         fix: Put 5 minutes into the day to change batteries, at 13:55"
     );
+    let mut twice = Scene(floor.0.clone());
+    twice.0.builds[0].schedule[0].length = "16 h".parse().unwrap();
+    assert!(says(&twice, "S-125").ends_with("at 13:55 and 19:50"));
+    twice.every_fix_mends();
+    let schedule = &mut floor.0.builds[0].schedule;
+    schedule.push(entry("lunch", "12:30", "45 min", Rolls::Nothing));
+    assert_eq!(
+        says(&floor, "S-125"),
+        "note: The battery of TX lasts 6 h 00 min, the day 9 h 00 min: change it in the break at 12:30. fix: none"
+    );
+}
+
+#[test]
+fn a_source_on_one_recorder_is_brought_to_another_that_has_an_input_free() {
+    let mut floor = into_mixer("dunmore-b1").with("a", "orrell-c4").records(
+        "a",
+        "mezzanine-high",
+        &["cfx-b-512"],
+        4,
+    );
+    floor.0.house_rules.sound_of_record = west_rail_core::document::SoundOfRecord::Both;
+    assert_eq!(
+        says(&floor, "S-121"),
+        "caution: M is recorded by MIX alone. fix: Connect Mix out of MIX to XLR 1 of A"
+    );
+    floor.every_fix_mends();
+}
+
+#[test]
+fn a_microphone_that_the_input_loads_less_takes_the_place_of_one_that_it_loads() {
+    let floor = scene("1080p25")
+        .with("m", "dunmore-l3")
+        .with("a", "tamsin-m2")
+        .line("m.out > a.mic jack35-trrs 1 m")
+        .records("a", "h264-100", &["sd-v60-128"], 1);
+    assert_eq!(
+        says(&floor, "S-112"),
+        "caution: Mic in of A loads TRRS out of M with 2200 Ω: 1.5 times its 1500 Ω. fix: Use the Dunmore L2 lavalier microphone, small jack as M"
+    );
+    floor.every_fix_mends();
 }
 
 #[test]

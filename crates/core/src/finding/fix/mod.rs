@@ -5,6 +5,7 @@ mod air;
 mod another_way;
 mod cable;
 mod converter;
+mod day;
 mod distribution;
 mod gear;
 mod hire;
@@ -20,6 +21,7 @@ pub use air::{free_channel, same_system, stronger_system};
 pub use another_way::last_resorts;
 pub use cable::{better_cable, right_cable};
 pub use converter::{converter, format_or_converter};
+pub use day::battery_breaks;
 pub use distribution::reclock;
 pub use gear::{
     around, clamp, desqueeze, desqueeze_once, keep_rate, leave_mode, look, one_look, other_output,
@@ -35,9 +37,9 @@ pub use recording::{
 };
 pub use reset::{reset, reset_output};
 pub use sound::{
-    auto_gain_off, clear_track, gains, headphone_socket, isolate, less_gain, limiter, listen,
-    match_level, nearer, on_free_track, other_microphone_input, part_track, phantom, retune,
-    sample_rate, set_gains, tuned,
+    auto_gain_off, clear_track, gains, headphone_socket, isolate, less_gain, lighter_load, limiter,
+    listen, match_level, nearer, on_free_track, other_input_for, other_microphone, part_track,
+    phantom, retune, sample_rate, second_recorder, set_gains, tuned, unmix,
 };
 pub use source::{feed, feed_box, other_camera};
 pub use time::{at_project_rate, camera_at_project_rate, timecode, timecode_of_project};

@@ -1,10 +1,14 @@
 //! Sound transmitters beside each other, and what batteries last.
 
 use crate::carriage::intermodulation::{Clash, clashes};
+use crate::document::Hours;
 use crate::finding::codes::Code;
-use crate::finding::words::list;
+use crate::finding::words::{list, list_of_many};
 use crate::finding::{Facts, Finding, Severity, fix};
-use crate::quantity::Span;
+use crate::quantity::{ClockTime, Span};
+
+/// Changes of one battery that are named.
+const MOST_CHANGES: usize = 4;
 
 /// Transmitters that are tuned by hand, against each other.
 pub fn frequencies(facts: &Facts, found: &mut Vec<Finding>) {
@@ -49,9 +53,12 @@ pub fn frequencies(facts: &Facts, found: &mut Vec<Finding>) {
 
 /// Batteries of microphones and transmitters against the day.
 pub fn batteries(facts: &Facts, found: &mut Vec<Finding>) {
-    let day = day_length(facts);
+    let Some(hours) = Hours::of(&facts.floor.build.schedule) else {
+        return;
+    };
+    let day = Span(hours.length());
     for (placement, device) in facts.floor.devices.iter().enumerate() {
-        let Some(device) = device.filter(|_| day.0 > 0) else {
+        let Some(device) = device else {
             continue;
         };
         let sound = device.ports.iter();
@@ -62,32 +69,34 @@ pub fn batteries(facts: &Facts, found: &mut Vec<Finding>) {
         let Some(lasts) = microphone.or(radio).filter(|lasts| *lasts < day) else {
             continue;
         };
-        let text = format!(
-            "The battery of {} lasts {}, the day {}.",
+        let turns = hours.turns(lasts.0, MOST_CHANGES);
+        let dies = turns.iter().find(|turn| turn.in_break.is_none());
+        let mut text = format!(
+            "The battery of {} lasts {}, the day {}",
             facts.device(placement),
             lasts.label(),
             day.label()
         );
-        let reason =
-            "The maker’s figure, with a new battery in the warm. Plan a change in a break.";
-        found.push(Finding::on_device(
-            facts,
-            Code::SoundBattery,
-            Severity::Note,
-            placement,
-            text,
-            reason,
-        ));
+        match dies {
+            Some(turn) => {
+                let at = ClockTime::label_of(turn.at);
+                text += &format!("; no break comes before {at}.");
+            }
+            None => {
+                let times = turns.iter().map(|turn| ClockTime::label_of(turn.at));
+                let times = list_of_many(times.collect(), MOST_CHANGES);
+                text += &format!(": change it in the break at {times}.");
+            }
+        }
+        let severity = match dies {
+            Some(_) => Severity::Caution,
+            None => Severity::Note,
+        };
+        let reason = "The maker’s figure, with a new battery in the warm; in the cold it is less.";
+        let code = Code::SoundBattery;
+        let finding = Finding::on_device(facts, code, severity, placement, text, reason);
+        found.push(finding.with(facts, || {
+            dies.and_then(|_| fix::battery_breaks(facts, &hours, lasts))
+        }));
     }
-}
-
-/// From the first to the last of the day.
-fn day_length(facts: &Facts) -> Span {
-    let schedule = &facts.floor.build.schedule;
-    let begin = schedule.iter().map(|entry| entry.start.seconds()).min();
-    let end = schedule
-        .iter()
-        .map(|entry| entry.start.seconds() + entry.length.0)
-        .max();
-    Span(end.unwrap_or(0).saturating_sub(begin.unwrap_or(0)))
 }

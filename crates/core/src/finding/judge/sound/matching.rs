@@ -60,7 +60,13 @@ pub fn mismatched(facts: &Facts, mismatch: Mismatch) -> Finding {
                 "Five times is the least; this costs {:.1} dB and changes the sound.",
                 -20.0 * (load_ohm / (load_ohm + source_ohm)).log10()
             );
-            caution(facts, Code::SoundLoaded, connection, text, reason)
+            caution(facts, Code::SoundLoaded, connection, text, reason).with(facts, || {
+                let other = fix::lighter_load(facts, connection, source_ohm);
+                other
+                    .into_iter()
+                    .chain(fix::other_microphone(facts, connection))
+                    .collect::<Vec<_>>()
+            })
         }
         Mismatch::WrongJack { connection, port } => {
             let text = format!(
@@ -124,7 +130,13 @@ fn on_power(facts: &Facts, mismatch: Mismatch) -> Finding {
                 text,
                 "It stays silent.",
             )
-            .with(facts, || fix::other_microphone_input(facts, connection))
+            .with(facts, || {
+                let other = fix::other_input_for(facts, connection);
+                other
+                    .into_iter()
+                    .chain(fix::other_microphone(facts, connection))
+                    .collect::<Vec<_>>()
+            })
         }
         Mismatch::PhantomMissing {
             connection,
@@ -147,7 +159,7 @@ fn on_power(facts: &Facts, mismatch: Mismatch) -> Finding {
             finding.with(facts, || match why {
                 NoPhantom::Off => fix::phantom(facts, input, true).into_iter().collect(),
                 NoPhantom::OtherLevel => fix::match_level(facts, connection, 0.0),
-                NoPhantom::NotThere => fix::other_microphone_input(facts, connection)
+                NoPhantom::NotThere => fix::other_input_for(facts, connection)
                     .into_iter()
                     .collect::<Vec<_>>(),
             })

@@ -137,6 +137,7 @@ fn mixed_late(facts: &Facts, placement: usize, track: &Track) -> Option<Finding>
             text,
             reason,
         )
+        .with(facts, || fix::unmix(facts, placement, track.number))
     })
 }
 
@@ -163,14 +164,9 @@ pub fn safety_copies(facts: &Facts, found: &mut Vec<Finding>) {
         );
         let reason = "The house rule asks for the sound of record on two recorders.";
         let code = Code::OneSoundRecorder;
-        found.push(Finding::on_device(
-            facts,
-            code,
-            Severity::Caution,
-            placement,
-            text,
-            reason,
-        ));
+        let severity = Severity::Caution;
+        let finding = Finding::on_device(facts, code, severity, placement, text, reason);
+        found.push(finding.with(facts, || fix::second_recorder(facts, origin, *only)));
     }
 }
 

@@ -1,0 +1,61 @@
+//! The day's plan put right: breaks in which something is changed.
+
+use super::build;
+use crate::document::{Command, Hours, Rolls, ScheduleEntry, handle_from};
+use crate::finding::{Facts, Fix};
+use crate::quantity::{ClockTime, Span};
+
+/// So long batteries take to change, in seconds.
+const CHANGE: u64 = 5 * 60;
+/// More breaks than this are no plan.
+const MOST_BREAKS: usize = 8;
+
+/// Breaks put into the day where a battery would end in a take: on the five minutes before it does.
+pub fn battery_breaks(facts: &Facts, hours: &Hours, lasts: Span) -> Option<Fix> {
+    let schedule = &facts.floor.build.schedule;
+    let mut hours = hours.clone();
+    let mut times: Vec<u64> = Vec::new();
+    // Each break moves those after it.
+    for _ in 0..=MOST_BREAKS {
+        let turns = hours.turns(lasts.0, MOST_BREAKS + hours.breaks.len());
+        let Some(dies) = turns.iter().find(|turn| turn.in_break.is_none()) else {
+            break;
+        };
+        let at = dies.at.saturating_sub(CHANGE) / CHANGE * CHANGE;
+        let before = times.last().copied().unwrap_or(hours.begin);
+        if at <= before || times.len() == MOST_BREAKS {
+            return None;
+        }
+        times.push(at);
+        hours.breaks.push(crate::document::Break {
+            start: at,
+            end: at + CHANGE,
+            name: None,
+        });
+        hours.breaks.sort();
+    }
+    let mut taken: Vec<String> = schedule.iter().map(|entry| entry.id.clone()).collect();
+    let commands = times.iter().map(|at| {
+        let id = handle_from("batteries", |id| taken.iter().any(|other| other == id));
+        taken.push(id.clone());
+        Command::PutScheduleEntry {
+            build: build(facts),
+            entry: ScheduleEntry {
+                id,
+                name: "Change batteries".into(),
+                recorders: Vec::new(),
+                start: ClockTime((at / 60) as u32),
+                length: Span(CHANGE),
+                rolls: Rolls::Nothing,
+            },
+            at: None,
+        }
+    });
+    let commands: Vec<Command> = commands.collect();
+    let labels: Vec<String> = times.iter().map(|at| ClockTime::label_of(*at)).collect();
+    let title = format!(
+        "Put 5 minutes into the day to change batteries, at {}",
+        super::super::words::list(&labels)
+    );
+    (!commands.is_empty()).then(|| Fix::new(title, commands))
+}
