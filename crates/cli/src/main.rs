@@ -16,6 +16,7 @@ mod day;
 mod files;
 mod serve;
 mod sound;
+mod timecode;
 
 use clap::{Parser, Subcommand};
 use std::path::PathBuf;
@@ -55,6 +56,13 @@ enum Task {
     Sound(sound::SoundArguments),
     /// What each channel of a WAV recording holds
     Wav(sound::WavArguments),
+    /// The label of a frame, the frame of a label, and when it begins
+    Timecode(timecode::TimecodeArguments),
+    /// How far clocks run apart, and when to set them again
+    Drift(timecode::DriftArguments),
+    /// Linear timecode as sound: make, read, compare, stamp
+    #[command(subcommand)]
+    Ltc(timecode::LtcTask),
     /// Write a production of a data file to standard output, as a file
     Export(files::ExportArguments),
     /// Read a production file into a data file
@@ -122,6 +130,9 @@ fn main() -> ExitCode {
         Task::Level(arguments) => sound::level(&arguments, json),
         Task::Sound(arguments) => sound::sound(&arguments, json),
         Task::Wav(arguments) => sound::wav(&arguments, json),
+        Task::Timecode(arguments) => timecode::timecode(&arguments, json),
+        Task::Drift(arguments) => timecode::drift(&arguments, json),
+        Task::Ltc(task) => timecode::ltc(&task, json),
         Task::Export(arguments) => files::export(&arguments),
         Task::Import(arguments) => files::import(&arguments, json),
         Task::Backup(arguments) => backup::backup(&arguments),

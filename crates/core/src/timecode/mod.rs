@@ -1,5 +1,12 @@
 //! Timecode: rates, drop frame, labels (SMPTE ST 12-1), and what a disagreement costs.
 
+mod drift;
+mod label;
+pub mod ltc;
+
+pub use drift::{Drift, drift};
+pub use label::{Label, NoSuchFrame};
+
 use crate::format::FrameRate;
 use crate::quantity::Unreadable;
 use std::{fmt, str::FromStr};
@@ -55,30 +62,9 @@ impl TimecodeRate {
         self.labels_in_ten_minutes() * 144
     }
 
-    /// The label of the frame that comes `frame` frames after 00:00:00:00.
+    /// The label of the frame that comes `frame` frames after 00:00:00:00, as text.
     pub fn label(self, frame: u64) -> String {
-        let frame = frame % self.labels_in_a_day();
-        let (ten, rest) = (
-            frame / self.labels_in_ten_minutes(),
-            frame % self.labels_in_ten_minutes(),
-        );
-        let nominal = u64::from(self.rate.nominal());
-        let drop = self.dropped();
-        // In each ten minutes the first minute is whole, the other nine start `drop` labels late.
-        let skipped = if rest < nominal * 60 {
-            0
-        } else {
-            drop * (1 + (rest - nominal * 60) / (nominal * 60 - drop))
-        };
-        let number = ten * nominal * 600 + rest + skipped;
-        let (frames, seconds) = (number % nominal, number / nominal);
-        let mark = if self.drop_frame { ';' } else { ':' };
-        format!(
-            "{:02}:{:02}:{:02}{mark}{frames:02}",
-            seconds / 3600,
-            seconds / 60 % 60,
-            seconds % 60
-        )
+        self.label_at(frame).to_string()
     }
 
     /// Frames by which two counts run apart while the slower one counts an hour. Labels of a

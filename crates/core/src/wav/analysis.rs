@@ -1,15 +1,15 @@
 //! What each channel of a recording holds: peaks, averages, loudness, noise, what is clipped or missing,
 //! and which channels are alike.
 
-use super::header::{Coding, HeaderReader, WavError, WavFormat};
+use super::header::{Coding, WavError, WavFormat};
 use super::lanes::{Sums, products, sums};
 use super::loudness::{Loudness, SIDE_BY_SIDE};
+use super::samples;
+use super::stream::{BLOCK, WavStream};
 use super::true_peak::TruePeak;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-/// Frames that are looked at together.
-const BLOCK: usize = 4_096;
 /// Windows of so many seconds are compared for the noise between words.
 const WINDOW_SECONDS: f64 = 0.1;
 /// The noise floor is under so many of the windows: the pauses.
@@ -85,14 +85,12 @@ pub struct PairLevels {
 /// Reads a recording as its bytes come.
 #[derive(Default)]
 pub struct WavReader {
-    header: HeaderReader,
+    stream: WavStream,
     inside: Option<Inside>,
 }
 
 struct Inside {
     format: WavFormat,
-    left: Option<u64>,
-    held: Vec<u8>,
     channels: Vec<Channel>,
     /// Of four channels each; empty where the sample rate is too low for one.
     loudness: Vec<Loudness>,
@@ -139,29 +137,28 @@ fn dbfs(linear: f64) -> f64 {
 
 impl WavReader {
     /// Takes the next bytes. What comes after the sound is passed over.
-    pub fn feed(&mut self, mut bytes: &[u8]) -> Result<(), WavError> {
-        if self.inside.is_none() {
-            let Some((format, used)) = self.header.feed(bytes)? else {
-                return Ok(());
-            };
-            bytes = &bytes[used..];
-            self.inside = Some(Inside::new(format));
-        }
-        if let Some(inside) = &mut self.inside {
-            inside.feed(bytes);
-        }
-        Ok(())
+    pub fn feed(&mut self, bytes: &[u8]) -> Result<(), WavError> {
+        let inside = &mut self.inside;
+        self.stream.feed(bytes, &mut |format, sound| {
+            let inside = inside.get_or_insert_with(|| Inside::new(format));
+            inside.look_at(sound);
+        })
     }
 
     /// What the file says of itself, once that has been read.
     pub fn format(&self) -> Option<WavFormat> {
-        self.inside.as_ref().map(|inside| inside.format)
+        self.stream.format()
     }
 
     /// What it holds, at the end.
-    pub fn finish(self) -> Result<WavReport, WavError> {
-        let inside = self.inside.ok_or(WavError::NoSound)?;
-        Ok(inside.finish())
+    pub fn finish(mut self) -> Result<WavReport, WavError> {
+        let inside = &mut self.inside;
+        let format = self.stream.finish(&mut |format, sound| {
+            let inside = inside.get_or_insert_with(|| Inside::new(format));
+            inside.look_at(sound);
+        })?;
+        let inside = self.inside.unwrap_or_else(|| Inside::new(format));
+        Ok(inside.finish(self.stream.is_cut_short()))
     }
 }
 
@@ -171,8 +168,6 @@ impl Inside {
         let compared = count.min(COMPARED_CHANNELS);
         Self {
             format,
-            left: format.data_bytes,
-            held: Vec::with_capacity(format.frame_bytes() * BLOCK),
             channels: (0..count).map(|_| Channel::new(format)).collect(),
             loudness: (0..count.div_ceil(SIDE_BY_SIDE))
                 .filter_map(|_| Loudness::new(format.sample_rate))
@@ -181,33 +176,6 @@ impl Inside {
             blocks: 0,
             frames: 0,
         }
-    }
-
-    fn feed(&mut self, bytes: &[u8]) {
-        let mine = self
-            .left
-            .map_or(bytes.len() as u64, |left| left.min(bytes.len() as u64));
-        let mut bytes = &bytes[..mine as usize];
-        self.left = self.left.map(|left| left - mine);
-        let block = self.format.frame_bytes() * BLOCK;
-        if !self.held.is_empty() {
-            let here = (block - self.held.len()).min(bytes.len());
-            self.held.extend_from_slice(&bytes[..here]);
-            bytes = &bytes[here..];
-            if self.held.len() < block {
-                return;
-            }
-            let held = std::mem::take(&mut self.held);
-            self.look_at(&held);
-            self.held = held;
-            self.held.clear();
-        }
-        // Many blocks at once: each channel by itself, on as many cores as there are.
-        let whole = bytes.len() / block * block;
-        if whole > 0 {
-            self.look_at(&bytes[..whole]);
-        }
-        self.held.extend_from_slice(&bytes[whole..]);
     }
 
     /// Whole frames, of one block or many.
@@ -224,7 +192,7 @@ impl Inside {
         let (first_meters, second_meters) = self.loudness.split_at_mut(metered);
         let look = |channels: &mut [Channel], meters: &mut [Loudness], from: usize| {
             for (number, channel) in channels.iter_mut().enumerate() {
-                channel.decode(bytes, format, from + number);
+                samples::channel(bytes, format, from + number, &mut channel.samples);
                 channel.measure();
             }
             for (group, meter) in channels.chunks(SIDE_BY_SIDE).zip(meters) {
@@ -271,12 +239,7 @@ impl Inside {
         }
     }
 
-    fn finish(mut self) -> WavReport {
-        let rest = self.held.len() / self.format.frame_bytes() * self.format.frame_bytes();
-        if rest > 0 {
-            let held = std::mem::take(&mut self.held);
-            self.look_at(&held[..rest]);
-        }
+    fn finish(self, cut_short: bool) -> WavReport {
         let compared = self.channels.len().min(COMPARED_CHANNELS);
         let pairs =
             (0..compared).flat_map(|one| (one + 1..compared).map(move |other| (one, other)));
@@ -296,7 +259,7 @@ impl Inside {
             float: self.format.coding == Coding::Float,
             frames: self.frames,
             seconds: self.frames as f64 / f64::from(self.format.sample_rate),
-            cut_short: self.left.is_some_and(|left| left > 0),
+            cut_short,
             pairs: pairs.collect(),
             channels: self
                 .channels
@@ -339,46 +302,6 @@ impl Channel {
                 counts: vec![0; (-BOTTOM * 10.0) as usize + 1],
                 total: 0,
             },
-        }
-    }
-
-    /// Its samples out of the frames.
-    fn decode(&mut self, bytes: &[u8], format: WavFormat, number: usize) {
-        let size = usize::from(format.bits / 8);
-        let from = number * size;
-        let frames = bytes.chunks_exact(format.frame_bytes());
-        self.samples.clear();
-        match (format.coding, format.bits) {
-            (Coding::Integer, 16) => self.samples.extend(frames.map(|frame| {
-                f32::from(i16::from_le_bytes([frame[from], frame[from + 1]])) / 32_768.0
-            })),
-            (Coding::Integer, 24) => self.samples.extend(frames.map(|frame| {
-                let bytes = [0, frame[from], frame[from + 1], frame[from + 2]];
-                (i32::from_le_bytes(bytes) >> 8) as f32 / 8_388_608.0
-            })),
-            (Coding::Integer, _) => self.samples.extend(frames.map(|frame| {
-                let bytes = [
-                    frame[from],
-                    frame[from + 1],
-                    frame[from + 2],
-                    frame[from + 3],
-                ];
-                i32::from_le_bytes(bytes) as f32 / 2_147_483_648.0
-            })),
-            (Coding::Float, 64) => self.samples.extend(frames.map(|frame| {
-                let mut bytes = [0; 8];
-                bytes.copy_from_slice(&frame[from..from + 8]);
-                whole(f64::from_le_bytes(bytes) as f32)
-            })),
-            (Coding::Float, _) => self.samples.extend(frames.map(|frame| {
-                let bytes = [
-                    frame[from],
-                    frame[from + 1],
-                    frame[from + 2],
-                    frame[from + 3],
-                ];
-                whole(f32::from_le_bytes(bytes))
-            })),
         }
     }
 
@@ -452,16 +375,6 @@ impl Channel {
             clipped_runs: self.clipped,
             dropouts: self.dropouts,
         }
-    }
-}
-
-/// A sample that is a number: what isn't one is silence.
-fn whole(sample: f32) -> f32 {
-    // Far beyond full scale nothing is sound any more, and sums would have no end.
-    if sample.is_finite() {
-        sample.clamp(-1e6, 1e6)
-    } else {
-        0.0
     }
 }
 

@@ -1,4 +1,6 @@
-//! The head of a WAV file: RIFF, and RF64 or BW64 where it is longer than four gigabytes (ITU-R BS.2088).
+//! The chunks of a WAV file: RIFF, and RF64 or BW64 where it is longer than four gigabytes (ITU-R BS.2088).
+
+use super::notes::Notes;
 
 /// How samples are written.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -42,7 +44,7 @@ pub enum WavError {
     NoSound,
     /// Its sound is written in a way that isn't read.
     #[error(
-        "its sound is written as {0}, which isn’t read: 16, 24 or 32 bits as whole numbers, or 32 or 64 bits as floating point, are"
+        "its sound is written as {0}, which isn’t read: 8, 16, 24 or 32 bits as whole numbers, or 32 or 64 bits as floating point, are"
     )]
     Coding(String),
     /// Counts that can't be.
@@ -50,16 +52,31 @@ pub enum WavError {
         "the file says {0}, which can’t be: 1 to 64 channels and 8,000 to 400,000 samples a second are read"
     )]
     Count(String),
+    /// A channel that isn't there.
+    #[error("there is no channel {wanted}: the file has {channels}")]
+    Channel {
+        /// The channel, from 1.
+        wanted: usize,
+        /// How many there are.
+        channels: usize,
+    },
 }
 
 /// The channels that are read at most.
 pub const MOST_CHANNELS: usize = 64;
-/// So much of a chunk that is looked into is kept: the ones that are needed are far smaller.
-const KEPT: usize = 256;
+/// So much of a chunk that is looked into is kept: the ones that are needed are smaller.
+fn kept(id: &[u8; 4]) -> u64 {
+    match id {
+        b"iXML" => 1 << 20,
+        b"bext" => 1_024,
+        _ => 256,
+    }
+}
 
-/// Reads a head piece by piece.
+/// Reads chunks piece by piece.
 #[derive(Debug, Default)]
 pub struct HeaderReader {
+    notes: Notes,
     stage: Stage,
     held: Vec<u8>,
     long_data: Option<u64>,
@@ -115,18 +132,20 @@ impl HeaderReader {
                         return Ok(Some((format, at)));
                     }
                     self.next(match &id {
-                        b"fmt " | b"ds64" => Stage::Keep(id, size),
+                        b"fmt " | b"ds64" | b"bext" | b"iXML" => Stage::Keep(id, size),
                         // Chunks are filled up to an even length.
                         _ => Stage::Skip(size + size % 2),
                     });
                 }
                 Stage::Keep(id, size) => {
-                    let wanted = size.min(KEPT as u64) as usize;
+                    let wanted = size.min(kept(&id)) as usize;
                     if !self.fill(bytes, &mut at, wanted) {
                         return Ok(None);
                     }
                     match &id {
                         b"fmt " => self.format = Some(format_of(&self.held)?),
+                        b"bext" => self.notes.read_bext(&self.held),
+                        b"iXML" => self.notes.read_ixml(&self.held),
                         _ if self.held.len() >= 16 => {
                             self.long_data = Some(little(&self.held[8..16]));
                         }
@@ -145,6 +164,16 @@ impl HeaderReader {
                 }
             }
         }
+    }
+
+    /// Goes on to what comes after the sound, which was so many bytes long.
+    pub fn after_sound(&mut self, bytes: u64) {
+        self.next(Stage::Skip(bytes % 2));
+    }
+
+    /// What the file says of its time, as far as it has come.
+    pub fn notes(&self) -> &Notes {
+        &self.notes
     }
 
     fn next(&mut self, stage: Stage) {
@@ -188,7 +217,7 @@ fn format_of(chunk: &[u8]) -> Result<WavFormat, WavError> {
         return Err(WavError::Count(format!("{sample_rate} samples a second")));
     }
     let coding = match (tag, bits) {
-        (1, 16 | 24 | 32) => Coding::Integer,
+        (1, 8 | 16 | 24 | 32) => Coding::Integer,
         (3, 32 | 64) => Coding::Float,
         (1, bits) => return Err(WavError::Coding(format!("{bits}-bit whole numbers"))),
         (3, bits) => return Err(WavError::Coding(format!("{bits}-bit floating point"))),
@@ -287,7 +316,7 @@ mod tests {
             let chunk = fmt(tag, channels, rate, bits);
             why(&head(b"RIFF", &[(b"fmt ", &chunk)]))
         };
-        assert!(other(1, 2, 48_000, 8).contains("8-bit whole numbers"));
+        assert!(other(1, 2, 48_000, 12).contains("12-bit whole numbers"));
         assert!(other(0x55, 2, 48_000, 16).contains("coding 85"));
         assert!(other(1, 0, 48_000, 16).contains("0 channels"));
         assert!(other(1, 2, 5, 16).contains("5 samples a second"));

@@ -1,0 +1,235 @@
+//! Edges become bits: how long a bit is, is found from the edges themselves, and followed.
+
+use super::codeword::{Codeword, SYNC, SYNC_BACKWARD};
+use crate::timecode::Label;
+use std::collections::VecDeque;
+
+/// Edges that are kept until the length of a bit is known: more than two frames.
+const KEPT: usize = 400;
+/// So many new edges before it is tried again.
+const TRIED_EVERY: u32 = 24;
+/// Intervals that the length of a bit is taken from.
+const LOOKED_AT: usize = 64;
+/// Shorter than this is a half bit, in parts of a bit.
+const HALF: f64 = 0.75;
+/// Longer than this is no bit.
+const TOO_LONG: f64 = 1.5;
+/// How much of what a bit was off is made good at once.
+const FOLLOWED: f64 = 0.08;
+/// Without a sync word for so many bits, the length of a bit is looked for again.
+const LOST_AFTER: f64 = 260.0;
+const MASK: u128 = (1 << super::BITS) - 1;
+
+/// A frame that was read.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Word {
+    /// From when to when, in samples.
+    pub(super) start: f64,
+    pub(super) end: f64,
+    /// When its sync word begins as it was sent: an edge that is there at both ends of a recording.
+    pub(super) mark: f64,
+    pub(super) label: Label,
+    pub(super) code: Codeword,
+    pub(super) backward: bool,
+}
+
+/// Reads words from edges.
+#[derive(Debug, Clone, Default)]
+pub(super) struct BitClock {
+    edges: VecDeque<f64>,
+    since_tried: u32,
+    /// While it is locked.
+    reader: Option<BitReader>,
+    /// Where the last word ended: what is read again isn't said again.
+    said_to: f64,
+}
+
+impl BitClock {
+    /// Takes an edge; says the words that are whole.
+    pub(super) fn edge(&mut self, time: f64, word: &mut impl FnMut(Word)) {
+        if self.edges.len() == KEPT {
+            self.edges.pop_front();
+        }
+        self.edges.push_back(time);
+        let said_to = &mut self.said_to;
+        if let Some(reader) = &mut self.reader {
+            if let Some(read) = reader.edge(time) {
+                say(read, said_to, word);
+            }
+            if time - reader.last_word < LOST_AFTER * reader.bit {
+                return;
+            }
+            self.reader = None;
+        }
+        self.since_tried += 1;
+        if self.since_tried >= TRIED_EVERY {
+            self.try_lock(word);
+        }
+    }
+
+    /// The signal ends: the edge that would have closed the last bit.
+    pub(super) fn finish(&mut self, end: f64, word: &mut impl FnMut(Word)) {
+        if self.reader.is_none() {
+            self.try_lock(word);
+        }
+        if let Some(reader) = &mut self.reader {
+            let since = end - reader.last_edge;
+            // Forward a frame ends with a one: its last half bit may end with the recording.
+            if since > 0.2 * reader.bit
+                && since < 1.3 * reader.bit
+                && let Some(read) = reader.edge(end)
+            {
+                say(read, &mut self.said_to, word);
+            }
+        }
+    }
+
+    pub(super) fn is_locked(&self) -> bool {
+        self.reader.is_some()
+    }
+
+    /// Reads the edges that are there with the length of a bit that they suggest.
+    fn try_lock(&mut self, word: &mut impl FnMut(Word)) {
+        self.since_tried = 0;
+        for bit in self.suggested() {
+            let Some(first) = self.edges.front() else {
+                return;
+            };
+            let mut reader = BitReader::new(bit, *first);
+            let mut found = Vec::new();
+            for time in self.edges.iter().skip(1) {
+                found.extend(reader.edge(*time));
+            }
+            if !found.is_empty() {
+                for read in found {
+                    say(read, &mut self.said_to, word);
+                }
+                self.reader = Some(reader);
+                return;
+            }
+        }
+    }
+
+    /// What a bit may last: of the last intervals the long ones, or twice the short ones.
+    fn suggested(&self) -> Vec<f64> {
+        let looked_at = self.edges.len().min(LOOKED_AT + 1);
+        let from = self.edges.len() - looked_at;
+        let edges = self.edges.range(from..);
+        let mut intervals: Vec<f64> = edges
+            .clone()
+            .zip(edges.skip(1))
+            .map(|(one, next)| next - one)
+            .collect();
+        if intervals.len() < 12 {
+            return Vec::new();
+        }
+        intervals.sort_unstable_by(f64::total_cmp);
+        // Where neighbours in order are furthest apart, relatively, the short ones end.
+        let (low, high) = (
+            intervals.len() / 16,
+            intervals.len() - 1 - intervals.len() / 16,
+        );
+        let gap = (low..high).max_by(|one, other| {
+            let step = |at: &usize| intervals[*at + 1] / intervals[*at].max(1e-9);
+            step(one).total_cmp(&step(other))
+        });
+        let Some(gap) = gap else { return Vec::new() };
+        let mean = |part: &[f64]| part.iter().sum::<f64>() / part.len().max(1) as f64;
+        let (short, long) = (mean(&intervals[..=gap]), mean(&intervals[gap + 1..]));
+        if long / short > 1.4 && long / short < 2.8 {
+            vec![(2.0 * short + long) / 2.0]
+        } else {
+            // All alike: all zeros, or all ones.
+            let all = mean(&intervals);
+            vec![all, 2.0 * all]
+        }
+    }
+}
+
+fn say(read: Word, said_to: &mut f64, word: &mut impl FnMut(Word)) {
+    let length = read.end - read.start;
+    if read.start > *said_to - 0.25 * length {
+        *said_to = read.end;
+        word(read);
+    }
+}
+
+/// Reads bits of a known length.
+#[derive(Debug, Clone)]
+struct BitReader {
+    bit: f64,
+    last_edge: f64,
+    /// Where the bit begins that isn't over; whether the last edge was in its middle.
+    begins: f64,
+    in_middle: bool,
+    bits: u128,
+    count: u64,
+    /// When each of the last bits began.
+    began: [f64; 128],
+    last_word: f64,
+}
+
+impl BitReader {
+    fn new(bit: f64, first: f64) -> Self {
+        Self {
+            bit,
+            last_edge: first,
+            begins: first,
+            in_middle: false,
+            bits: 0,
+            count: 0,
+            began: [0.0; 128],
+            last_word: first,
+        }
+    }
+
+    fn edge(&mut self, time: f64) -> Option<Word> {
+        let since = time - self.last_edge;
+        let (short, lost) = (since < HALF * self.bit, since > TOO_LONG * self.bit);
+        self.last_edge = time;
+        if lost || (self.in_middle && !short) {
+            // Between two edges as far apart as a whole bit there is a zero, and both are its ends.
+            let zero = !lost;
+            self.count = 0;
+            self.bits = 0;
+            self.in_middle = false;
+            self.begins = if zero { time - since } else { time };
+            return zero.then(|| self.push(false, time)).flatten();
+        }
+        if !self.in_middle && short {
+            self.in_middle = true;
+            return None;
+        }
+        let one = self.in_middle;
+        self.in_middle = false;
+        self.bit += FOLLOWED * (time - self.begins - self.bit);
+        self.push(one, time)
+    }
+
+    fn push(&mut self, one: bool, ends: f64) -> Option<Word> {
+        self.began[(self.count % 128) as usize] = self.begins;
+        self.begins = ends;
+        self.bits = (self.bits << 1 | u128::from(one)) & MASK;
+        self.count += 1;
+        if self.count < u64::from(super::BITS) {
+            return None;
+        }
+        let forward = self.bits & 0xFFFF == SYNC;
+        let backward = self.bits >> 64 == SYNC_BACKWARD;
+        if !forward && !backward {
+            return None;
+        }
+        let code = Codeword::received(self.bits, !forward);
+        let label = code.label()?;
+        self.last_word = ends;
+        let began = |bits: u64| self.began[((self.count - bits) % 128) as usize];
+        Some(Word {
+            start: began(80),
+            end: ends,
+            mark: if forward { began(16) } else { began(64) },
+            label,
+            code,
+            backward: !forward,
+        })
+    }
+}

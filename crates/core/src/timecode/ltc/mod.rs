@@ -1,0 +1,26 @@
+//! Linear timecode (LTC): timecode as sound, eighty bits a frame in biphase mark (SMPTE ST 12-1), both ways.
+//!
+//! Samples go in and out; files are [`crate::wav`]'s.
+
+mod clock;
+mod codeword;
+mod compare;
+mod decode;
+mod detect;
+mod encode;
+mod making;
+mod resample;
+mod runs;
+
+pub use codeword::{Codeword, UserBits};
+pub use compare::{Compared, LabelRun, compare};
+pub use decode::Decoder;
+pub use encode::{Encoder, Signal};
+pub use making::{Making, NotMade, Start, samples_from_midnight};
+pub use runs::{Direction, Gap, Run};
+
+#[cfg(test)]
+mod tests;
+
+/// Bits of a frame.
+const BITS: u32 = 80;
