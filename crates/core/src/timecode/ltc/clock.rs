@@ -2,14 +2,13 @@
 
 use super::codeword::{Codeword, SYNC, SYNC_BACKWARD};
 use crate::timecode::Label;
-use std::collections::VecDeque;
 
 /// Edges that are kept until the length of a bit is known: more than two frames.
-const KEPT: usize = 400;
+const KEPT: u64 = 512;
 /// So many new edges before it is tried again.
 const TRIED_EVERY: u32 = 24;
 /// Intervals that the length of a bit is taken from.
-const LOOKED_AT: usize = 64;
+const LOOKED_AT: u64 = 64;
 /// Shorter than this is a half bit, in parts of a bit.
 const HALF: f64 = 0.75;
 /// Longer than this is no bit.
@@ -34,9 +33,11 @@ pub(super) struct Word {
 }
 
 /// Reads words from edges.
-#[derive(Debug, Clone, Default)]
+#[derive(Debug, Clone)]
 pub(super) struct BitClock {
-    edges: VecDeque<f64>,
+    /// The last edges, round and round, and how many there were.
+    edges: [f64; KEPT as usize],
+    count: u64,
     since_tried: u32,
     /// While it is locked.
     reader: Option<BitReader>,
@@ -44,13 +45,29 @@ pub(super) struct BitClock {
     said_to: f64,
 }
 
+impl Default for BitClock {
+    fn default() -> Self {
+        Self {
+            edges: [0.0; KEPT as usize],
+            count: 0,
+            since_tried: 0,
+            reader: None,
+            said_to: 0.0,
+        }
+    }
+}
+
 impl BitClock {
+    /// The last edges that are kept, at most so many, the oldest first.
+    fn last(&self, most: u64) -> impl Iterator<Item = f64> + Clone {
+        let from = self.count.saturating_sub(most.min(KEPT));
+        (from..self.count).map(|number| self.edges[(number % KEPT) as usize])
+    }
+
     /// Takes an edge; says the words that are whole.
     pub(super) fn edge(&mut self, time: f64, word: &mut impl FnMut(Word)) {
-        if self.edges.len() == KEPT {
-            self.edges.pop_front();
-        }
-        self.edges.push_back(time);
+        self.edges[(self.count % KEPT) as usize] = time;
+        self.count += 1;
         let said_to = &mut self.said_to;
         if let Some(reader) = &mut self.reader {
             if let Some(read) = reader.edge(time) {
@@ -84,22 +101,21 @@ impl BitClock {
         }
     }
 
-    pub(super) fn is_locked(&self) -> bool {
-        self.reader.is_some()
+    /// How long a bit is, in samples, while it is known.
+    pub(super) fn bit(&self) -> Option<f64> {
+        self.reader.as_ref().map(|reader| reader.bit)
     }
 
     /// Reads the edges that are there with the length of a bit that they suggest.
     fn try_lock(&mut self, word: &mut impl FnMut(Word)) {
         self.since_tried = 0;
         for bit in self.suggested() {
-            let Some(first) = self.edges.front() else {
+            let mut edges = self.last(KEPT);
+            let Some(first) = edges.next() else {
                 return;
             };
-            let mut reader = BitReader::new(bit, *first);
-            let mut found = Vec::new();
-            for time in self.edges.iter().skip(1) {
-                found.extend(reader.edge(*time));
-            }
+            let mut reader = BitReader::new(bit, first);
+            let found: Vec<Word> = edges.filter_map(|time| reader.edge(time)).collect();
             if !found.is_empty() {
                 for read in found {
                     say(read, &mut self.said_to, word);
@@ -112,9 +128,7 @@ impl BitClock {
 
     /// What a bit may last: of the last intervals the long ones, or twice the short ones.
     fn suggested(&self) -> Vec<f64> {
-        let looked_at = self.edges.len().min(LOOKED_AT + 1);
-        let from = self.edges.len() - looked_at;
-        let edges = self.edges.range(from..);
+        let edges = self.last(LOOKED_AT + 1);
         let mut intervals: Vec<f64> = edges
             .clone()
             .zip(edges.skip(1))

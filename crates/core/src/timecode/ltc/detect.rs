@@ -53,6 +53,9 @@ pub(super) struct Detector {
     /// Samples that are made one value, and those that wait for it.
     group: usize,
     waiting: Vec<f32>,
+    /// From one value to the next, and to the middle of the first, in samples.
+    step: f64,
+    middle: f64,
     /// Half the window that the middle is taken over.
     wide: usize,
     /// Values that are still needed, and which the first of them is.
@@ -67,8 +70,8 @@ pub(super) struct Detector {
     before: f32,
     /// Above or below; nothing before the first.
     side: i8,
-    /// Where it last was far on its side.
-    last_far: i64,
+    /// The first value that was far on its side.
+    last_edge: i64,
     taken: u64,
 }
 
@@ -88,6 +91,8 @@ impl Detector {
             times,
             group,
             waiting: Vec::new(),
+            step: group as f64 / times as f64,
+            middle: (group - 1) as f64 / 2.0 / times as f64,
             wide: (half * MIDDLE_BITS) as usize,
             held: Vec::new(),
             held_from: 0,
@@ -98,7 +103,7 @@ impl Detector {
             loudest: 0.0,
             before: 0.0,
             side: 0,
-            last_far: 0,
+            last_edge: 0,
             taken: 0,
         })
     }
@@ -162,8 +167,7 @@ impl Detector {
 
     /// The time of a value in samples: of the middle of those that it is made of.
     fn time(&self, value: f64) -> f64 {
-        let group = self.group as f64;
-        (value * group + (group - 1.0) / 2.0) / self.times as f64
+        value * self.step + self.middle
     }
 
     /// Whether something is heard.
@@ -274,27 +278,54 @@ impl Detector {
         edge: &mut impl FnMut(f64),
     ) {
         let begins = self.next - kept as i64;
-        for at in range {
-            let value = flat[at];
-            if value.abs() < far {
-                continue;
-            }
-            let side: i8 = if value > 0.0 { 1 } else { -1 };
-            if side != self.side {
+        let mut from = range.start;
+        for values in flat[range].chunks(64) {
+            let (above, below) = far_sides(values, far);
+            let mut later = u64::MAX;
+            loop {
+                let other = match self.side {
+                    0 => above | below,
+                    1 => below,
+                    _ => above,
+                } & later;
+                if other == 0 {
+                    break;
+                }
+                let bit = other.trailing_zeros();
+                later = (u64::MAX - 1) << bit;
+                let at = from + bit as usize;
+                let least = usize::try_from(self.last_edge - begins).unwrap_or(0);
                 let crossed = match self.side {
                     0 => risen(flat, at, far / FAR),
-                    _ => crossing(
-                        flat,
-                        usize::try_from(self.last_far - begins).unwrap_or(0),
-                        at,
-                    ),
+                    _ => crossing(flat, least, at),
                 };
-                self.side = side;
+                self.side = if above >> bit & 1 == 1 { 1 } else { -1 };
+                self.last_edge = begins + at as i64;
                 edge(self.time(begins as f64 + crossed));
             }
-            self.last_far = begins + at as i64;
+            from += values.len();
         }
     }
+}
+
+/// Which of up to 64 values are far above and far below, as bits: edges are few, and branches dear.
+fn far_sides(values: &[f32], far: f32) -> (u64, u64) {
+    let (mut above, mut below) = (0, 0);
+    for (number, eight) in values.chunks(8).enumerate() {
+        let mut sides = [0u8; 8];
+        for (side, value) in sides.iter_mut().zip(eight) {
+            *side = u8::from(*value >= far) << 7 | u8::from(*value <= -far);
+        }
+        let sides = u64::from_le_bytes(sides);
+        above |= highest_bits(sides) << (8 * number);
+        below |= highest_bits(sides << 7) << (8 * number);
+    }
+    (above, below)
+}
+
+/// The highest bits of eight bytes, as eight bits.
+fn highest_bits(bytes: u64) -> u64 {
+    ((bytes & 0x8080_8080_8080_8080) >> 7).wrapping_mul(0x0102_0408_1020_4080) >> 56
 }
 
 /// When it came up out of silence, before the value at `at`: at half its size. Where a recording begins

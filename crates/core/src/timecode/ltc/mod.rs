@@ -8,6 +8,7 @@ mod compare;
 mod decode;
 mod detect;
 mod encode;
+mod lane;
 mod making;
 mod resample;
 mod runs;
