@@ -13,6 +13,10 @@ const LOOKED_AT: u64 = 64;
 const HALF: f64 = 0.75;
 /// Longer than this is no bit.
 const TOO_LONG: f64 = 1.5;
+/// In the middle of a bit, the next edge is no further than this.
+const SLIPPED: f64 = 0.85;
+/// How much of what an edge is off is taken for the end of its bit.
+const BELIEVED: f64 = 0.5;
 /// How much of what a bit was off is made good at once.
 const FOLLOWED: f64 = 0.08;
 /// Without a sync word for so many bits, the length of a bit is looked for again.
@@ -199,25 +203,29 @@ impl BitReader {
 
     fn edge(&mut self, time: f64) -> Option<Word> {
         let since = time - self.last_edge;
-        let (short, lost) = (since < HALF * self.bit, since > TOO_LONG * self.bit);
+        let into = time - self.begins;
         self.last_edge = time;
-        if lost || (self.in_middle && !short) {
+        let slipped = self.in_middle && (since > SLIPPED * self.bit || into < HALF * self.bit);
+        if slipped || into > TOO_LONG * self.bit {
             // Between two edges as far apart as a whole bit there is a zero, and both are its ends.
-            let zero = !lost;
+            let zero = since > SLIPPED * self.bit && since < TOO_LONG * self.bit;
             self.count = 0;
             self.bits = 0;
             self.in_middle = false;
             self.begins = if zero { time - since } else { time };
             return zero.then(|| self.push(false, time)).flatten();
         }
-        if !self.in_middle && short {
+        if into < HALF * self.bit {
             self.in_middle = true;
             return None;
         }
         let one = self.in_middle;
         self.in_middle = false;
-        self.bit += FOLLOWED * (time - self.begins - self.bit);
-        self.push(one, time)
+        // Each edge may be a little off: the end of the bit lies between where it is and where it was expected.
+        let off = into - self.bit;
+        let ends = self.begins + self.bit + BELIEVED * off;
+        self.bit += FOLLOWED * off;
+        self.push(one, ends)
     }
 
     fn push(&mut self, one: bool, ends: f64) -> Option<Word> {

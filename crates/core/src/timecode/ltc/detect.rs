@@ -39,7 +39,7 @@ const LESS_FAR: f32 = 0.2;
 /// Nothing so much softer than what was there counts as a signal.
 const SOFTEST: f32 = 0.08;
 /// The first value that is far may be so many after the beginning of a recording, amid the code.
-const AMID: usize = 3;
+const AMID: usize = 10;
 /// How much of the loudest is remembered from one piece to the next.
 const REMEMBERED: f32 = 0.98;
 /// Softer than this is silence: −100 dBFS.
@@ -332,7 +332,7 @@ fn highest_bits(bytes: u64) -> u64 {
 /// amid the code, with its first value: half a value before its middle.
 fn risen(flat: &[f32], at: usize, size: f32) -> f64 {
     let value = flat[at];
-    let amid = |early: &f32| early * value > 0.0 && early.abs() > 0.2 * size;
+    let amid = |early: &f32| early * value > 0.0 && early.abs() > 0.1 * size;
     if at == 0 || (at <= AMID && flat[..at].iter().all(amid)) {
         return -0.5;
     }
