@@ -20,6 +20,7 @@ pub mod kit;
 pub mod path;
 pub mod route;
 pub mod sound;
+pub mod sync;
 
 pub mod finding;
 pub mod record;

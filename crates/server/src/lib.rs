@@ -36,6 +36,7 @@ pub struct App {
     events: Events,
     lately: api::Lately,
     lanes: work::Lanes,
+    listeners: Arc<api::Listeners>,
 }
 
 /// The largest body of an edit, in bytes.
@@ -56,6 +57,7 @@ impl App {
             events: Events::new(stopping),
             lately: api::Lately::default(),
             lanes: work::Lanes::default(),
+            listeners: Arc::default(),
         }
     }
 }

@@ -700,6 +700,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/sync": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would bring a build into sync: who leads, which box goes where, and why. */
+        get: operations["sync_floor"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/track-presets": {
         parameters: {
             query?: never;
@@ -819,6 +836,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/timecode.wav": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Linear timecode as a WAV file. */
+        get: operations["make_ltc"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timecode/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Recordings of the same timecode, each against each. */
+        post: operations["compare_ltc"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timecode/drift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far two clocks run apart, and when to set them again. */
+        get: operations["drift_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timecode/head": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The head of a copy of a WAV file whose own time says another: of its first bytes, up to 4 MB. The answer’s
+         *     header `sound-at` says where the rest of the file goes on.
+         */
+        post: operations["new_head"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timecode/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The next samples of a live input, as 32-bit floats, and what they say. */
+        post: operations["hear_live"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timecode/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The timecode in a WAV recording, read as it comes. */
+        post: operations["read_ltc"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tone.wav": {
         parameters: {
             query?: never;
@@ -884,6 +1006,28 @@ export interface components {
          * @enum {string}
          */
         AdapterKind: "gender" | "elbow" | "barrel" | "clamp" | "pad" | "transformer";
+        /** @description A file's own time held against the timecode in it. */
+        Against: {
+            /** @description What the file says stands at the first frame of timecode. */
+            file: components["schemas"]["Label"];
+            /** @description What the timecode says there. */
+            ltc: components["schemas"]["Label"];
+            /**
+             * Format: double
+             * @description How many frames the timecode is later than the file says.
+             */
+            off_frames: number;
+            /**
+             * Format: double
+             * @description The same in milliseconds.
+             */
+            off_ms: number;
+            /**
+             * Format: int64
+             * @description The samples from midnight to the first sample, as the timecode says.
+             */
+            samples_from_midnight: number;
+        };
         /** @description An edit to look ahead at. */
         Ahead: {
             /** @description The build to compare. */
@@ -1054,6 +1198,21 @@ export interface components {
          * @enum {string}
          */
         Bound: "reader" | "bus" | "drive" | "card" | "nothing";
+        /** @description A break of the day. */
+        BreakReport: {
+            /**
+             * Format: int64
+             * @description When it ends.
+             */
+            ends: number;
+            /** @description What the plan calls it. */
+            name: string;
+            /**
+             * Format: int64
+             * @description In seconds since midnight.
+             */
+            starts: number;
+        };
         /** @description One complete wiring and configuration of the floor. */
         Build: {
             /** @description Cables and radio pairings between ports. */
@@ -1296,8 +1455,86 @@ export interface components {
             /** @description Cards and drives that go into its slots, by id. */
             media?: string[];
         };
+        /** @description What a maker says of a device's clock. */
+        Clock: {
+            /** @description How far it may be off when it runs on its own, either way, once it is warm. */
+            accuracy: string;
+            /** @description Whether its crystal is compensated for temperature. */
+            compensated?: boolean;
+            /** @description Whether the start of its frames can be locked (genlock): by a reference that it takes or gives. */
+            genlock?: boolean;
+            holds?: components["schemas"]["Span"] | null;
+            /**
+             * Format: int32
+             * @description By how many frames it is late when it is fed by cable.
+             */
+            late_frames?: number;
+            /** @description Whether it is made to lead others. */
+            leads?: boolean;
+            /** @description For a body without timecode of its own: an audio track is spent on it. */
+            on_track?: boolean;
+            /** @description The radio by which it follows others of its kind, all the time. */
+            radio?: string | null;
+            /** @description What it can count; anything where none is named. */
+            rates?: components["schemas"]["TimecodeRate"][];
+            warm_up?: components["schemas"]["Span"] | null;
+        };
+        /** @description One clock. */
+        ClockReport: {
+            /** @description Whether its crystal is compensated for temperature. */
+            compensated: boolean;
+            /** @description What it counts. */
+            counts: string;
+            /** @description The device. */
+            device: components["schemas"]["String"];
+            /** @description How far it is from what set it, over the day: each piece ends where it is set again. */
+            drift: components["schemas"]["DriftPiece"][];
+            from?: components["schemas"]["String"] | null;
+            /** @description Where that was measured; none where it is its maker's figure. */
+            measured?: string | null;
+            /**
+             * Format: double
+             * @description The most of that, in frames.
+             */
+            most_frames: number;
+            /** @description Its name. */
+            name: string;
+            /** @description How true its own clock is. */
+            ppm: string;
+            /** @description After how long it is half a frame off; none where it doesn't run apart. */
+            rejam_after?: string | null;
+            /** @description Whose clock it runs on in the end. */
+            runs_on: components["schemas"]["String"];
+            /** @description The same in a sentence. */
+            says: string;
+            /** @description The user bits that are set. */
+            user_bits?: string | null;
+            /**
+             * @description How it gets its time, for a choice: *master*, *cable*, *track*, *radio*, *jammed*, *free-run*,
+             *     *record-run*.
+             */
+            way: string;
+            /** @description What becomes of it when what feeds it is unplugged, or its battery changed. */
+            without: string[];
+            worst?: components["schemas"]["Severity"] | null;
+        };
+        /**
+         * @description What is set for a device that keeps time. What isn't said follows from the cables: it is fed where
+         *     something feeds it, else set once by the master.
+         */
+        ClockSetting: {
+            measured?: components["schemas"]["MeasuredClock"] | null;
+            /** @description The user bits that it sends or records. */
+            user_bits?: string | null;
+            way?: components["schemas"]["ClockWay"] | null;
+        };
         /** @example 20:30 */
         ClockTime: string;
+        /**
+         * @description How a device gets its time.
+         * @enum {string}
+         */
+        ClockWay: "jammed" | "free-run" | "record-run";
         /**
          * @description The loss of a class of 75 Ω cable: 100 m lose `a`·√f + `b`·f decibels, f in GHz. The cable's
          *     own data sheet wins: a catalogue entry holds its own coefficients.
@@ -1315,7 +1552,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "T-101" | "T-102" | "T-103" | "T-104" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -1738,6 +1975,20 @@ export interface components {
         } | {
             /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description Only the fields that it names change. */
+            change: {
+                measured?: components["schemas"]["MeasuredClock"] | null;
+                /** @description The user bits that it sends or records. */
+                user_bits?: string | null;
+                way?: components["schemas"]["ClockWay"] | null;
+            };
+            /** @description The device on the floor. */
+            device: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-clock";
+        } | {
+            /** @description In which build. */
+            build: components["schemas"]["String"];
             device?: components["schemas"]["String"] | null;
             /** @enum {string} */
             do: "set-timecode-master";
@@ -1878,6 +2129,11 @@ export interface components {
             /** @description What was taken out. */
             kept: components["schemas"]["Kept"];
         };
+        /** @description Recordings to be compared: the runs that were read in each. */
+        CompareBody: {
+            /** @description Two to twelve. */
+            recordings: components["schemas"]["ComparedRecording"][];
+        };
         /** @description One channel of a recording against the track that the plan has at its place. */
         Compared: {
             /** @description The channel, from 1. */
@@ -1906,6 +2162,50 @@ export interface components {
             says: string;
             /** @description The track's name; none where the plan has no such track. */
             track?: string | null;
+        };
+        /** @description Two recordings against each other. */
+        ComparedPair: {
+            /**
+             * Format: double
+             * @description How much longer the same time takes in the other, in parts in a million.
+             */
+            drift_ppm?: number | null;
+            /** @description The first label that both have. */
+            first?: string | null;
+            /** @description The last. */
+            last?: string | null;
+            /**
+             * Format: double
+             * @description The last in frames.
+             */
+            offset_end_frames?: number | null;
+            /**
+             * Format: double
+             * @description The same of the last label.
+             */
+            offset_end_ms?: number | null;
+            /**
+             * Format: double
+             * @description The first in frames.
+             */
+            offset_start_frames?: number | null;
+            /**
+             * Format: double
+             * @description How much later the other has the first label that both have, in milliseconds; none where they share
+             *     no label.
+             */
+            offset_start_ms?: number | null;
+            /** @description The one, from 0. */
+            one: number;
+            /** @description The other. */
+            other: number;
+        };
+        /** @description One of them. */
+        ComparedRecording: {
+            /** @description Its name. */
+            name: string;
+            /** @description Its runs. */
+            runs: components["schemas"]["RunTimes"][];
         };
         /** @description One way to go on with a line. */
         Completion: {
@@ -1977,7 +2277,7 @@ export interface components {
          *     other.
          * @enum {string}
          */
-        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "xlr-5" | "mini-xlr-3" | "mini-xlr-5" | "jack35" | "jack35-trrs" | "jack635" | "hot-shoe" | "rca" | "usb-c" | "pin-5" | "fibre" | "air" | "built-in";
+        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "xlr-5" | "mini-xlr-3" | "mini-xlr-5" | "jack35" | "jack35-trrs" | "jack635" | "hot-shoe" | "rca" | "usb-c" | "pin-5" | "flash-sync" | "fibre" | "air" | "built-in";
         /** @description A crew's custom devices and codecs. */
         Custom: {
             /**
@@ -2083,6 +2383,7 @@ export interface components {
         Depth: string;
         /** @description A device as the catalogue, or a crew, describes it. */
         Device: {
+            clock?: components["schemas"]["Clock"] | null;
             /** @description Whether its screen can take an anamorphic squeeze out. */
             desqueezes?: boolean;
             drive?: components["schemas"]["Drive"] | null;
@@ -2135,6 +2436,39 @@ export interface components {
          * @enum {string}
          */
         Direction: "in" | "out";
+        /** @description What two clocks run apart. */
+        DriftAnswer: {
+            /**
+             * Format: double
+             * @description In frames.
+             */
+            frames: number;
+            /**
+             * Format: double
+             * @description In milliseconds.
+             */
+            ms: number;
+            /** @description After how long it is half a frame, in words; none where it never is. */
+            rejam_after?: string | null;
+        };
+        /** @description A straight piece of drift. */
+        DriftPiece: {
+            /**
+             * Format: int64
+             * @description When it is set again, or the day ends.
+             */
+            ends: number;
+            /**
+             * Format: double
+             * @description How far it may be off by then, in frames.
+             */
+            frames: number;
+            /**
+             * Format: int64
+             * @description When it was set, in seconds since midnight.
+             */
+            starts: number;
+        };
         /** @description A drive that a body records to over its data port. */
         Drive: {
             /** @description Nominal capacity, decimal. */
@@ -2322,6 +2656,19 @@ export interface components {
          * @enum {string}
          */
         GainSchool: "hot-source" | "camera-preamplifier";
+        /** @description Frames that can't be read within a run. */
+        Gap: {
+            /**
+             * Format: int64
+             * @description The sample where the first of them begins.
+             */
+            first_sample: number;
+            /**
+             * Format: int64
+             * @description How many.
+             */
+            frames: number;
+        };
         /** @description What the list says of a build. */
         Glance: {
             /** @description The build. */
@@ -2574,6 +2921,22 @@ export interface components {
             /** @description How. */
             via: components["schemas"]["Via"];
         };
+        /** @description A time of the day at which a clock is jammed. */
+        JamReport: {
+            /**
+             * Format: int64
+             * @description In seconds since midnight.
+             */
+            at: number;
+            /** @description The clocks. */
+            devices: components["schemas"]["String"][];
+            /** @description The break that it falls into; none where no break comes in time. */
+            in_break?: string | null;
+            /** @description As a clock shows it. */
+            label: string;
+            /** @description Their names. */
+            names: string[];
+        };
         /** @description So many days of one build. */
         JobLine: {
             /** @description The build. */
@@ -2751,6 +3114,8 @@ export interface components {
              */
             used: number;
         };
+        /** @example 10:00:00:00 */
+        Label: string;
         /** @description One card's day. */
         Lane: {
             /** @description Its name: *CFexpress B 512 GB, 1*. */
@@ -2911,6 +3276,17 @@ export interface components {
             id: string;
             name: string;
         };
+        /** @description What is heard live. */
+        LiveAnswer: {
+            /** @description The label at the last sample; none where there is no timecode. */
+            label?: string | null;
+            /**
+             * Format: double
+             * @description How much later the timecode is than the machine’s clock, in milliseconds.
+             */
+            off_clock_ms?: number | null;
+            run?: components["schemas"]["RunReport"] | null;
+        };
         /** @description How full a wire is. */
         LoadReport: {
             /** @description What ports and cable allow, in words. */
@@ -2938,6 +3314,72 @@ export interface components {
             /** @description How far the cable carries it, to the decimetre. */
             reach?: string | null;
         };
+        /** @description What a recording holds of timecode, and its runs as they are compared. */
+        LtcAnswer: {
+            /** @description What it holds. */
+            recording: components["schemas"]["LtcReport"];
+            /** @description Its runs, to be sent back to be compared. */
+            runs: {
+                /**
+                 * Format: int64
+                 * @description Its first frame, counted from midnight.
+                 */
+                first: number;
+                /**
+                 * Format: double
+                 * @description How long a frame lasts, in seconds.
+                 */
+                frame: number;
+                /**
+                 * Format: int64
+                 * @description How many frames.
+                 */
+                frames: number;
+                /** @description What it counts. */
+                rate: components["schemas"]["TimecodeRate"];
+                /**
+                 * Format: double
+                 * @description When the first begins, in seconds.
+                 */
+                starts: number;
+            }[];
+        };
+        /** @description What a recording holds of timecode. */
+        LtcReport: {
+            against?: components["schemas"]["Against"] | null;
+            /**
+             * Format: int32
+             * @description Bits a sample.
+             */
+            bits: number;
+            /** @description The channel that holds timecode, from 1; none where none does. */
+            channel?: number | null;
+            /** @description Channels of the file. */
+            channels: number;
+            /** @description Whether the file ends before it says that it does. */
+            cut_short: boolean;
+            /** @description Whether they are floating point. */
+            float: boolean;
+            /** @description What the file says of its own time. */
+            notes: components["schemas"]["Notes"];
+            /** @description Its runs of continuous timecode, in the order of the recording. */
+            runs: components["schemas"]["RunReport"][];
+            /**
+             * Format: int32
+             * @description Samples a second.
+             */
+            sample_rate: number;
+            /**
+             * Format: int64
+             * @description Samples of each channel.
+             */
+            samples: number;
+            /**
+             * Format: double
+             * @description How long it is, in seconds.
+             */
+            seconds: number;
+        };
         /** @description What a mode's processing makes of the picture at some outputs. */
         Makes: {
             /** @description No more than this. */
@@ -2955,6 +3397,13 @@ export interface components {
          * @enum {string}
          */
         Margin: "ok" | "caution" | "stop";
+        /** @description A clock that was measured on a bench. */
+        MeasuredClock: {
+            /** @description Where that is from: the recordings that were compared. */
+            from: string;
+            /** @description How far it was off. */
+            ppm: string;
+        };
         /** @description A level that was read from a recording of this input. */
         MeasuredLevel: {
             /** @description Where it is from: the file and the channel. */
@@ -3144,6 +3593,31 @@ export interface components {
             /** @description The package that it starts from, by id; empty where none. */
             package?: string | null;
         };
+        /** @description The time and the words that stand beside the sound of a file. */
+        Notes: {
+            /** @description The day that it was made (`bext`): *2031-05-04*. */
+            date?: string | null;
+            /** @description What it is (`bext`). */
+            description?: string | null;
+            /**
+             * Format: int64
+             * @description Samples from midnight to the first, as iXML says.
+             */
+            ixml_time_reference?: number | null;
+            /** @description *NDF* or *DF*, as iXML says. */
+            ixml_timecode_flag?: string | null;
+            /** @description The timecode rate, as iXML says: *25/1*, *30000/1001*. */
+            ixml_timecode_rate?: string | null;
+            /** @description Who made it (`bext`). */
+            originator?: string | null;
+            /** @description The time of day (`bext`): *10:00:00*. */
+            time?: string | null;
+            /**
+             * Format: int64
+             * @description Samples from midnight to the first (`bext`).
+             */
+            time_reference?: number | null;
+        };
         /** @description A need that is usual for a device and isn't said yet. */
         OfferedNeed: {
             /** @description The need as it would be put. */
@@ -3264,6 +3738,29 @@ export interface components {
             other: number;
             /** @description Whether one of them is upside down. */
             polarity: boolean;
+        };
+        /** @description Two clocks. */
+        PairReport: {
+            /**
+             * Format: double
+             * @description In frames at the end of the day, where nothing is set again.
+             */
+            a_day: number;
+            /** @description After how long they are half a frame apart. */
+            after?: string | null;
+            /**
+             * Format: double
+             * @description In frames an hour.
+             */
+            an_hour: number;
+            /** @description Whether both were measured. */
+            measured: boolean;
+            /** @description The one. */
+            one: components["schemas"]["String"];
+            /** @description The other. */
+            other: components["schemas"]["String"];
+            /** @description In parts in a million. */
+            ppm: string;
         };
         /** @description One step of a patch; paths are JSON Pointers (RFC 6901). */
         PatchStep: {
@@ -3814,6 +4311,8 @@ export interface components {
             sound: components["schemas"]["SoundReport"];
             /** @description The worst finding of each stage of the work. */
             stages: components["schemas"]["StageMarks"];
+            /** @description Who gets the time from whom, and how far clocks run apart over the day. */
+            time: components["schemas"]["TimeReport"];
             /** @description The project's timecode in words. */
             timecode: string;
             /** @description How many findings of each severity, and in words. */
@@ -3899,6 +4398,80 @@ export interface components {
             rule: string;
             /** @description What it settles. */
             title: string;
+        };
+        /** @description One run of continuous timecode. */
+        RunReport: {
+            /**
+             * Format: double
+             * @description How far its clock is off that of the samples, in parts in a million: above zero it is fast.
+             */
+            clock_error_ppm: number;
+            /** @description Which way it runs. */
+            direction: components["schemas"]["Direction"];
+            /** @description Whether labels are dropped. */
+            drop: boolean;
+            /**
+             * Format: int64
+             * @description The sample where the last ends.
+             */
+            end_sample: number;
+            /** @description The first label in the order of the recording. */
+            first: components["schemas"]["Label"];
+            /**
+             * Format: int64
+             * @description The sample where the first begins.
+             */
+            first_sample: number;
+            /**
+             * Format: int64
+             * @description Frames from the first to the last.
+             */
+            frames: number;
+            /** @description Frames that can't be read within it. */
+            gaps: components["schemas"]["Gap"][];
+            /** @description The last. */
+            last: components["schemas"]["Label"];
+            /**
+             * Format: int64
+             * @description Frames that were read and say another time than those around them.
+             */
+            misread: number;
+            /** @description Frames a second as a fraction: *25*, *30000/1001*. */
+            rate: string;
+            /**
+             * Format: double
+             * @description How many times its nominal speed.
+             */
+            speed: number;
+            /** @description The user bits of its first frame, eight hexadecimal digits, the eighth group first. */
+            user_bits: string;
+            /** @description Whether they change within it. */
+            user_bits_change: boolean;
+        };
+        /** @description A run within a recording. */
+        RunTimes: {
+            /**
+             * Format: int64
+             * @description Its first frame, counted from midnight.
+             */
+            first: number;
+            /**
+             * Format: double
+             * @description How long a frame lasts, in seconds.
+             */
+            frame: number;
+            /**
+             * Format: int64
+             * @description How many frames.
+             */
+            frames: number;
+            /** @description What it counts. */
+            rate: components["schemas"]["TimecodeRate"];
+            /**
+             * Format: double
+             * @description When the first begins, in seconds.
+             */
+            starts: number;
         };
         /** @description What is mended without anything getting worse, being hired, or being taken out. */
         SafeFixes: {
@@ -3991,6 +4564,8 @@ export interface components {
         };
         /** @description What is set on a device; whatever isn't said follows the project or the device. */
         Settings: {
+            /** @description For a device that keeps time: how it gets it, and what was measured. */
+            clock?: components["schemas"]["ClockSetting"];
             /** @description For a screen: whether it takes the squeeze out. */
             desqueeze?: boolean;
             /** @description The input that it shows, passes on or records, where it has several. */
@@ -4134,6 +4709,7 @@ export interface components {
             path?: components["schemas"]["Severity"] | null;
             record?: components["schemas"]["Severity"] | null;
             sound?: components["schemas"]["Severity"] | null;
+            time?: components["schemas"]["Severity"] | null;
         };
         /** @description One stage of a chain. */
         StageReport: {
@@ -4269,6 +4845,15 @@ export interface components {
              */
             seconds: number;
         };
+        /** @description What brings a floor into sync. */
+        SyncPlan: {
+            /** @description The edit. */
+            commands: components["schemas"]["Command"][];
+            /** @description What it leaves. */
+            left: string[];
+            /** @description What it does, and why. */
+            says: string[];
+        };
         /** @description Which table. */
         TableAsked: {
             audio: components["schemas"]["AudioTracks"];
@@ -4286,6 +4871,39 @@ export interface components {
             source: string;
             /** @description Its value with its unit: *5280 × 2250*. */
             value: string;
+        };
+        /** @description All that is shown of the time of a build. */
+        TimeReport: {
+            /**
+             * Format: int64
+             * @description When the day begins, in seconds since midnight, and when it ends.
+             */
+            begins: number;
+            /** @description Breaks of the day. */
+            breaks: components["schemas"]["BreakReport"][];
+            /** @description Every clock, in the order of the build. */
+            clocks: components["schemas"]["ClockReport"][];
+            /**
+             * Format: int64
+             * @description When it ends.
+             */
+            ends: number;
+            /** @description Times of the day at which something is jammed, the first first. */
+            jams: components["schemas"]["JamReport"][];
+            master?: components["schemas"]["String"] | null;
+            /** @description Whether somebody said so; else it is taken for it. */
+            master_named: boolean;
+            /** @description Every two of them. */
+            pairs: components["schemas"]["PairReport"][];
+            /** @description Whether the day was planned; else these are usual hours. */
+            planned: boolean;
+            /** @description Frames a second, as the project runs. */
+            rate: string;
+            /**
+             * Format: double
+             * @description What two may be apart before it is seen, in frames.
+             */
+            tolerance_frames: number;
         };
         /** @description One codec's times. */
         TimeRow: {
@@ -6499,6 +7117,48 @@ export interface operations {
             };
         };
     };
+    sync_floor: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SyncPlan"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     presets: {
         parameters: {
             query: {
@@ -6788,6 +7448,275 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TimeTable"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    make_ltc: {
+        parameters: {
+            query: {
+                /** @description What is counted: 25, 29.97 drop. */
+                rate: string;
+                /** @description The first label: 10:00:00:00. */
+                start: string;
+                /** @description How long: 10 s, 5 min. */
+                length: string;
+                /** @description Samples a second; 48,000 where not said. */
+                sample_rate?: number;
+                /** @description Bits a sample: 16, 24 or 32f; 24 where not said. */
+                bits?: string;
+                /** @description The peak; −12 dBFS where not said. */
+                level?: string;
+                /** @description Eight hexadecimal digits that every frame carries. */
+                user_bits?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/wav": number[];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compare_ltc: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareBody"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedPair"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drift_of: {
+        parameters: {
+            query: {
+                /** @description The one. */
+                one: string;
+                /** @description The other. */
+                other: string;
+                /** @description Frames a second. */
+                rate: string;
+                /** @description How long. */
+                time: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriftAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    new_head: {
+        parameters: {
+            query: {
+                /** @description Samples from midnight to its first. */
+                samples_from_midnight: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": number[];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hear_live: {
+        parameters: {
+            query: {
+                /** @description A name that the window chose. */
+                name: string;
+                /** @description Samples a second. */
+                sample_rate: number;
+                /** @description Seconds since midnight at the last sample, on the machine’s clock. */
+                clock: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_ltc: {
+        parameters: {
+            query?: {
+                /** @description The channel, from 1; the one that holds timecode where not said. */
+                channel?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LtcAnswer"];
                 };
             };
             422: {

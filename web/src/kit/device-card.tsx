@@ -18,6 +18,7 @@ const connectors: Record<Port["connector"], string> = {
   "hot-shoe": "hot shoe",
   rca: "RCA",
   "usb-c": "USB-C",
+  "flash-sync": "flash sync",
   "pin-5": "5-pin",
   fibre: "LC",
   air: "antenna",

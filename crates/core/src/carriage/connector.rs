@@ -44,6 +44,8 @@ pub enum Connector {
     /// Timecode and control on a small five-pin screw connector.
     #[serde(rename = "pin-5")]
     Pin5,
+    /// The socket of a body for a flash, which some take timecode by.
+    FlashSync,
     /// Optical fibre, LC duplex.
     Fibre,
     /// The air: an antenna, not a plug.
@@ -84,6 +86,7 @@ impl fmt::Display for Connector {
             Self::Rca => "RCA",
             Self::UsbC => "USB-C",
             Self::Pin5 => "5-pin",
+            Self::FlashSync => "flash sync",
             Self::Fibre => "fibre, LC duplex",
             Self::Air => "radio",
             Self::BuiltIn => "built in",

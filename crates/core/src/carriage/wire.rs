@@ -81,7 +81,7 @@ const ALL: usize = usize::MAX;
 const TABLE: [Row; 12] = [
     row(Wire::Sdi, "SDI", (true, 16, true, false)),
     row(Wire::Hdmi, "HDMI", (true, 8, false, false)),
-    row(Wire::Analogue, "analogue sound", (false, ALL, false, false)),
+    row(Wire::Analogue, "analogue sound", (false, ALL, true, false)),
     row(Wire::Ltc, "linear timecode", (false, 0, true, false)),
     row(
         Wire::RadioPicture,

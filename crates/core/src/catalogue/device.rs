@@ -1,6 +1,8 @@
 //! Devices: what each is for, its ports, what joins them inside, how it records.
 
-use super::{CatalogueError, Direction, InternalPath, LinkGroup, MediumKind, Mode, Port, Radio};
+use super::{
+    CatalogueError, Clock, Direction, InternalPath, LinkGroup, MediumKind, Mode, Port, Radio,
+};
 use crate::catalogue::Abilities;
 use crate::format::Raster;
 use crate::quantity::{BitRate, Bytes, Span};
@@ -163,6 +165,9 @@ pub struct Device {
     /// Whether it keeps a count of its own that must agree with the others.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub keeps_timecode: bool,
+    /// How true that count runs.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub clock: Option<Clock>,
     /// What it does at the same time, and what that leaves of its outputs.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub modes: Vec<Mode>,

@@ -6,6 +6,7 @@ mod adapter;
 mod air;
 mod audio;
 mod cable;
+mod clock;
 mod codec;
 mod device;
 mod files;
@@ -23,6 +24,7 @@ pub use audio::{
     AudioPort, InputLevel, LevelKind, Microphone, MicrophonePower, OutputLevel, SoundSource,
 };
 pub use cable::Cable;
+pub use clock::Clock;
 pub use codec::{BandRate, Codec, RateModel};
 pub use device::{Device, DeviceKind, Drive, RecordingAbility, SignalKind};
 pub use files::{CatalogueError, Files};

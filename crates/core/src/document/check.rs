@@ -190,6 +190,7 @@ impl Build {
             if let Some(position) = settings.position {
                 position.check().map_err(Unfit::Beyond)?;
             }
+            settings.clock.check().map_err(Unfit::Beyond)?;
             settings.tracks[..].check().map_err(Unfit::Beyond)?;
         }
         for connection in &self.connections {

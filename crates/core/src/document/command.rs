@@ -2,9 +2,9 @@
 
 use super::change::{change_of, change_or_null};
 use super::{
-    Build, Change, Connection, Handle, HouseRules, InputSetting, JobLine, KitChange, Need,
-    OutputSetting, Placement, PortRef, Position, RecordingSetting, ScheduleEntry, SoundSetting,
-    Station, TrackSetting, Unit,
+    Build, Change, ClockSetting, Connection, Handle, HouseRules, InputSetting, JobLine, KitChange,
+    Need, OutputSetting, Placement, PortRef, Position, RecordingSetting, ScheduleEntry,
+    SoundSetting, Station, TrackSetting, Unit,
 };
 use crate::carriage::radio::Surroundings;
 use crate::catalogue::{Codec, Device};
@@ -329,6 +329,16 @@ pub enum Command {
         /// Rate and drop mode.
         timecode: Option<TimecodeRate>,
     },
+    /// Sets something of how a device gets its time, or what was measured of it.
+    SetClock {
+        /// In which build.
+        build: Handle,
+        /// The device on the floor.
+        device: Handle,
+        /// What changes.
+        #[schema(schema_with = change_of::<ClockSetting>)]
+        change: Change<ClockSetting>,
+    },
     /// Names the device whose timecode the others follow.
     SetTimecodeMaster {
         /// In which build.
@@ -471,6 +481,7 @@ impl Command {
             Self::SetOutput { .. } => "Set output",
             Self::ChooseInput { .. } => "Choose input",
             Self::SetTimecode { .. } => "Set timecode",
+            Self::SetClock { .. } => "Set clock",
             Self::SetTimecodeMaster { .. } => "Set timecode master",
             Self::SetRecording { .. } => "Set recording",
             Self::SetSound { .. } => "Set sound",

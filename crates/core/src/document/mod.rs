@@ -47,8 +47,8 @@ pub use rules::{
     RulePage, SoundOfRecord, TransmitterFeed,
 };
 pub use settings::{
-    InputSetting, MeasuredLevel, OutputSetting, Position, RecordingSetting, Settings, SlotUse,
-    SoundSetting, TrackKind, TrackSetting, TrackSource,
+    ClockSetting, ClockWay, InputSetting, MeasuredClock, MeasuredLevel, OutputSetting, Position,
+    RecordingSetting, Settings, SlotUse, SoundSetting, TrackKind, TrackSetting, TrackSource,
 };
 pub use touches::{Touch, meet, touches};
 pub use typed::{Completion, Misread, Typed, complete, read_line};

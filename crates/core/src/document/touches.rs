@@ -121,6 +121,7 @@ fn of_build(command: &Command) -> Vec<Touch> {
         C::SetPosition { device: handle, .. } => device(handle, "/position"),
         C::SetTracks { device: handle, .. } => device(handle, "/tracks"),
         C::SetRoomNoise { .. } => vec!["/room-noise".into()],
+        C::SetClock { device: handle, .. } => device(handle, "/clock"),
         C::SetTimecodeMaster { .. } => vec!["/timecode-master".into()],
         C::PutBack { kept, .. } => of_kept(kept),
         _ => of_lists(command),

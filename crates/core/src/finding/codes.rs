@@ -389,6 +389,34 @@ codes! {
         "Two rates that don’t run in step meet in one build: a camera against the project, or two inputs of a switcher."
         "Sound and pictures, or two cameras, run apart; a switcher can’t cut between them."
         "Set every camera to the project’s rate; shoot off speed with the sensor’s rate, not the project’s.";
+    ClockRunsApart "T-105" "A clock runs apart"
+        "A clock was set once and runs on its own: before the day is over it is more than half a frame from the one that set it."
+        "Sound and picture slip; the editor finds it, shot by shot."
+        "Leave a box on it, or set it again in the breaks: jam it.";
+    RecordRun "T-106" "Counting only while recording"
+        "A device counts only while it records (record run)."
+        "Its labels say nothing about when: no other recording can be lined up with them."
+        "Set it to free run, and jam it.";
+    LtcIntoMic "T-107" "Timecode too hot for its input"
+        "Timecode at line level goes into an input for microphones."
+        "It is clipped or heard on the next track, and may not be read back."
+        "Set the output 30 to 40 dB lower, or the input to line.";
+    LtcOnTrack "T-108" "Timecode on an audio track"
+        "A body without timecode of its own records it as sound."
+        "That track holds no sound, and the labels are read from it afterwards."
+        "Say so on the slate and in the report; keep the track out of the mix.";
+    PastMidnight "T-109" "The day goes past midnight"
+        "Timecode that is the time of day begins again at 00:00:00:00."
+        "Labels repeat, and a take across midnight sorts before its own beginning."
+        "Put the date in the user bits, or begin with a preset hour that midnight doesn’t reach. A change of clocks at night moves the wall clock, not the timecode: don’t jam to it again.";
+    ClockCannot "T-110" "A rate that the clock hasn’t"
+        "A clock is to count at a rate that it can’t."
+        "It counts another, or nothing."
+        "Use another box, or another rate for all.";
+    FedLate "T-111" "Late by a fixed number of frames"
+        "A device that is fed labels its frames late by a fixed number."
+        "Every label is off by that, all day."
+        "Enter the offset in its menu; make sure with a slate.";
     RecordElsewhere "H-101" "Not where the house records"
         "The picture of record isn’t made where the house rule says."
         "Media, copying and the sound plan follow the rule."

@@ -20,6 +20,7 @@ mod routes;
 mod safe;
 mod sound;
 mod summary;
+mod sync;
 mod tracks;
 mod workings;
 
@@ -46,6 +47,9 @@ pub use sound::{
     StageReport, TrackReport, TrackSheet, TunedReport,
 };
 pub use summary::{DeviceReport, StageMarks, Verdict};
+pub use sync::{
+    BreakReport, ClockReport, DriftPiece, JamReport, PairReport, SyncPlan, TimeReport, sync_plan,
+};
 pub use tracks::{TrackPreset, sheet_of, track_ixml, track_presets, track_rows};
 pub use workings::load_working;
 
@@ -89,6 +93,8 @@ pub struct Report {
     pub recordings: Vec<RecordingReport>,
     /// Levels from the mouth to the track, and what is on which.
     pub sound: SoundReport,
+    /// Who gets the time from whom, and how far clocks run apart over the day.
+    pub time: TimeReport,
     /// What the check has to say: stops first. Their fixes are looked for when they are asked for.
     pub findings: Vec<Finding>,
 }
@@ -140,6 +146,7 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
         arrivals,
         recordings: recorded,
         sound: sound::sound(&facts, &findings),
+        time: sync::time(&facts, &findings),
         findings,
     })
 }

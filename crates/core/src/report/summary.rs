@@ -67,10 +67,12 @@ pub struct StageMarks {
     pub needs: Option<Severity>,
     /// What is short: the Kit view.
     pub kit: Option<Severity>,
-    /// Picture and timecode: the Path view.
+    /// Picture: the Path view.
     pub path: Option<Severity>,
     /// Levels, 48 V, tracks: the Sound view.
     pub sound: Option<Severity>,
+    /// Timecode and rates: the Time view.
+    pub time: Option<Severity>,
     /// The Record view.
     pub record: Option<Severity>,
     /// Cards for the day: the Media view.
@@ -79,7 +81,7 @@ pub struct StageMarks {
 
 impl StageMarks {
     /// Sorts findings by the stage where they are mended: unmet needs and house rules in Needs, the
-    /// kit's in Kit, sound in Sound, recordings in Record, the day's cards in Media, everything else in Path.
+    /// kit's in Kit, sound in Sound, clocks in Time, recordings in Record, the day's cards in Media, everything else in Path.
     pub fn of(findings: &[Finding]) -> Self {
         let worst = |stage: Stage| {
             let of_stage = findings
@@ -92,6 +94,7 @@ impl StageMarks {
             kit: worst(Stage::Kit),
             path: worst(Stage::Path),
             sound: worst(Stage::Sound),
+            time: worst(Stage::Time),
             record: worst(Stage::Record),
             media: worst(Stage::Media),
         }
@@ -104,6 +107,7 @@ enum Stage {
     Kit,
     Path,
     Sound,
+    Time,
     Record,
     Media,
 }
@@ -117,7 +121,8 @@ impl Stage {
             Area::House => Self::Needs,
             Area::Kit => Self::Kit,
             Area::Sound => Self::Sound,
-            Area::Picture | Area::Time => Self::Path,
+            Area::Time => Self::Time,
+            Area::Picture => Self::Path,
         }
     }
 }

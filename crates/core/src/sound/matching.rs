@@ -126,6 +126,24 @@ struct Run {
     unbalanced: bool,
 }
 
+/// What both ends of a connection are switched to: what the output gives, and what the input takes.
+pub fn switched_to(
+    floor: &Floor,
+    connection: ConnectionIx,
+) -> (Option<LevelKind>, Option<LevelKind>) {
+    let link = floor.link(connection);
+    let audio = |port: PortIx| floor.ports[port].port.audio.as_deref();
+    let gives = audio(link.from).and_then(|audio| {
+        let setting = floor.sound_setting(link.from);
+        output_level(floor, audio, setting, link.from).map(|level| level.kind)
+    });
+    let takes = audio(link.to).and_then(|audio| {
+        let setting = floor.sound_setting(link.to);
+        input_level(audio, setting, gives).map(|level| level.kind)
+    });
+    (gives, takes)
+}
+
 /// Everything that doesn't match, in the order of the connections.
 pub fn mismatches(floor: &Floor, resolved: &Resolved, levels: &Levels) -> Vec<Mismatch> {
     let mut found = Vec::new();

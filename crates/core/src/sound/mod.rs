@@ -18,6 +18,6 @@ pub use gain::{School, Schools, best_gains, schools};
 pub use level::{
     LevelSum, ReferenceLevel, at_distance, coherent_sum, dbu, millivolts, millivolts_at, power_sum,
 };
-pub use matching::{Harm, LEAST_LOAD, Mismatch, NoPhantom, mismatches, phantom_is_on};
+pub use matching::{Harm, LEAST_LOAD, Mismatch, NoPhantom, mismatches, phantom_is_on, switched_to};
 pub use stage::{Channel, Levels, Limiting, Part, Stage, StageIx, StageKind, Unit};
 pub use tracks::{Heard, RecorderTracks, Track, heard};

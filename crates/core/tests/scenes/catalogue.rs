@@ -63,7 +63,13 @@ fn every_port_says_what_its_wire_needs() {
         assert_eq!(port.hdmi.is_some(), port.wire == Wire::Hdmi, "{place}");
         let connectors: &[Connector] = match port.wire {
             Wire::Sdi => &[Connector::Bnc],
-            Wire::Ltc => &[Connector::Bnc, Connector::Pin5],
+            Wire::Ltc => &[
+                Connector::Bnc,
+                Connector::Pin5,
+                Connector::Jack35,
+                Connector::FlashSync,
+                Connector::UsbC,
+            ],
             Wire::Composite => &[Connector::Bnc, Connector::Rca],
             Wire::OpticalSdi => &[Connector::Fibre],
             Wire::UsbData => &[Connector::UsbC],

@@ -7,9 +7,9 @@ use std::collections::BTreeMap;
 use west_rail_core::catalogue::{Codec, Custom, LevelKind, RateModel, SoundSource};
 use west_rail_core::demo;
 use west_rail_core::document::{
-    Build, Command, Connection, InputSetting, KitChange, KitLine, Need, OutputSetting, Placement,
-    PortRef, Position, Production, Purpose, RecordingSetting, Rolls, ScheduleEntry, Settings,
-    SlotUse, SoundSetting, TrackSetting, TrackSource, Unit, meet, touches,
+    Build, ClockSetting, ClockWay, Command, Connection, InputSetting, KitChange, KitLine, Need,
+    OutputSetting, Placement, PortRef, Position, Production, Purpose, RecordingSetting, Rolls,
+    ScheduleEntry, Settings, SlotUse, SoundSetting, TrackSetting, TrackSource, Unit, meet, touches,
 };
 use west_rail_core::finding::Severity;
 use west_rail_core::interrupt::Interrupt;
@@ -153,6 +153,10 @@ fn settings() -> impl Strategy<Value = Settings> {
                     .into_iter()
                     .map(|(port, edid)| (port.to_string(), edid))
                     .collect(),
+                clock: ClockSetting {
+                    way: timecode.map(|_| ClockWay::FreeRun),
+                    ..ClockSetting::default()
+                },
                 timecode: timecode.map(|rate| rate.parse().unwrap()),
                 squeeze: recording.as_ref().map(|_| "2x".parse().unwrap()),
                 playback: recording

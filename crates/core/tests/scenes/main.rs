@@ -20,6 +20,7 @@ mod setup;
 mod sound;
 mod sound_and_time;
 mod stage;
+mod sync;
 mod truth;
 mod typed;
 mod ways;

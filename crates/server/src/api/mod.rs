@@ -11,10 +11,12 @@ mod questions;
 mod setup;
 mod sound;
 mod sums;
+mod time;
 mod told;
 mod ways;
 
 pub use productions::Workspace;
+pub use time::Listeners;
 pub use told::Lately;
 
 use crate::problem::{PROBLEM, Problem};
@@ -31,10 +33,13 @@ use utoipa::openapi::{Content, Ref, RefOr, ResponseBuilder};
 
 /// Every route under `/api`.
 pub fn routes() -> Router<App> {
-    let large = Router::new().route("/productions/import", post(productions::import));
+    let large = Router::new()
+        .route("/productions/import", post(productions::import))
+        .route("/timecode/head", post(time::new_head));
     // A recording of hours is looked at as it comes, and never held.
     let endless = Router::new()
         .route("/wav", post(sound::read_wav))
+        .route("/timecode/read", post(time::read_ltc))
         .layer(DefaultBodyLimit::disable());
     Router::new()
         .route("/openapi.json", get(described))
@@ -92,6 +97,11 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/tracks.csv", get(sound::tracks_csv))
         .route("/productions/{id}/tracks.ixml", get(sound::tracks_ixml))
         .route("/tone.wav", get(sound::tone_wav))
+        .route("/productions/{id}/sync", get(time::sync_floor))
+        .route("/timecode.wav", get(time::make_ltc))
+        .route("/timecode/compare", post(time::compare_ltc))
+        .route("/timecode/live", post(time::hear_live))
+        .route("/timecode/drift", get(time::drift_of))
         .route("/calculator", post(sums::calculator))
         .route("/time-table", post(sums::time_table))
         .route("/edid", post(gear::edid))
@@ -139,6 +149,13 @@ async fn described() -> Response {
         sound::tracks_ixml,
         sound::tone_wav,
         sound::read_wav,
+        time::sync_floor,
+        time::make_ltc,
+        time::read_ltc,
+        time::compare_ltc,
+        time::new_head,
+        time::hear_live,
+        time::drift_of,
         productions::list,
         productions::offered,
         productions::at_a_glance,

@@ -234,6 +234,7 @@ impl Steps {
             arrivals,
             recordings,
             sound,
+            time,
             findings,
         } = new;
         self.value("/report/build", &old.build, build);
@@ -262,6 +263,27 @@ impl Steps {
         self.list("/report/sound/sheets", both, |sheet| &sheet.recorder);
         self.value("/report/sound/apart", &old.sound.apart, &sound.apart);
         self.value("/report/sound/room", &old.sound.room, &sound.room);
+        let both = (&*old.time.clocks, &*time.clocks);
+        self.list("/report/time/clocks", both, |clock| &clock.device);
+        let (before, now) = (&old.time, time);
+        self.value("/report/time/master", &before.master, &now.master);
+        self.value(
+            "/report/time/master_named",
+            &before.master_named,
+            &now.master_named,
+        );
+        self.value("/report/time/rate", &before.rate, &now.rate);
+        self.value(
+            "/report/time/tolerance_frames",
+            &before.tolerance_frames,
+            &now.tolerance_frames,
+        );
+        self.value("/report/time/begins", &before.begins, &now.begins);
+        self.value("/report/time/ends", &before.ends, &now.ends);
+        self.value("/report/time/planned", &before.planned, &now.planned);
+        self.value("/report/time/breaks", &before.breaks, &now.breaks);
+        self.value("/report/time/pairs", &before.pairs, &now.pairs);
+        self.value("/report/time/jams", &before.jams, &now.jams);
         let both = (&*old.findings, &**findings);
         self.list("/report/findings", both, |finding| &finding.id);
     }

@@ -174,6 +174,13 @@ impl Production {
             } => self
                 .build_mut(&build)?
                 .set_timecode(catalogue, device, timecode, strictness),
+            C::SetClock {
+                build,
+                device,
+                change,
+            } => self
+                .build_mut(&build)?
+                .set_clock(catalogue, device, &change, strictness),
             C::SetTimecodeMaster { build, device } => self
                 .build_mut(&build)?
                 .set_timecode_master(catalogue, device, strictness),

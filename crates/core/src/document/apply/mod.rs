@@ -216,6 +216,7 @@ impl Command {
             | Self::ChooseInput { build, .. }
             | Self::SetTimecode { build, .. }
             | Self::SetTimecodeMaster { build, .. }
+            | Self::SetClock { build, .. }
             | Self::SetRecording { build, .. }
             | Self::SetSound { build, .. }
             | Self::SetPosition { build, .. }

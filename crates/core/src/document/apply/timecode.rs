@@ -2,7 +2,7 @@
 
 use super::{Refusal, Strictness};
 use crate::catalogue::{Catalogue, Device};
-use crate::document::{Build, Command, Handle};
+use crate::document::{Build, Change, ClockSetting, Command, Handle};
 use crate::timecode::TimecodeRate;
 use std::mem::replace;
 
@@ -24,6 +24,28 @@ impl Build {
             build: self.id.clone(),
             device,
             timecode,
+        })
+    }
+
+    pub(super) fn set_clock(
+        &mut self,
+        catalogue: &Catalogue,
+        device: Handle,
+        change: &Change<ClockSetting>,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        let (setting, back) = change.made(&self.placement_mut(&device)?.settings.clock)?;
+        let usual = setting == ClockSetting::default();
+        let able = |entry: &Device| usual || entry.keeps_timecode;
+        self.able(catalogue, &device, strictness, able, KEEPS_NONE)?;
+        if strictness == Strictness::Able {
+            setting.check().map_err(Refusal::Contradiction)?;
+        }
+        self.placement_mut(&device)?.settings.clock = setting;
+        Ok(Command::SetClock {
+            build: self.id.clone(),
+            device,
+            change: back,
         })
     }
 

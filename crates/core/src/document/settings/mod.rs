@@ -1,10 +1,12 @@
 //! What is set on a device where it isn't as usual, a file a subject.
 
+mod clock;
 mod input;
 mod output;
 mod recording;
 mod sound;
 
+pub use clock::{ClockSetting, ClockWay, MeasuredClock};
 pub use input::InputSetting;
 pub use output::OutputSetting;
 pub use recording::{RecordingSetting, SlotUse};
@@ -41,6 +43,9 @@ pub struct Settings {
     /// The timecode it counts; the project's where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub timecode: Option<TimecodeRate>,
+    /// For a device that keeps time: how it gets it, and what was measured.
+    #[serde(default, skip_serializing_if = "ClockSetting::is_usual")]
+    pub clock: ClockSetting,
     /// How it records; it doesn't where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub recording: Option<RecordingSetting>,

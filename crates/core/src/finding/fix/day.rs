@@ -5,13 +5,14 @@ use crate::document::{Command, Hours, Rolls, ScheduleEntry, handle_from};
 use crate::finding::{Facts, Fix};
 use crate::quantity::{ClockTime, Span};
 
-/// So long batteries take to change, in seconds.
+/// So long it takes to change batteries, or to jam clocks, in seconds.
 const CHANGE: u64 = 5 * 60;
 /// More breaks than this are no plan.
 const MOST_BREAKS: usize = 8;
 
-/// Breaks put into the day where a battery would end in a take: on the five minutes before it does.
-pub fn battery_breaks(facts: &Facts, hours: &Hours, lasts: Span) -> Option<Fix> {
+/// Breaks put into the day where something that lasts so long would be over in a take: on the five minutes
+/// before it is. `what` is done in them: *change batteries*.
+pub fn breaks_for(facts: &Facts, hours: &Hours, lasts: Span, what: &str) -> Option<Fix> {
     let schedule = &facts.floor.build.schedule;
     let mut hours = hours.clone();
     let mut times: Vec<u64> = Vec::new();
@@ -34,15 +35,20 @@ pub fn battery_breaks(facts: &Facts, hours: &Hours, lasts: Span) -> Option<Fix> 
         });
         hours.breaks.sort();
     }
+    let mut letters = what.chars();
+    let first = letters
+        .next()
+        .map(|letter| letter.to_uppercase().to_string());
+    let name = first.unwrap_or_default() + letters.as_str();
     let mut taken: Vec<String> = schedule.iter().map(|entry| entry.id.clone()).collect();
     let commands = times.iter().map(|at| {
-        let id = handle_from("batteries", |id| taken.iter().any(|other| other == id));
+        let id = handle_from(what, |id| taken.iter().any(|other| other == id));
         taken.push(id.clone());
         Command::PutScheduleEntry {
             build: build(facts),
             entry: ScheduleEntry {
                 id,
-                name: "Change batteries".into(),
+                name: name.clone(),
                 recorders: Vec::new(),
                 start: ClockTime((at / 60) as u32),
                 length: Span(CHANGE),
@@ -54,7 +60,7 @@ pub fn battery_breaks(facts: &Facts, hours: &Hours, lasts: Span) -> Option<Fix> 
     let commands: Vec<Command> = commands.collect();
     let labels: Vec<String> = times.iter().map(|at| ClockTime::label_of(*at)).collect();
     let title = format!(
-        "Put 5 minutes into the day to change batteries, at {}",
+        "Put 5 minutes into the day to {what}, at {}",
         super::super::words::list(&labels)
     );
     (!commands.is_empty()).then(|| Fix::new(title, commands))

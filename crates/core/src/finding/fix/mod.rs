@@ -21,7 +21,7 @@ pub use air::{free_channel, same_system, stronger_system};
 pub use another_way::last_resorts;
 pub use cable::{better_cable, right_cable};
 pub use converter::{converter, format_or_converter};
-pub use day::battery_breaks;
+pub use day::breaks_for;
 pub use distribution::reclock;
 pub use gear::{
     around, clamp, desqueeze, desqueeze_once, keep_rate, leave_mode, look, one_look, other_output,
@@ -42,7 +42,9 @@ pub use sound::{
     phantom, retune, sample_rate, second_recorder, set_gains, tuned, unmix,
 };
 pub use source::{feed, feed_box, other_camera};
-pub use time::{at_project_rate, camera_at_project_rate, timecode, timecode_of_project};
+pub use time::{
+    at_project_rate, camera_at_project_rate, feed_clock, free_run, timecode, timecode_of_project,
+};
 
 use super::{Facts, Fix};
 use crate::document::Command;

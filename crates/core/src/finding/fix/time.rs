@@ -3,7 +3,7 @@
 use super::build;
 use super::output::change_output;
 use super::recording::change_recording;
-use crate::document::Command;
+use crate::document::{Change, ClockSetting, ClockWay, Command};
 use crate::finding::{Facts, Fix};
 use crate::path::{PortIx, giving};
 use crate::timecode::TimecodeRate;
@@ -97,4 +97,40 @@ pub fn camera_at_project_rate(facts: &Facts, camera: usize, outputs: &[PortIx]) 
             commands,
         )
     })
+}
+
+/// A box that stays on a clock, where the unit or the kit has one.
+pub fn feed_clock(facts: &Facts, clock: &crate::sync::ClockAt) -> Option<Fix> {
+    let plan = crate::sync::feed_one(facts.floor, clock);
+    let hires = plan
+        .commands
+        .iter()
+        .any(|command| matches!(command, Command::SetKit { .. }));
+    let hired = if hires {
+        " (to hire: none is left in the kit)"
+    } else {
+        ""
+    };
+    let title = format!(
+        "Put a timecode box{hired} on {}, and leave it there",
+        facts.device(clock.placement)
+    );
+    (!plan.commands.is_empty()).then(|| Fix::new(title, plan.commands))
+}
+
+/// Counting all the time, not only while recording.
+pub fn free_run(facts: &Facts, placement: usize) -> Fix {
+    let setting = &facts.floor.build.placements[placement].settings.clock;
+    let after = ClockSetting {
+        way: None,
+        ..setting.clone()
+    };
+    debug_assert_eq!(setting.way, Some(ClockWay::RecordRun));
+    let command = Command::SetClock {
+        build: build(facts),
+        device: facts.floor.build.placements[placement].id.clone(),
+        change: Change::between(setting, &after),
+    };
+    let title = format!("Let {} count all the time", facts.device(placement));
+    Fix::new(title, vec![command])
 }

@@ -3,6 +3,7 @@
 mod air;
 mod care;
 mod carriage;
+mod clocks;
 mod day;
 mod flow;
 mod house;
@@ -49,6 +50,7 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     found.extend(unknown_codecs(facts));
     super::needs::judge(facts, &mut found);
     time::judge(facts, &mut found);
+    clocks::judge(facts, &mut found);
     care::judge(facts, &mut found);
     idle::judge(facts, &mut found);
     sound::judge(facts, &mut found);

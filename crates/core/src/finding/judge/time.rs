@@ -252,12 +252,8 @@ fn label(facts: &Facts, shot: &Shot) -> Option<(TimecodeRate, usize)> {
 fn label_at(facts: &Facts, placement: usize) -> Option<(TimecodeRate, usize)> {
     let floor = facts.floor;
     let device = floor.devices[placement]?;
-    let inputs = device
-        .ports_facing(Direction::In)
-        .filter(|port| port.wire == Wire::Ltc);
-    let fed = inputs
-        .filter_map(|port| facts.resolved.signals[floor.port_of(placement, &port.id)?].timecode)
-        .next();
+    let fed = crate::sync::fed_by_cable(floor, facts.resolved, placement)
+        .and_then(|(port, _)| facts.resolved.signals[port].timecode);
     if let Some(timecode) = fed {
         return Some((timecode.rate, timecode.origin));
     }

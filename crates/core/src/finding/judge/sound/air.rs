@@ -96,7 +96,7 @@ pub fn batteries(facts: &Facts, found: &mut Vec<Finding>) {
         let code = Code::SoundBattery;
         let finding = Finding::on_device(facts, code, severity, placement, text, reason);
         found.push(finding.with(facts, || {
-            dies.and_then(|_| fix::battery_breaks(facts, &hours, lasts))
+            dies.and_then(|_| fix::breaks_for(facts, &hours, lasts, "change batteries"))
         }));
     }
 }

@@ -1,0 +1,13 @@
+//! Clocks together: who gets the time from whom, how far they run apart over the day, when to set them
+//! again, and what to do so that they needn't be.
+
+mod day;
+mod plan;
+mod tree;
+
+pub use day::{Apart, Jam, apart, at, jams};
+pub use plan::{Plan, feed_one, plan};
+pub use tree::{ClockAt, Way, clocks, fed_by_cable};
+
+/// What two recordings may be apart before it is seen, in frames.
+pub const TOLERANCE_FRAMES: f64 = 0.5;

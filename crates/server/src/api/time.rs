@@ -1,0 +1,544 @@
+//! Timecode: a floor brought into sync; linear timecode made, read, compared and heard live.
+
+use super::body::{Body as Sent, Path, Query};
+use super::productions::no_build;
+use crate::App;
+use crate::problem::Problem;
+use axum::Json;
+use axum::body::{Body, Bytes};
+use axum::extract::State;
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
+use serde::{Deserialize, Serialize};
+use std::collections::HashMap;
+use std::sync::{Mutex, PoisonError};
+use std::time::{Duration, Instant};
+use tokio_stream::StreamExt;
+use utoipa::{IntoParams, ToSchema};
+use west_rail_core::format::FrameRate;
+use west_rail_core::quantity::{Decibels, Ppm, Span};
+use west_rail_core::report::{SyncPlan, sync_plan};
+use west_rail_core::timecode::TimecodeRate;
+use west_rail_core::timecode::ltc::{self, Decoder, Encoder, LabelRun, Making, Start, UserBits};
+use west_rail_core::wav::{
+    LtcReader, LtcReport, Notes, RunReport, SampleBits, head, label_runs, restamped,
+};
+
+/// Which build.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct BuildQuery {
+    /// The build.
+    build: String,
+}
+
+/// What would bring a build into sync: who leads, which box goes where, and why.
+#[utoipa::path(get, path = "/api/productions/{id}/sync", tag = "time", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
+    responses((status = 200, body = SyncPlan), (status = 404, body = Problem)))]
+pub async fn sync_floor(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<BuildQuery>,
+) -> Result<Json<SyncPlan>, Problem> {
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
+        let found = sync_plan(&kept.production, &query.build, catalogue);
+        found.map(Json).ok_or_else(|| no_build(&query.build))
+    })
+    .await
+}
+
+/// Timecode to be made.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct MakeQuery {
+    /// What is counted: 25, 29.97 drop.
+    #[param(value_type = String)]
+    rate: TimecodeRate,
+    /// The first label: 10:00:00:00.
+    start: String,
+    /// How long: 10 s, 5 min.
+    #[param(value_type = String)]
+    length: Span,
+    /// Samples a second; 48,000 where not said.
+    sample_rate: Option<u32>,
+    /// Bits a sample: 16, 24 or 32f; 24 where not said.
+    bits: Option<String>,
+    /// The peak; −12 dBFS where not said.
+    #[param(value_type = Option<String>)]
+    level: Option<Decibels>,
+    /// Eight hexadecimal digits that every frame carries.
+    #[param(value_type = Option<String>)]
+    user_bits: Option<UserBits>,
+}
+
+/// Timecode from here lasts at most so long: it is made in memory. The command line makes a day.
+const LONGEST: u64 = 3_600;
+
+/// Linear timecode as a WAV file.
+#[utoipa::path(get, path = "/api/timecode.wav", tag = "time", params(MakeQuery),
+    responses((status = 200, content_type = "audio/wav", body = Vec<u8>), (status = 422, body = Problem)))]
+pub async fn make_ltc(
+    State(app): State<App>,
+    Query(query): Query<MakeQuery>,
+) -> Result<Response, Problem> {
+    if query.length.0 > LONGEST {
+        return Err(Problem::refused(
+            "timecode from here lasts at most an hour: the command line makes up to a day (west-rail ltc make)",
+        ));
+    }
+    let refused = |error: &dyn std::fmt::Display| Problem::refused(error.to_string());
+    let start: Start = query.start.parse().map_err(|error| refused(&error))?;
+    if start == Start::Now {
+        return Err(Problem::refused(
+            "say the label to begin with, like 10:00:00:00",
+        ));
+    }
+    let bits = match query.bits.as_deref() {
+        Some("16") => SampleBits::Sixteen,
+        None | Some("24") => SampleBits::TwentyFour,
+        Some("32f") => SampleBits::Float,
+        Some(other) => {
+            return Err(Problem::refused(format!(
+                "“{other}” isn’t bits a sample: write 16, 24 or 32f"
+            )));
+        }
+    };
+    let making = Making {
+        rate: query.rate,
+        start,
+        length: query.length,
+        sample_rate: query.sample_rate.unwrap_or(48_000),
+        level: query.level.unwrap_or(Decibels::whole(-12)),
+        user_bits: query.user_bits,
+        date: None,
+    };
+    let signal = making.signal(0.0).map_err(|error| refused(&error))?;
+    let bytes = app
+        .large(move |_, _| {
+            let mut encoder = Encoder::new(signal);
+            let notes = Notes {
+                time_reference: Some(signal.samples_from_midnight()),
+                originator: Some("West Rail".into()),
+                description: Some(format!("Linear timecode, {}", signal.rate)),
+                ..Notes::default()
+            };
+            let mut bytes = head(signal.sample_rate, bits, encoder.total(), &notes);
+            let mut samples = vec![0.0; 1 << 16];
+            loop {
+                let made = encoder.fill(&mut samples);
+                if made == 0 {
+                    break Ok(bytes);
+                }
+                bits.write(&samples[..made], &mut bytes);
+            }
+        })
+        .await?;
+    let headers = [
+        (header::CONTENT_TYPE, "audio/wav"),
+        (
+            header::CONTENT_DISPOSITION,
+            "attachment; filename=\"timecode.wav\"",
+        ),
+    ];
+    Ok((headers, bytes).into_response())
+}
+
+/// What a recording holds of timecode, and its runs as they are compared.
+#[derive(Serialize, ToSchema)]
+pub struct LtcAnswer {
+    /// What it holds.
+    recording: LtcReport,
+    /// Its runs, to be sent back to be compared.
+    #[schema(inline)]
+    runs: Vec<RunTimes>,
+}
+
+/// A run within a recording.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RunTimes {
+    /// What it counts.
+    rate: TimecodeRate,
+    /// Its first frame, counted from midnight.
+    first: u64,
+    /// How many frames.
+    frames: u64,
+    /// When the first begins, in seconds.
+    starts: f64,
+    /// How long a frame lasts, in seconds.
+    frame: f64,
+}
+
+impl From<LabelRun> for RunTimes {
+    fn from(run: LabelRun) -> Self {
+        let LabelRun {
+            rate,
+            first,
+            frames,
+            starts,
+            frame,
+        } = run;
+        Self {
+            rate,
+            first,
+            frames,
+            starts,
+            frame,
+        }
+    }
+}
+
+impl RunTimes {
+    /// Within what a recording can be; none of what isn't.
+    fn checked(&self) -> Option<LabelRun> {
+        let day = self.rate.labels_in_a_day();
+        let times = self.starts.is_finite() && self.frame.is_finite() && self.frame > 0.0;
+        (times && self.first < day && (1..=day).contains(&self.frames)).then_some(LabelRun {
+            rate: self.rate,
+            first: self.first,
+            frames: self.frames,
+            starts: self.starts,
+            frame: self.frame,
+        })
+    }
+}
+
+/// Looked at in pieces of this size: as much memory for four gigabytes as for four seconds.
+const PIECE: usize = 4 << 20;
+
+/// Which channel.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct ReadQuery {
+    /// The channel, from 1; the one that holds timecode where not said.
+    channel: Option<usize>,
+}
+
+/// The timecode in a WAV recording, read as it comes.
+#[utoipa::path(post, path = "/api/timecode/read", tag = "time", params(ReadQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"),
+    responses((status = 200, body = LtcAnswer), (status = 422, body = Problem)))]
+pub async fn read_ltc(
+    State(app): State<App>,
+    Query(query): Query<ReadQuery>,
+    body: Body,
+) -> Result<Json<LtcAnswer>, Problem> {
+    let mut pieces = body.into_data_stream();
+    let mut reader = LtcReader::new(query.channel);
+    let mut held: Vec<u8> = Vec::new();
+    loop {
+        let piece = pieces.next().await;
+        let ended = piece.is_none();
+        if let Some(piece) = piece {
+            let broken = |_| Problem::unreadable("the recording ended before it was complete");
+            held.extend_from_slice(&piece.map_err(broken)?);
+        }
+        if held.len() >= PIECE || (ended && !held.is_empty()) {
+            let bytes = std::mem::take(&mut held);
+            reader = app
+                .large(move |_, _| {
+                    let fed = reader.feed(&bytes);
+                    fed.map_err(|error| Problem::refused(error.to_string()))?;
+                    Ok(reader)
+                })
+                .await?;
+        }
+        if ended {
+            break;
+        }
+    }
+    let read = reader.finish();
+    let (recording, runs) = read.map_err(|error| Problem::refused(error.to_string()))?;
+    let runs = label_runs(&recording, &runs);
+    Ok(Json(LtcAnswer {
+        recording,
+        runs: runs.into_iter().map(RunTimes::from).collect(),
+    }))
+}
+
+/// Recordings to be compared: the runs that were read in each.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CompareBody {
+    /// Two to twelve.
+    recordings: Vec<ComparedRecording>,
+}
+
+/// One of them.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ComparedRecording {
+    /// Its name.
+    name: String,
+    /// Its runs.
+    runs: Vec<RunTimes>,
+}
+
+/// Two recordings against each other.
+#[derive(Serialize, ToSchema)]
+pub struct ComparedPair {
+    /// The one, from 0.
+    one: usize,
+    /// The other.
+    other: usize,
+    /// How much later the other has the first label that both have, in milliseconds; none where they share
+    /// no label.
+    offset_start_ms: Option<f64>,
+    /// The same of the last label.
+    offset_end_ms: Option<f64>,
+    /// The first in frames.
+    offset_start_frames: Option<f64>,
+    /// The last in frames.
+    offset_end_frames: Option<f64>,
+    /// The first label that both have.
+    first: Option<String>,
+    /// The last.
+    last: Option<String>,
+    /// How much longer the same time takes in the other, in parts in a million.
+    drift_ppm: Option<f64>,
+}
+
+/// Recordings of the same timecode, each against each.
+#[utoipa::path(post, path = "/api/timecode/compare", tag = "time", request_body = CompareBody,
+    responses((status = 200, body = Vec<ComparedPair>), (status = 422, body = Problem)))]
+pub async fn compare_ltc(
+    Sent(body): Sent<CompareBody>,
+) -> Result<Json<Vec<ComparedPair>>, Problem> {
+    let count = body.recordings.len();
+    if !(2..=12).contains(&count) {
+        return Err(Problem::refused("two to twelve recordings are compared"));
+    }
+    let mut all = Vec::new();
+    for recording in &body.recordings {
+        let runs: Option<Vec<LabelRun>> = recording
+            .runs
+            .iter()
+            .take(1_000)
+            .map(RunTimes::checked)
+            .collect();
+        let wrong = || Problem::refused(format!("the runs of “{}” can’t be", recording.name));
+        all.push(runs.ok_or_else(wrong)?);
+    }
+    let thousandth = |figure: f64| (figure * 1_000.0).round() / 1_000.0;
+    let mut pairs = Vec::new();
+    for one in 0..count {
+        for other in one + 1..count {
+            let found = ltc::compare(&all[one], &all[other]);
+            let rate = found.map(|found| found.rate);
+            let frames = rate.map_or(0.0, |rate| rate.rate().as_f64());
+            pairs.push(ComparedPair {
+                one,
+                other,
+                offset_start_ms: found.map(|found| thousandth(found.offset_start * 1_000.0)),
+                offset_end_ms: found.map(|found| thousandth(found.offset_end * 1_000.0)),
+                offset_start_frames: found.map(|found| thousandth(found.offset_start * frames)),
+                offset_end_frames: found.map(|found| thousandth(found.offset_end * frames)),
+                first: found.map(|found| found.rate.label(found.first)),
+                last: found.map(|found| found.rate.label(found.last)),
+                drift_ppm: found.and_then(|found| found.drift_ppm).map(thousandth),
+            });
+        }
+    }
+    Ok(Json(pairs))
+}
+
+/// What a copy is to say.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct HeadQuery {
+    /// Samples from midnight to its first.
+    samples_from_midnight: u64,
+}
+
+/// The head of a copy of a WAV file whose own time says another: of its first bytes, up to 4 MB. The answer’s
+/// header `sound-at` says where the rest of the file goes on.
+#[utoipa::path(post, path = "/api/timecode/head", tag = "time", params(HeadQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"),
+    responses((status = 200, content_type = "application/octet-stream", body = Vec<u8>), (status = 422, body = Problem)))]
+pub async fn new_head(
+    Query(query): Query<HeadQuery>,
+    beginning: Bytes,
+) -> Result<Response, Problem> {
+    let notes = Notes {
+        originator: Some("West Rail".into()),
+        ..Notes::default()
+    };
+    let new = restamped(&beginning, query.samples_from_midnight, &notes)
+        .map_err(|error| Problem::refused(error.to_string()))?;
+    let headers = [
+        ("content-type", "application/octet-stream".to_string()),
+        ("sound-at", new.sound_at.to_string()),
+    ];
+    Ok((headers, new.head).into_response())
+}
+
+/// Timecode that is heard live, by the name that a window gave it.
+#[derive(Default)]
+pub struct Listeners(Mutex<HashMap<String, Listener>>);
+
+struct Listener {
+    decoder: Decoder,
+    sample_rate: u32,
+    heard: u64,
+    last: Instant,
+}
+
+/// Windows that listen at once, at most; and how long one is kept that says nothing more.
+const MOST_LISTENERS: usize = 32;
+const KEPT: Duration = Duration::from_secs(60);
+
+/// Which window, and its samples a second.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct LiveQuery {
+    /// A name that the window chose.
+    name: String,
+    /// Samples a second.
+    sample_rate: u32,
+    /// Seconds since midnight at the last sample, on the machine’s clock.
+    clock: f64,
+}
+
+/// What is heard live.
+#[derive(Serialize, ToSchema)]
+pub struct LiveAnswer {
+    /// The label at the last sample; none where there is no timecode.
+    label: Option<String>,
+    /// How much later the timecode is than the machine’s clock, in milliseconds.
+    off_clock_ms: Option<f64>,
+    /// The run that goes on.
+    run: Option<RunReport>,
+}
+
+/// The next samples of a live input, as 32-bit floats, and what they say.
+#[utoipa::path(post, path = "/api/timecode/live", tag = "time", params(LiveQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"),
+    responses((status = 200, body = LiveAnswer), (status = 422, body = Problem)))]
+pub async fn hear_live(
+    State(app): State<App>,
+    Query(query): Query<LiveQuery>,
+    bytes: Bytes,
+) -> Result<Json<LiveAnswer>, Problem> {
+    if !(8_000..=192_000).contains(&query.sample_rate) || query.name.len() > 64 {
+        return Err(Problem::refused(
+            "live sound has 8,000 to 192,000 samples a second",
+        ));
+    }
+    let samples: Vec<f32> = bytes
+        .as_chunks::<4>()
+        .0
+        .iter()
+        .map(|four| f32::from_le_bytes(*four))
+        .map(|sample| if sample.is_finite() { sample } else { 0.0 })
+        .collect();
+    let mut all = app
+        .listeners
+        .0
+        .lock()
+        .unwrap_or_else(PoisonError::into_inner);
+    let now = Instant::now();
+    all.retain(|_, listener| now.duration_since(listener.last) < KEPT);
+    if all.len() >= MOST_LISTENERS && !all.contains_key(&query.name) {
+        return Err(Problem::refused("too many windows listen at once"));
+    }
+    let listener = all.entry(query.name).or_insert_with(|| Listener {
+        decoder: Decoder::new(query.sample_rate),
+        sample_rate: query.sample_rate,
+        heard: 0,
+        last: now,
+    });
+    if listener.sample_rate != query.sample_rate {
+        *listener = Listener {
+            decoder: Decoder::new(query.sample_rate),
+            sample_rate: query.sample_rate,
+            heard: 0,
+            last: now,
+        };
+    }
+    listener.last = now;
+    listener.decoder.feed(&samples);
+    listener.heard += samples.len() as u64;
+    Ok(Json(answer(listener, query.clock)))
+}
+
+/// What was heard last, carried on to the last sample.
+fn answer(listener: &Listener, clock: f64) -> LiveAnswer {
+    let none = LiveAnswer {
+        label: None,
+        off_clock_ms: None,
+        run: None,
+    };
+    let rate = f64::from(listener.sample_rate);
+    let Some(run) = listener.decoder.so_far().pop() else {
+        return none;
+    };
+    // Half a second without a frame: it is gone.
+    let behind = listener.heard as f64 - run.end_sample;
+    let Some(last) = run
+        .rate
+        .frame_of(run.last)
+        .ok()
+        .filter(|_| behind < rate / 2.0)
+    else {
+        return none;
+    };
+    let on = (behind / run.samples_a_frame).max(0.0) + 1.0;
+    let (frame, forward) = match run.direction {
+        ltc::Direction::Forward => (last as f64 + on, true),
+        ltc::Direction::Backward => (last as f64 - on, false),
+    };
+    let day = run.rate.labels_in_a_day() as f64;
+    let seconds = run.rate.seconds_of(1) * frame;
+    let off = (seconds - clock + 43_200.0).rem_euclid(86_400.0) - 43_200.0;
+    LiveAnswer {
+        label: Some(run.rate.label(frame.rem_euclid(day) as u64)),
+        off_clock_ms: (forward && clock.is_finite()).then(|| (off * 1_000.0).round()),
+        run: Some(RunReport::of(&run)),
+    }
+}
+
+/// A pair of clocks over some time.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct DriftQuery {
+    /// The one.
+    #[param(value_type = String)]
+    one: Ppm,
+    /// The other.
+    #[param(value_type = String)]
+    other: Ppm,
+    /// Frames a second.
+    #[param(value_type = String)]
+    rate: FrameRate,
+    /// How long.
+    #[param(value_type = String)]
+    time: Span,
+}
+
+/// What two clocks run apart.
+#[derive(Serialize, ToSchema)]
+pub struct DriftAnswer {
+    /// In milliseconds.
+    ms: f64,
+    /// In frames.
+    frames: f64,
+    /// After how long it is half a frame, in words; none where it never is.
+    rejam_after: Option<String>,
+}
+
+/// How far two clocks run apart, and when to set them again.
+#[utoipa::path(get, path = "/api/timecode/drift", tag = "time", params(DriftQuery),
+    responses((status = 200, body = DriftAnswer), (status = 422, body = Problem)))]
+pub async fn drift_of(Query(query): Query<DriftQuery>) -> Json<DriftAnswer> {
+    let found = west_rail_core::timecode::drift(
+        &[query.one.ppm(), query.other.ppm()],
+        query.rate,
+        query.time.0 as f64,
+        west_rail_core::sync::TOLERANCE_FRAMES,
+    );
+    Json(DriftAnswer {
+        ms: (found.ms * 100.0).round() / 100.0,
+        frames: (found.frames * 100.0).round() / 100.0,
+        rejam_after: found
+            .rejam_seconds
+            .map(|seconds| Span(seconds as u64).label()),
+    })
+}
