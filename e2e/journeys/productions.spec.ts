@@ -73,7 +73,7 @@ test("the licences of what ships are shown", async ({ page, server }) => {
 test("a production starts from a package, and the list says how each build stands", async ({ page, server }) => {
   await page.goto(server.address);
   const night = page.getByRole("link", { name: /^Night pour/ });
-  await expect(night).toContainText("7 stops, 4 cautions, 1 note");
+  await expect(night).toContainText("7 stops, 5 cautions, 1 note");
   await expect(night).toContainText("first to end: B camera, 30 min; 8 cards for the day");
   await expect(night.getByRole("img", { name: /^21 devices on / })).toBeVisible();
   await page.getByLabel("Name of a new production").fill("Low Tide");

@@ -26,6 +26,10 @@ for (const theme of ["night", "day"]) {
     await expect(page.getByRole("region", { name: "Chains" })).toBeVisible();
     await shoot(page, "sound");
 
+    await open(page, server, `${NIGHT}/time`);
+    await expect(page.getByRole("region", { name: "Clocks" })).toBeVisible();
+    await shoot(page, "time");
+
     await open(page, server, `${NIGHT}/media`);
     await expect(page.getByTestId("day-answer")).toBeVisible();
     await shoot(page, "media");

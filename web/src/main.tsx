@@ -32,6 +32,7 @@ const router = createBrowserRouter([
       { path: "/", element: <ProductionsView /> },
       { path: "/calculator", lazy: async () => ({ Component: (await import("./record/calculator")).CalculatorView }) },
       { path: "/licences", lazy: async () => ({ Component: (await import("./licences/licences-view")).LicencesView }) },
+      { path: "/slate", lazy: async () => ({ Component: (await import("./time/slate")).SlatePage }) },
       // The address of earlier versions, with the figures in it.
       { path: "/sum", loader: ({ request }) => redirect(`/calculator${new URL(request.url).search}`) },
       {

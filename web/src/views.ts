@@ -16,6 +16,7 @@ export const STAGES: View[] = [
   { path: "kit", name: "Kit", stage: "kit", load: async () => ({ Component: (await import("./kit/kit-view")).KitView }) },
   { path: "path", name: "Path", stage: "path", load: async () => ({ Component: (await import("./path/path-view")).PathView }) },
   { path: "sound", name: "Sound", stage: "sound", load: async () => ({ Component: (await import("./sound/sound-view")).SoundView }) },
+  { path: "time", name: "Time", stage: "time", load: async () => ({ Component: (await import("./time/time-view")).TimeView }) },
   { path: "record", name: "Record", stage: "record", load: async () => ({ Component: (await import("./record/record-view")).RecordView }) },
   { path: "media", name: "Media", stage: "media", load: async () => ({ Component: (await import("./media/media-view")).MediaView }) },
 ];

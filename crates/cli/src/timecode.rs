@@ -400,8 +400,8 @@ fn print(report: &LtcReport) {
     for run in &report.runs {
         let drop = if run.drop { " drop" } else { "" };
         let way = match run.direction {
-            ltc::Direction::Forward => "",
-            ltc::Direction::Backward => ", backwards",
+            ltc::TapeDirection::Forward => "",
+            ltc::TapeDirection::Backward => ", backwards",
         };
         let missing: u64 = run.gaps.iter().map(|gap| gap.frames).sum();
         say!(

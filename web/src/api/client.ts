@@ -86,6 +86,15 @@ export type SetGains = Schemas["SetGains"];
 export type SoundSetting = Schemas["SoundSetting"];
 export type SoundSource = Schemas["SoundSource"];
 export type WavAnswer = Schemas["WavAnswer"];
+export type TimeReport = Schemas["TimeReport"];
+export type ClockReport = Schemas["ClockReport"];
+export type ClockSetting = Schemas["ClockSetting"];
+export type SyncPlan = Schemas["SyncPlan"];
+export type LtcAnswer = Schemas["LtcAnswer"];
+export type RunReport = Schemas["RunReport"];
+export type ComparedPair = Schemas["ComparedPair"];
+export type LiveAnswer = Schemas["LiveAnswer"];
+export type LabelsAnswer = Schemas["LabelsAnswer"];
 type ProblemBody = Schemas["Problem"];
 
 /** What the server, or the way to it, had against a request: `message` is the sentence to show. */

@@ -12,6 +12,7 @@ import {
   type BuildComparison,
   type ChoiceReport,
   type Command,
+  type ComparedPair,
   type Device,
   type EdidReading,
   type EntriesFile,
@@ -21,8 +22,11 @@ import {
   type Hop,
   type InputReport,
   type KitReport,
+  type LabelsAnswer,
   type LineAnswer,
   type Listed,
+  type LiveAnswer,
+  type LtcAnswer,
   type MediaPlan,
   type ModesReport,
   type Outlook,
@@ -39,6 +43,7 @@ import {
   type SetGains,
   type Setup,
   type SoundReport,
+  type SyncPlan,
   type TableAsked,
   type TimeTable,
   type TrackPreset,
@@ -354,15 +359,15 @@ export const ixmlAddress = (id: string, build: string, recorder: string) =>
 export const toneAddress = (level: string, hertz: string, seconds: string) =>
   `/api/tone.wav?${new URLSearchParams({ level, seconds, ...(hertz ? { hertz } : {}) }).toString()}`;
 
-/** Reads a recording on the server, piece by piece: `fetch` doesn't say how far an upload has come. */
-export function readWav(file: Blob, query: Record<string, string>, progress: (share: number) => void, signal: AbortSignal): Promise<WavAnswer> {
+/** Sends a recording to be read on the server, piece by piece: `fetch` doesn't say how far an upload has come. */
+function readRecording<T>(address: string, file: Blob, progress: (share: number) => void, signal: AbortSignal): Promise<T> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open("POST", `/api/wav?${new URLSearchParams(query).toString()}`);
+    request.open("POST", address);
     request.responseType = "json";
     request.upload.onprogress = (event) => progress(event.loaded / Math.max(1, event.total));
     request.onload = () => {
-      const answer = request.response as (WavAnswer & { detail?: string }) | null;
+      const answer = request.response as (T & { detail?: string }) | null;
       if (request.status === 200 && answer) resolve(answer);
       else reject(new Problem(request.status, answer?.detail ?? `The server answered ${request.status}.`));
     };
@@ -373,6 +378,58 @@ export function readWav(file: Blob, query: Record<string, string>, progress: (sh
     request.send(file);
   });
 }
+
+export const readWav = (file: Blob, query: Record<string, string>, progress: (share: number) => void, signal: AbortSignal) =>
+  readRecording<WavAnswer>(`/api/wav?${new URLSearchParams(query).toString()}`, file, progress, signal);
+
+/** Reads the timecode in a recording. */
+export const readTimecode = (file: Blob, progress: (share: number) => void, signal: AbortSignal) =>
+  readRecording<LtcAnswer>("/api/timecode/read", file, progress, signal);
+
+export const compareTimecode = (recordings: { name: string; runs: LtcAnswer["runs"] }[]) =>
+  ask<ComparedPair[]>((api) => api.POST("/api/timecode/compare", { body: { recordings } }));
+
+/** What would bring a build into sync, as an edit with its reasons. */
+export const planSync = async (id: string, build: string): Promise<{ commands: Command[]; says: string[] }> => {
+  const { commands, says, left } = await ask<SyncPlan>((api) => api.GET(`${ONE}/sync`, of(id, { build })));
+  return { commands, says: [...says, ...left] };
+};
+
+export const timecodeAddress = (query: Record<string, string>) => `/api/timecode.wav?${new URLSearchParams(query).toString()}`;
+
+/** The head of a copy whose own time is another, and where the rest of the file goes on. */
+export async function newHead(file: Blob, samples: number): Promise<Blob> {
+  const beginning = file.slice(0, 4 << 20);
+  const { data, response } = await headOf(beginning, samples);
+  return new Blob([data, file.slice(Number(response.headers.get("sound-at")))], { type: "audio/wav" });
+}
+
+async function headOf(beginning: Blob, samples: number) {
+  const response = await fetch(`/api/timecode/head?samples_from_midnight=${samples}`, {
+    method: "POST",
+    headers: { "Content-Type": "application/octet-stream" },
+    body: beginning,
+  }).catch(() => {
+    throw new Problem(0, "The server doesn’t answer; nothing was written.");
+  });
+  if (!response.ok) throw new Problem(response.status, ((await response.json()) as { detail?: string }).detail ?? "It can’t be written.");
+  return { data: await response.blob(), response };
+}
+
+/** Sends the next samples of a live input; what they say. */
+export const hearTimecode = (name: string, rate: number, clock: number, samples: Float32Array<ArrayBuffer>) =>
+  ask<LiveAnswer>((api) =>
+    api.POST("/api/timecode/live", {
+      params: { query: { name, sample_rate: rate, clock } },
+      body: [] as number[],
+      bodySerializer: () => samples.buffer,
+      headers: { "Content-Type": "application/octet-stream" },
+    }),
+  );
+
+/** Labels from a time of day on, one for each frame. */
+export const labelsFrom = (rate: string, seconds: number) =>
+  ask<LabelsAnswer>((api) => api.GET("/api/timecode/labels", { params: { query: { rate, seconds } } }));
 
 export const useKit = (id: string, build: string, revision: number) =>
   useQuestion("kit", id, revision, { build }, () => ask<KitReport[]>((api) => api.GET(`${ONE}/kit`, of(id, { build }))), { keep: true });

@@ -907,6 +907,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/timecode/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Labels from a time of day on, for a page that shows them running. */
+        get: operations["labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/timecode/live": {
         parameters: {
             query?: never;
@@ -3116,6 +3133,21 @@ export interface components {
         };
         /** @example 10:00:00:00 */
         Label: string;
+        /** @description Labels of the next seconds. */
+        LabelsAnswer: {
+            /**
+             * Format: double
+             * @description How long each lasts, in seconds.
+             */
+            frame: number;
+            /**
+             * Format: double
+             * @description When the first begins, in seconds since midnight.
+             */
+            from: number;
+            /** @description One for each frame. */
+            labels: string[];
+        };
         /** @description One card's day. */
         Lane: {
             /** @description Its name: *CFexpress B 512 GB, 1*. */
@@ -4407,7 +4439,7 @@ export interface components {
              */
             clock_error_ppm: number;
             /** @description Which way it runs. */
-            direction: components["schemas"]["Direction"];
+            direction: components["schemas"]["TapeDirection"];
             /** @description Whether labels are dropped. */
             drop: boolean;
             /**
@@ -4863,6 +4895,11 @@ export interface components {
             rate: components["schemas"]["FrameRate"];
             reserve: string;
         };
+        /**
+         * @description Which way the tape ran.
+         * @enum {string}
+         */
+        TapeDirection: "forward" | "backward";
         /** @description One term of a working. */
         Term: {
             /** @description What it is: *Total raster*. */
@@ -7627,6 +7664,47 @@ export interface operations {
                 };
                 content: {
                     "application/octet-stream": number[];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labels: {
+        parameters: {
+            query: {
+                /** @description What is counted. */
+                rate: string;
+                /** @description Seconds since midnight. */
+                seconds: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelsAnswer"];
                 };
             };
             422: {

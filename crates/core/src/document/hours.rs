@@ -76,17 +76,24 @@ impl Hours {
         self.end.saturating_sub(self.begin)
     }
 
-    /// When something that was fresh at the beginning and lasts so many seconds is to be changed: in the
-    /// last break that comes in time, else when it ends. At most so many.
+    /// When something that was fresh at the beginning and lasts so many seconds is to be changed: as late as a
+    /// break allows, else when it ends. At most so many.
     pub fn turns(&self, lasts: u64, most: usize) -> Vec<Turn> {
         let mut turns: Vec<Turn> = Vec::new();
         let mut fresh = self.begin;
         while turns.len() < most && lasts > 0 && fresh.saturating_add(lasts) < self.end {
             let over = fresh + lasts;
-            let in_time = |pause: &Break| pause.start > fresh && pause.start <= over;
-            let turn = match self.breaks.iter().rposition(in_time) {
-                Some(number) => Turn {
-                    at: self.breaks[number].start,
+            let in_time = self
+                .breaks
+                .iter()
+                .enumerate()
+                .filter_map(|(number, pause)| {
+                    let at = pause.end.min(over);
+                    (pause.start <= over && at > fresh).then_some((at, number))
+                });
+            let turn = match in_time.max() {
+                Some((at, number)) => Turn {
+                    at,
                     in_break: Some(number),
                 },
                 None => Turn {
@@ -145,11 +152,8 @@ mod tests {
                 .collect()
         };
         assert_eq!(turns(9 * 3600), []);
-        assert_eq!(turns(5 * 3600), [(12 * 60, Some(0))]);
-        assert_eq!(
-            turns(3 * 3600),
-            [(11 * 60, None), (12 * 60, Some(0)), (15 * 60, Some(1))]
-        );
+        assert_eq!(turns(5 * 3600), [(13 * 60, Some(0))]);
+        assert_eq!(turns(3 * 3600), [(11 * 60, None), (13 * 60, Some(0))]);
         assert_eq!(hours.turns(1, 7).len(), 7, "bounded");
         assert_eq!(hours.turns(0, 7), []);
         assert!(Hours::of(&[]).is_none());

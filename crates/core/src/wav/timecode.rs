@@ -5,7 +5,7 @@ use super::notes::Notes;
 use super::samples;
 use super::stream::{BLOCK, WavStream};
 use crate::timecode::Label;
-use crate::timecode::ltc::{Decoder, Direction, Gap, LabelRun, Run, samples_from_midnight};
+use crate::timecode::ltc::{Decoder, Gap, LabelRun, Run, TapeDirection, samples_from_midnight};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -54,7 +54,7 @@ pub struct RunReport {
     /// The sample where the last ends.
     pub end_sample: u64,
     /// Which way it runs.
-    pub direction: Direction,
+    pub direction: TapeDirection,
     /// How many times its nominal speed.
     pub speed: f64,
     /// How far its clock is off that of the samples, in parts in a million: above zero it is fast.
@@ -252,7 +252,7 @@ impl RunReport {
 
 /// The file's own time against a run.
 fn against(notes: &Notes, run: &Run, sample_rate: u32) -> Option<Against> {
-    if run.direction == Direction::Backward {
+    if run.direction == TapeDirection::Backward {
         return None;
     }
     let says = notes.samples_from_midnight()? as f64;

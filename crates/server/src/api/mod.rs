@@ -102,6 +102,7 @@ pub fn routes() -> Router<App> {
         .route("/timecode/compare", post(time::compare_ltc))
         .route("/timecode/live", post(time::hear_live))
         .route("/timecode/drift", get(time::drift_of))
+        .route("/timecode/labels", get(time::labels))
         .route("/calculator", post(sums::calculator))
         .route("/time-table", post(sums::time_table))
         .route("/edid", post(gear::edid))
@@ -156,6 +157,7 @@ async fn described() -> Response {
         time::new_head,
         time::hear_live,
         time::drift_of,
+        time::labels,
         productions::list,
         productions::offered,
         productions::at_a_glance,

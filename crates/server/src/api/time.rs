@@ -482,8 +482,8 @@ fn answer(listener: &Listener, clock: f64) -> LiveAnswer {
     };
     let on = (behind / run.samples_a_frame).max(0.0) + 1.0;
     let (frame, forward) = match run.direction {
-        ltc::Direction::Forward => (last as f64 + on, true),
-        ltc::Direction::Backward => (last as f64 - on, false),
+        ltc::TapeDirection::Forward => (last as f64 + on, true),
+        ltc::TapeDirection::Backward => (last as f64 - on, false),
     };
     let day = run.rate.labels_in_a_day() as f64;
     let seconds = run.rate.seconds_of(1) * frame;
@@ -541,4 +541,50 @@ pub async fn drift_of(Query(query): Query<DriftQuery>) -> Json<DriftAnswer> {
             .rejam_seconds
             .map(|seconds| Span(seconds as u64).label()),
     })
+}
+
+/// From when labels are wanted.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct LabelsQuery {
+    /// What is counted.
+    #[param(value_type = String)]
+    rate: TimecodeRate,
+    /// Seconds since midnight.
+    seconds: f64,
+}
+
+/// Labels of the next seconds.
+#[derive(Serialize, ToSchema)]
+pub struct LabelsAnswer {
+    /// When the first begins, in seconds since midnight.
+    from: f64,
+    /// How long each lasts, in seconds.
+    frame: f64,
+    /// One for each frame.
+    labels: Vec<String>,
+}
+
+/// So many seconds of labels are given at once.
+const SECONDS_OF_LABELS: f64 = 20.0;
+
+/// Labels from a time of day on, for a page that shows them running.
+#[utoipa::path(get, path = "/api/timecode/labels", tag = "time", params(LabelsQuery),
+    responses((status = 200, body = LabelsAnswer), (status = 422, body = Problem)))]
+pub async fn labels(Query(query): Query<LabelsQuery>) -> Result<Json<LabelsAnswer>, Problem> {
+    if !(0.0..=86_400.0).contains(&query.seconds) {
+        return Err(Problem::refused(
+            "labels begin between 0 and 86,400 s after midnight",
+        ));
+    }
+    let frame = query.rate.seconds_of(1);
+    let first = (query.seconds / frame) as u64;
+    let count = (SECONDS_OF_LABELS / frame) as u64;
+    Ok(Json(LabelsAnswer {
+        from: first as f64 * frame,
+        frame,
+        labels: (first..first + count)
+            .map(|frame| query.rate.label(frame))
+            .collect(),
+    }))
 }

@@ -63,7 +63,7 @@ fn runs_apart(facts: &Facts, clock: &ClockAt, all: &[ClockAt], hours: &Hours) ->
                 .map(|turn| ClockTime::label_of(turn.at))
                 .collect();
             text += &format!(
-                ": jam it again in the break at {}.",
+                ": jam it again in a break, at {}.",
                 list_of_many(times, NAMED)
             );
             Severity::Note

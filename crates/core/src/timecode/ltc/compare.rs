@@ -1,7 +1,7 @@
 //! Recordings of the same timecode against each other: how far apart at the start and at the end, and what
 //! their clocks drift.
 
-use super::runs::{Direction, Run};
+use super::runs::{Run, TapeDirection};
 use crate::timecode::TimecodeRate;
 
 /// A run within a recording, in seconds of that recording.
@@ -42,7 +42,7 @@ impl LabelRun {
     /// no frame.
     pub fn of(run: &Run, sample_rate: u32) -> Option<Self> {
         let rate = f64::from(sample_rate);
-        (run.direction == Direction::Forward).then_some(Self {
+        (run.direction == TapeDirection::Forward).then_some(Self {
             rate: run.rate,
             first: run.rate.frame_of(run.first).ok()?,
             frames: run.frames,

@@ -2,7 +2,7 @@
 
 use super::codeword::UserBits;
 use super::encode::Signal;
-use super::runs::{Direction, Run};
+use super::runs::{Run, TapeDirection};
 use crate::quantity::{Decibels, Span, Unreadable};
 use crate::timecode::{Label, NoSuchFrame, TimecodeRate};
 use std::str::FromStr;
@@ -110,7 +110,7 @@ impl Signal {
 pub fn samples_from_midnight(runs: &[Run], sample_rate: u32) -> Option<u64> {
     let run = runs
         .iter()
-        .find(|run| run.direction == Direction::Forward)?;
+        .find(|run| run.direction == TapeDirection::Forward)?;
     let frame = run.rate.frame_of(run.first).ok()?;
     let samples = f64::from(sample_rate);
     let day = run.rate.seconds_of(run.rate.labels_in_a_day()) * samples;

@@ -18,7 +18,7 @@ pub use compare::{Compared, LabelRun, compare};
 pub use decode::Decoder;
 pub use encode::{Encoder, Signal};
 pub use making::{Making, NotMade, Start, samples_from_midnight};
-pub use runs::{Direction, Gap, Run};
+pub use runs::{Gap, Run, TapeDirection};
 
 #[cfg(test)]
 mod tests;

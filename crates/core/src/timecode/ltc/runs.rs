@@ -22,7 +22,7 @@ const MOST_RUNS: usize = 10_000;
 /// Which way the tape ran.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, serde::Serialize, utoipa::ToSchema)]
 #[serde(rename_all = "lowercase")]
-pub enum Direction {
+pub enum TapeDirection {
     /// Labels count up.
     Forward,
     /// Labels count down: played backwards.
@@ -54,7 +54,7 @@ pub struct Run {
     /// When the last ends.
     pub end_sample: f64,
     /// Which way.
-    pub direction: Direction,
+    pub direction: TapeDirection,
     /// How many times its nominal speed it runs.
     pub speed: f64,
     /// How far its clock is off that of the samples, in parts in a million.
@@ -334,8 +334,8 @@ impl Open {
             first_sample: self.fitted(0, self.first.start).max(0.0),
             end_sample: self.fitted(self.index + 1, self.last.end),
             direction: match self.first.backward {
-                false => Direction::Forward,
-                true => Direction::Backward,
+                false => TapeDirection::Forward,
+                true => TapeDirection::Backward,
             },
             speed,
             clock_error_ppm: (speed - 1.0) * 1e6,

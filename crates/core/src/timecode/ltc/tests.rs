@@ -261,7 +261,7 @@ fn from_a_tenth_of_the_speed_to_ten_times_it_and_backwards() {
             let mut back = fast;
             back.reverse();
             let run = nearly(&made, &back, sample_rate, &format!("{rate} at −{speed}"));
-            assert_eq!(run.direction, Direction::Backward);
+            assert_eq!(run.direction, TapeDirection::Backward);
             assert!(run.first > run.last);
         }
     }
@@ -294,7 +294,7 @@ fn labels_that_jump_repeat_or_turn_are_runs_of_their_own() {
     turned.extend(clean[..40 * frame].iter().rev());
     let turned = read(&turned, 48_000);
     assert_eq!(turned.len(), 2);
-    assert_eq!(turned[1].direction, Direction::Backward);
+    assert_eq!(turned[1].direction, TapeDirection::Backward);
 }
 
 #[test]

@@ -85,7 +85,7 @@ pub fn batteries(facts: &Facts, found: &mut Vec<Finding>) {
             None => {
                 let times = turns.iter().map(|turn| ClockTime::label_of(turn.at));
                 let times = list_of_many(times.collect(), MOST_CHANGES);
-                text += &format!(": change it in the break at {times}.");
+                text += &format!(": change it in a break, at {times}.");
             }
         }
         let severity = match dies {
