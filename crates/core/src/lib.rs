@@ -7,6 +7,7 @@
 #![warn(missing_docs)]
 
 pub mod interrupt;
+mod lanes;
 pub mod quantity;
 
 pub mod format;

@@ -29,8 +29,8 @@ export function ClockTree({ time, chosen, choose }: { time: TimeReport; chosen: 
         </thead>
         <tbody>
           {tree(time.clocks).map(({ clock, depth }) => (
-            <tr key={clock.device} className={`border-t border-rule align-top max-md:grid max-md:grid-cols-2 ${clock.device === chosen ? "bg-raised" : ""}`}>
-              <td className="py-1 max-md:col-span-2" style={{ paddingLeft: `${depth * 1.25}rem` }}>
+            <tr key={clock.device} className={`border-t border-rule align-top max-md:block max-md:py-1 ${clock.device === chosen ? "bg-raised" : ""}`}>
+              <td className="py-1 max-md:block" style={{ paddingLeft: `${depth * 1.25}rem` }}>
                 <button
                   type="button"
                   aria-pressed={clock.device === chosen}
@@ -41,15 +41,20 @@ export function ClockTree({ time, chosen, choose }: { time: TimeReport; chosen: 
                   {depth > 0 && <Branch way={clock.way} />}
                   <span className="font-semibold">{clock.name}</span>
                 </button>
+                <span className="block pl-5 text-small text-dim md:hidden">
+                  {clock.counts}, {WAYS[clock.way] ?? clock.way}, {clock.measured == null ? "±" : ""}
+                  {clock.ppm}
+                  {clock.way === "jammed" && `: half a frame after ${clock.rejam_after ?? "never"}, ${frames(clock.most_frames)} at most today`}
+                </span>
               </td>
-              <td className="py-1">{clock.counts}</td>
-              <td className="py-1">{WAYS[clock.way] ?? clock.way}</td>
-              <td className="py-1 pl-3 text-right">
+              <td className="py-1 max-md:hidden">{clock.counts}</td>
+              <td className="py-1 max-md:hidden">{WAYS[clock.way] ?? clock.way}</td>
+              <td className="py-1 max-md:hidden pl-3 text-right">
                 {clock.measured == null ? "±" : ""}
                 {clock.ppm} <span className="text-small text-dim">{clock.measured == null ? "maker’s" : "measured"}</span>
               </td>
-              <td className="py-1 pl-3 text-right">{clock.way === "jammed" ? (clock.rejam_after ?? "never") : clock.from ? "fed" : ""}</td>
-              <td className={`py-1 pl-3 text-right ${clock.most_frames > time.tolerance_frames ? "text-caution" : ""}`}>
+              <td className="py-1 max-md:hidden pl-3 text-right">{clock.way === "jammed" ? (clock.rejam_after ?? "never") : clock.from ? "fed" : ""}</td>
+              <td className={`py-1 pl-3 text-right max-md:hidden ${clock.most_frames > time.tolerance_frames ? "text-caution" : ""}`}>
                 {clock.way === "jammed" ? frames(clock.most_frames) : ""}
               </td>
             </tr>

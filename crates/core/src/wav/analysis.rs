@@ -2,11 +2,11 @@
 //! and which channels are alike.
 
 use super::header::{Coding, WavError, WavFormat};
-use super::lanes::{Sums, products, sums};
 use super::loudness::{Loudness, SIDE_BY_SIDE};
 use super::samples;
 use super::stream::{BLOCK, WavStream};
 use super::true_peak::TruePeak;
+use crate::lanes::{Sums, products, sums};
 use serde::Serialize;
 use utoipa::ToSchema;
 

@@ -5,7 +5,6 @@
 mod analysis;
 mod compare;
 mod header;
-mod lanes;
 mod loudness;
 mod notes;
 mod restamp;
@@ -19,7 +18,6 @@ mod write;
 pub use analysis::{ChannelLevels, PairLevels, WavReader, WavReport};
 pub use compare::{Compared, compare_with};
 pub use header::{Coding, WavError, WavFormat};
-pub(crate) use lanes::highest;
 pub use notes::Notes;
 pub use restamp::{NotRestamped, Restamped, restamped};
 pub use stream::WavStream;

@@ -1,7 +1,7 @@
 //! True peak: the highest point of the wave between samples, four times oversampled (ITU-R BS.1770,
 //! annex 2).
 
-use super::lanes;
+use crate::lanes;
 
 /// The filter of the recommendation, phase by phase. The third and fourth are the second and first
 /// backwards.

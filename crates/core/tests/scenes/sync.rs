@@ -233,7 +233,7 @@ fn a_floor_is_brought_into_sync_with_what_the_kit_has() {
         .with("a", "orrell-c4")
         .with("b", "orrell-c4")
         .line("timecode b 24")
-        .does(set("a", way(ClockWay::RecordRun)));
+        .line("clock a record-run");
     floor.0.kit.push(KitLine {
         item: "merrin-t2".into(),
         length: None,

@@ -136,6 +136,12 @@ const VERBS: &[Verb] = &[
         read: recording::part,
     },
     Verb {
+        word: "clock",
+        usage: "clock b jammed",
+        does: "sets how a device gets its time: wired, jammed, free-run or record-run",
+        read: recording::clock,
+    },
+    Verb {
         word: "timecode",
         usage: "timecode a 25",
         does: "sets the timecode that a device counts",

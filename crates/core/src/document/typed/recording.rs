@@ -2,8 +2,8 @@
 
 use super::{Known, Misread, misread, shortened};
 use crate::document::{
-    Change, Command, Need, Purpose, RecordingSetting, Rolls, ScheduleEntry, handle_from,
-    records_codec, slot_takes,
+    Change, ClockSetting, ClockWay, Command, Need, Purpose, RecordingSetting, Rolls, ScheduleEntry,
+    handle_from, records_codec, slot_takes,
 };
 use crate::quantity::Span;
 
@@ -153,6 +153,33 @@ pub(super) fn timecode(rest: &str, known: &Known) -> Result<Vec<Command>, Misrea
         build: known.build.id.clone(),
         device: known.device(device)?,
         timecode: Some(rate.trim().parse().map_err(misread)?),
+    }])
+}
+
+/// How a device gets its time.
+pub(super) fn clock(rest: &str, known: &Known) -> Result<Vec<Command>, Misread> {
+    let usage =
+        || Misread("write it like clock b jammed: wired, jammed, free-run or record-run".into());
+    let (device, way) = rest.rsplit_once(char::is_whitespace).ok_or_else(usage)?;
+    let way = match way.trim().to_lowercase().as_str() {
+        "wired" => None,
+        "jammed" | "jam" => Some(ClockWay::Jammed),
+        "free-run" | "free" => Some(ClockWay::FreeRun),
+        "record-run" => Some(ClockWay::RecordRun),
+        _ => return Err(usage()),
+    };
+    let device = known.device(device.trim())?;
+    let placement = known.build.placement(&device);
+    let before = placement.map(|placement| placement.settings.clock.clone());
+    let before = before.unwrap_or_default();
+    let after = ClockSetting {
+        way,
+        ..before.clone()
+    };
+    Ok(vec![Command::SetClock {
+        build: known.build.id.clone(),
+        device,
+        change: Change::between(&before, &after),
     }])
 }
 

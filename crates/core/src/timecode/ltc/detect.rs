@@ -1,6 +1,7 @@
 //! Edges in a signal: noise averaged away, offset and hum taken off, crossings found that go all the way.
 
 use super::resample::Upsampler;
+use crate::lanes::highest;
 
 /// What a detector is made for.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -358,9 +359,4 @@ fn crossing(flat: &[f32], least: usize, at: usize) -> f64 {
         high / (high - low)
     };
     after as f64 - f64::from(part)
-}
-
-/// The highest of some samples, whichever way.
-fn highest(samples: &[f32]) -> f32 {
-    crate::wav::highest(samples)
 }
