@@ -67,10 +67,6 @@ for (const theme of ["night", "day"]) {
     await expect(page.getByTestId("calculator")).toBeVisible();
     await shoot(page, "calculator");
 
-    await open(page, server, `${NIGHT}/path?at=device:a`);
-    await expect(map).toBeVisible();
-    await shoot(page, "path-lit");
-
     await open(page, server, `${NIGHT}/path?at=cable:l7`);
     await expect(map).toBeVisible();
     await page.getByRole("button", { name: "Reach: show the working" }).click();
