@@ -158,6 +158,16 @@ fn sources<'c>(floor: &Floor<'c>) -> Vec<Source<'c>> {
     sources
 }
 
+/// A cable that brings timecode from a port to an input.
+fn joining<'f>(floor: &Floor<'f>, port: &Port, input: PortIx) -> Option<&'f Cable> {
+    let connector = floor.ports[input].port.connector;
+    floor.catalogue.cables.iter().find(|cable| {
+        cable.wires.contains(&Wire::Ltc)
+            && port.wire == Wire::Ltc
+            && cable.joins(port.connector, connector)
+    })
+}
+
 /// Gives a clock a box that stays on it, where its unit or the kit has one that fits.
 fn feed(
     floor: &Floor,
@@ -182,14 +192,7 @@ fn feed(
         }
         return;
     };
-    let connector = floor.ports[input].port.connector;
-    let joins = |port: &Port| -> Option<&Cable> {
-        floor.catalogue.cables.iter().find(|cable| {
-            cable.wires.contains(&Wire::Ltc)
-                && port.wire == Wire::Ltc
-                && cable.joins(port.connector, connector)
-        })
-    };
+    let joins = |port: &Port| joining(floor, port, input);
     let fits = |source: &Source| match source {
         // A box of another unit stays where it is.
         Source::Free(port) => {

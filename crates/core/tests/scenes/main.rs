@@ -10,6 +10,7 @@ mod gear;
 mod hostile;
 mod laws;
 mod lines;
+mod ltc;
 mod picture;
 mod questions;
 mod rates;

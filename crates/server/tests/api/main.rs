@@ -2,6 +2,7 @@
 
 mod setup;
 mod sound;
+mod time;
 
 use axum::Router;
 use axum::body::Body;
@@ -27,6 +28,7 @@ struct Answer {
     status: StatusCode,
     headers: axum::http::HeaderMap,
     text: String,
+    bytes: Vec<u8>,
 }
 
 impl Answer {
@@ -68,6 +70,7 @@ impl Server {
             status: parts.status,
             headers: parts.headers,
             text: String::from_utf8_lossy(&bytes).into(),
+            bytes: bytes.to_vec(),
         }
     }
 
@@ -94,6 +97,17 @@ impl Server {
 
     async fn post(&self, path: &str, body: &Value) -> Answer {
         self.send(Method::POST, path, None, body.to_string()).await
+    }
+
+    /// A recording, sent as bytes.
+    async fn post_bytes(&self, path: &str, bytes: Vec<u8>) -> Answer {
+        let request = Request::builder()
+            .method(Method::POST)
+            .uri(path)
+            .header(header::HOST, "127.0.0.1:4870")
+            .header(header::CONTENT_TYPE, "application/octet-stream")
+            .body(Body::from(bytes));
+        self.ask(request.unwrap()).await
     }
 
     async fn edit(&self, revision: u64, command: Value) -> Answer {

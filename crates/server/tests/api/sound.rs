@@ -2,7 +2,7 @@
 
 use super::{NIGHT, Server};
 use axum::body::Body;
-use axum::http::{Method, Request, StatusCode, header};
+use axum::http::{Request, StatusCode, header};
 use serde_json::json;
 
 const OF_NIGHT: &str = "/api/productions/the-night-pour";
@@ -115,17 +115,6 @@ async fn the_track_sheet_is_saved_in_open_formats() {
     );
 }
 
-/// A recording sent as bytes.
-async fn read(server: &Server, address: &str, bytes: Vec<u8>) -> super::Answer {
-    let request = Request::builder()
-        .method(Method::POST)
-        .uri(address)
-        .header(header::HOST, "127.0.0.1:4870")
-        .header(header::CONTENT_TYPE, "application/octet-stream")
-        .body(Body::from(bytes));
-    server.ask(request.unwrap()).await
-}
-
 fn tone_of(level: i32) -> Vec<u8> {
     use west_rail_core::quantity::Decibels;
     use west_rail_core::wav::{Tone, ToneKind, tone};
@@ -142,13 +131,13 @@ fn tone_of(level: i32) -> Vec<u8> {
 #[tokio::test]
 async fn a_recording_is_read_and_held_against_the_plan() {
     let server = Server::new();
-    let plain = read(&server, "/api/wav", tone_of(-20)).await.json();
+    let plain = server.post_bytes("/api/wav", tone_of(-20)).await.json();
     assert_eq!(
         (&plain["recording"]["frames"], &plain["compared"]),
         (&json!(96_000), &json!([]))
     );
     let address = "/api/wav?production=the-night-pour&build=night&recorder=mix&tone=-20%20dB";
-    let answer = read(&server, address, tone_of(-40)).await.json();
+    let answer = server.post_bytes(address, tone_of(-40)).await.json();
     let says = answer["compared"][0]["says"].as_str().unwrap();
     assert!(
         says.contains("planned −20.0 dBFS tone, measured −40.0: −20.0 dB, a pad is on"),
@@ -156,16 +145,21 @@ async fn a_recording_is_read_and_held_against_the_plan() {
     );
     assert_eq!(answer["compared"][0]["input"], json!(["in1", 1]));
     assert_eq!(answer["recording"]["pairs"].as_array().unwrap().len(), 3);
-    let other = read(&server, "/api/wav", b"ID3 of another kind".to_vec()).await;
+    let other = server
+        .post_bytes("/api/wav", b"ID3 of another kind".to_vec())
+        .await;
     assert!(
         other
             .problem(StatusCode::UNPROCESSABLE_ENTITY)
             .contains("no WAV file")
     );
-    let cut = read(&server, "/api/wav", tone_of(-20)[..40].to_vec()).await;
+    let cut = server
+        .post_bytes("/api/wav", tone_of(-20)[..40].to_vec())
+        .await;
     cut.problem(StatusCode::UNPROCESSABLE_ENTITY);
     let nobody = "/api/wav?production=the-night-pour&build=night&recorder=nobody";
-    read(&server, nobody, Vec::new())
+    server
+        .post_bytes(nobody, Vec::new())
         .await
         .problem(StatusCode::NOT_FOUND);
 }
@@ -180,7 +174,7 @@ async fn a_recording_larger_than_any_file_that_is_taken_is_read() {
     bytes.truncate(44);
     bytes[40..44].copy_from_slice(&(frames as u32).to_le_bytes());
     bytes.extend(sound);
-    let answer = read(&server, "/api/wav", bytes).await;
+    let answer = server.post_bytes("/api/wav", bytes).await;
     assert_eq!(answer.status, StatusCode::OK, "{}", answer.text);
     let rms = answer.json()["recording"]["channels"][0]["rms_dbfs"]
         .as_f64()
@@ -268,7 +262,7 @@ async fn hostile_recordings_are_refused_or_read_and_never_a_fault_of_ours() {
     }
     for bytes in cases {
         let head = bytes[..bytes.len().min(40)].to_vec();
-        let answer = read(&server, "/api/wav", bytes).await;
+        let answer = server.post_bytes("/api/wav", bytes).await;
         let known = [StatusCode::OK, StatusCode::UNPROCESSABLE_ENTITY];
         assert!(known.contains(&answer.status), "{head:?}: {}", answer.text);
     }

@@ -20,8 +20,5 @@ pub use encode::{Encoder, Signal};
 pub use making::{Making, NotMade, Start, samples_from_midnight};
 pub use runs::{Gap, Run, TapeDirection};
 
-#[cfg(test)]
-mod tests;
-
 /// Bits of a frame.
 const BITS: u32 = 80;

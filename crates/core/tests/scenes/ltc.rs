@@ -1,8 +1,10 @@
 //! What is made is read again, whatever happens to it on the way.
 
-use super::*;
-use crate::timecode::TimecodeRate;
 use proptest::prelude::*;
+use west_rail_core::timecode::TimecodeRate;
+use west_rail_core::timecode::ltc::{
+    Decoder, Encoder, LabelRun, Run, Signal, TapeDirection, compare,
+};
 
 struct Made {
     rate: TimecodeRate,
