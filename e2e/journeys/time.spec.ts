@@ -68,7 +68,7 @@ test("timecode is made and saved; what can’t be made is said", async ({ page, 
   await (await saved).saveAs(file);
   const read = JSON.parse(execFileSync(BINARY, ["ltc", "read", file, "--json"]).toString()) as { runs: { first: string; frames: number }[] };
   expect(read.runs).toMatchObject([{ first: "10:00:00:00", frames: 125 }]);
-  await make.getByLabel("From").fill("10:00:00:30");
+  await make.getByLabel("From, or now").fill("10:00:00:30");
   await make.getByRole("button", { name: "Save as WAV" }).click();
   await expect(make.getByRole("alert")).toContainText("the frames of a second are 00 to 24");
 });

@@ -1665,6 +1665,8 @@ export interface components {
                 stage_within?: components["schemas"]["Delay"];
                 /** @description The fill at which a card is changed. */
                 swap_level?: components["schemas"]["Percent"];
+                /** @description What timecode boxes are for. */
+                timecode?: components["schemas"]["TimecodeSchool"];
                 /** @description How the wireless transmitter is fed. */
                 transmitter_feed?: components["schemas"]["TransmitterFeed"];
             };
@@ -2842,6 +2844,11 @@ export interface components {
              * @default 85 %
              */
             swap_level: components["schemas"]["Percent"];
+            /**
+             * @description What timecode boxes are for.
+             * @default box-stays-on
+             */
+            timecode: components["schemas"]["TimecodeSchool"];
             /**
              * @description How the wireless transmitter is fed.
              * @default own-output
@@ -4964,6 +4971,11 @@ export interface components {
         };
         /** @example 25 */
         TimecodeRate: string;
+        /**
+         * @description What timecode boxes are for.
+         * @enum {string}
+         */
+        TimecodeSchool: "box-stays-on" | "jam-and-unplug";
         /**
          * @description What a track is for.
          * @enum {string}
@@ -7515,6 +7527,8 @@ export interface operations {
                 start: string;
                 /** @description How long: 10 s, 5 min. */
                 length: string;
+                /** @description Seconds since midnight on the asker’s clock: what *now* is. */
+                clock?: number;
                 /** @description Samples a second; 48,000 where not said. */
                 sample_rate?: number;
                 /** @description Bits a sample: 16, 24 or 32f; 24 where not said. */

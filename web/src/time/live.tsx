@@ -2,12 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { sentenceOf, type LiveAnswer } from "../api/client";
 import { hearTimecode } from "../api/queries";
 import { Button } from "../ui/button";
-
-/** Seconds since midnight on this machine's clock. */
-export const sinceMidnight = () => {
-  const now = new Date();
-  return now.getHours() * 3600 + now.getMinutes() * 60 + now.getSeconds() + now.getMilliseconds() / 1000;
-};
+import { sinceMidnight } from "./since-midnight";
 
 /** Timecode at this machine's sound input, as it comes. */
 export function Live() {

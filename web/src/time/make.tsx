@@ -4,6 +4,7 @@ import { timecodeAddress } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, PlainField } from "../ui/field";
+import { sinceMidnight } from "./since-midnight";
 
 const RATES = [16_000, 44_100, 48_000, 88_200, 96_000, 192_000];
 
@@ -20,22 +21,24 @@ export function Make() {
   const [problem, setProblem] = useState<string>();
   const [playing, setPlaying] = useState(false);
   const sound = useRef<AudioContext>(undefined);
-  const address = timecodeAddress({
-    rate,
-    start,
-    length,
-    sample_rate: sampleRate,
-    bits,
-    level: `${level} dB`,
-    ...(userBits.trim() ? { user_bits: userBits.trim() } : {}),
-  });
+  const address = () =>
+    timecodeAddress({
+      rate,
+      ...(start.trim().toLowerCase() === "now" ? { clock: String(sinceMidnight()) } : {}),
+      start,
+      length,
+      sample_rate: sampleRate,
+      bits,
+      level: `${level} dB`,
+      ...(userBits.trim() ? { user_bits: userBits.trim() } : {}),
+    });
   const stop = () => {
     void sound.current?.close();
     sound.current = undefined;
     setPlaying(false);
   };
   async function fetched() {
-    const response = await fetch(address).catch(() => {
+    const response = await fetch(address()).catch(() => {
       throw new Problem(0, "The server doesn’t answer.");
     });
     if (!response.ok) throw new Problem(response.status, ((await response.json()) as { detail?: string }).detail ?? "It can’t be made.");
@@ -77,7 +80,7 @@ export function Make() {
           <PlainField label="Counts" example="29.97 drop" value={rate} onChange={setRate} />
         </div>
         <div className="w-28">
-          <PlainField label="From" example="10:00:00:00" value={start} onChange={setStart} />
+          <PlainField label="From, or now" example="10:00:00:00" value={start} onChange={setStart} />
         </div>
         <div className="w-20">
           <PlainField label="Length" example="5 min" value={length} onChange={setLength} />

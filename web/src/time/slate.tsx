@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { sentenceOf, type LabelsAnswer } from "../api/client";
 import { labelsFrom } from "../api/queries";
-import { sinceMidnight } from "./live";
+import { sinceMidnight } from "./since-midnight";
 
 const RATES = ["23.98", "24", "25", "29.97 drop", "29.97 non-drop", "30"];
 

@@ -44,7 +44,7 @@ pub use need::{Need, Purpose};
 pub use production::{Handle, Production};
 pub use rules::{
     CardSize, GainSchool, HouseRules, MediaSwap, MonitorSize, PictureOfRecord, RULES, RuleChoice,
-    RulePage, SoundOfRecord, TransmitterFeed,
+    RulePage, SoundOfRecord, TimecodeSchool, TransmitterFeed,
 };
 pub use settings::{
     ClockSetting, ClockWay, InputSetting, MeasuredClock, MeasuredLevel, OutputSetting, Position,

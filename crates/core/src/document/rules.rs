@@ -39,6 +39,8 @@ pub struct HouseRules {
     pub gain: GainSchool,
     /// Where the sound of record is made.
     pub sound_of_record: SoundOfRecord,
+    /// What timecode boxes are for.
+    pub timecode: TimecodeSchool,
     /// Where the average of a source is to stand, against full scale.
     pub sound_reference: Decibels,
     /// What is kept between the peaks of a source and the first stage that clips.
@@ -63,6 +65,7 @@ impl Default for HouseRules {
             reserve: Percent::whole(3),
             gain: GainSchool::HotSource,
             sound_of_record: SoundOfRecord::Separate,
+            timecode: TimecodeSchool::BoxStaysOn,
             sound_reference: Decibels::whole(-20),
             sound_headroom: Decibels::whole(4),
         }
@@ -139,6 +142,17 @@ pub enum GainSchool {
     HotSource,
     /// The source as it is, the camera's preamplifier doing the work.
     CameraPreamplifier,
+}
+
+/// What timecode boxes are for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum TimecodeSchool {
+    #[default]
+    /// A box stays on each device all day, and feeds it.
+    BoxStaysOn,
+    /// A box jams a device and is unplugged.
+    JamAndUnplug,
 }
 
 /// Where the sound of record is made.
@@ -315,6 +329,22 @@ pub const RULES: &[RulePage] = &[
                 "both",
                 "on both",
                 "Each is the other’s safety copy; two sets of levels to watch.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "timecode",
+        title: "A timecode box",
+        choices: &[
+            choice(
+                "box-stays-on",
+                "stays on the device all day",
+                "The device follows the box’s better clock and needn’t be jammed again; but a box, its cable and its battery for each.",
+            ),
+            choice(
+                "jam-and-unplug",
+                "jams the device and goes on",
+                "One box for all, nothing hanging on the rig; but each device runs on its own clock, and is jammed again in the breaks.",
             ),
         ],
     },

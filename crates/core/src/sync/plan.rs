@@ -1,6 +1,6 @@
 //! A floor brought into sync with what the kit has: who leads, which box goes where, what is set.
 
-use super::tree::{ClockAt, Way, clocks};
+use super::tree::{ClockAt, Way, clocks, unplugs};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Cable, Device, DeviceKind, Direction, Port};
 use crate::document::{Change, ClockSetting, Command, PortRef, handle_from};
@@ -73,7 +73,14 @@ pub fn plan(floor: &Floor, resolved: &Resolved) -> Plan {
         if clock.way.is_fed() || is_box {
             continue;
         }
-        feed(floor, clock, &mut sources, &mut taken, &mut plan);
+        if unplugs(floor) {
+            plan.left.push(format!(
+                "{} is jammed and unplugged, as the house does: jam it again when the Time view says so.",
+                name(clock.placement)
+            ));
+        } else {
+            feed(floor, clock, &mut sources, &mut taken, &mut plan);
+        }
     }
     plan
 }

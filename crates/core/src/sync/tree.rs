@@ -2,7 +2,7 @@
 
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Clock, DeviceKind, Direction};
-use crate::document::ClockWay;
+use crate::document::{ClockWay, TimecodeSchool};
 use crate::path::{Floor, PortIx, Resolved};
 use crate::quantity::Ppm;
 use crate::timecode::TimecodeRate;
@@ -163,6 +163,11 @@ fn radio<'f>(floor: &Floor<'f>, placement: usize) -> Option<&'f str> {
     clock.radio.as_deref()
 }
 
+/// Whether the house unplugs a box once it has jammed a device.
+pub(super) fn unplugs(floor: &Floor) -> bool {
+    floor.production.house_rules.timecode == TimecodeSchool::JamAndUnplug
+}
+
 fn clock(
     floor: &Floor,
     resolved: &Resolved,
@@ -187,8 +192,11 @@ fn clock(
         }
         None => match (cable(), by_radio()) {
             (Some((port, from)), _) => {
+                let from_box = floor.devices[from]
+                    .is_some_and(|device| device.kind == DeviceKind::TimecodeBox);
                 let way = match floor.ports[port].port.wire {
                     Wire::Analogue => Way::Track(port),
+                    _ if from_box && unplugs(floor) => Way::Jammed,
                     _ => Way::Cable(port),
                 };
                 (way, Some(from))

@@ -213,6 +213,29 @@ fn timecode_as_sound_spends_a_track_and_may_be_too_hot() {
 }
 
 #[test]
+fn a_house_that_jams_and_unplugs_reckons_with_each_clock_of_its_own() {
+    let mut floor = day(two_bodies(), &[("08:00", "3 h", Rolls::Continuous)]);
+    assert_eq!(clock(&floor, "a").way, "cable");
+    floor.0.house_rules.timecode = west_rail_core::document::TimecodeSchool::JamAndUnplug;
+    let unplugged = clock(&floor, "a");
+    assert_eq!((unplugged.way, unplugged.drift.len()), ("jammed", 3));
+    // A box that stays on is no way out here: breaks are.
+    let fixes = crate::stage::finding(&floor, "T-105").fixes;
+    assert!(
+        fixes.iter().all(|fix| fix.title.contains("5 minutes")),
+        "{fixes:?}"
+    );
+    let floor = floor.every_fix_mends();
+    let plan = sync_plan(&floor.0, BUILD, catalogue()).unwrap();
+    assert_eq!(plan.commands, []);
+    assert!(
+        plan.left[0].starts_with("A is jammed and unplugged"),
+        "{:?}",
+        plan.left
+    );
+}
+
+#[test]
 fn past_midnight_labels_begin_again() {
     let floor = day(two_bodies(), &[("20:00", "6 h", Rolls::Continuous)]);
     assert!(says(&floor, "T-109").starts_with("note: The day ends at 02:00 next day"));

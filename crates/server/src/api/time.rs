@@ -60,6 +60,8 @@ pub struct MakeQuery {
     /// How long: 10 s, 5 min.
     #[param(value_type = String)]
     length: Span,
+    /// Seconds since midnight on the asker’s clock: what *now* is.
+    clock: Option<f64>,
     /// Samples a second; 48,000 where not said.
     sample_rate: Option<u32>,
     /// Bits a sample: 16, 24 or 32f; 24 where not said.
@@ -89,9 +91,10 @@ pub async fn make_ltc(
     }
     let refused = |error: &dyn std::fmt::Display| Problem::refused(error.to_string());
     let start: Start = query.start.parse().map_err(|error| refused(&error))?;
-    if start == Start::Now {
+    let clock = query.clock.filter(|clock| (0.0..=86_400.0).contains(clock));
+    if start == Start::Now && clock.is_none() {
         return Err(Problem::refused(
-            "say the label to begin with, like 10:00:00:00",
+            "say the label to begin with, like 10:00:00:00, or what time it is now",
         ));
     }
     let bits = match query.bits.as_deref() {
@@ -113,7 +116,9 @@ pub async fn make_ltc(
         user_bits: query.user_bits,
         date: None,
     };
-    let signal = making.signal(0.0).map_err(|error| refused(&error))?;
+    let signal = making
+        .signal(clock.unwrap_or(0.0))
+        .map_err(|error| refused(&error))?;
     let bytes = app
         .large(move |_, _| {
             let mut encoder = Encoder::new(signal);
