@@ -5,7 +5,8 @@ use crate::document::{Command, Handle, Hours, Production};
 use crate::finding::{Area, Facts, Finding, Severity};
 use crate::path::{Floor, resolve};
 use crate::quantity::{ClockTime, Span};
-use crate::sync::{ClockAt, TOLERANCE_FRAMES, Way, apart, at, clocks, jams, plan};
+use crate::sync::{ClockAt, Jams, TOLERANCE_FRAMES, Way, apart, at, clocks, plan};
+use rustc_hash::FxHashMap;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -163,13 +164,24 @@ pub(super) fn time(facts: &Facts, findings: &[Finding]) -> TimeReport {
     };
     let mut times: std::collections::BTreeMap<u64, (Vec<usize>, Option<usize>)> =
         std::collections::BTreeMap::new();
+    let mut jams = Jams::over(&hours, floor.production.format.rate.as_f64());
     if planned.is_some() {
         for clock in &all {
-            for jam in jams_of(facts, clock, &all, &hours) {
+            for jam in jams.of(clock, &all) {
                 let at = times.entry(jam.at).or_default();
                 at.0.push(clock.placement);
                 at.1 = at.1.or(jam.in_break);
             }
+        }
+    }
+    let mut worst: FxHashMap<&str, Severity> = FxHashMap::default();
+    for finding in findings
+        .iter()
+        .filter(|finding| finding.code.area() == Area::Time)
+    {
+        if let Some(device) = finding.at.device.as_deref() {
+            let known = worst.entry(device).or_insert(finding.severity);
+            *known = (*known).max(finding.severity);
         }
     }
     let id = |placement: usize| floor.build.placements[placement].id.clone();
@@ -190,7 +202,7 @@ pub(super) fn time(facts: &Facts, findings: &[Finding]) -> TimeReport {
             .collect(),
         clocks: all
             .iter()
-            .map(|clock| report_of(facts, clock, &all, &hours, findings))
+            .map(|clock| report_of(facts, clock, &all, &mut jams, &hours, &worst))
             .collect(),
         pairs: pairs(facts, &all, &hours),
         jams: times
@@ -209,16 +221,6 @@ pub(super) fn time(facts: &Facts, findings: &[Finding]) -> TimeReport {
     }
 }
 
-fn jams_of(
-    facts: &Facts,
-    clock: &ClockAt,
-    all: &[ClockAt],
-    hours: &Hours,
-) -> Vec<crate::sync::Jam> {
-    let rate = facts.floor.production.format.rate.as_f64();
-    jams(clock, all, hours, TOLERANCE_FRAMES, rate)
-}
-
 fn hundredth(figure: f64) -> f64 {
     (figure * 100.0).round() / 100.0
 }
@@ -227,8 +229,9 @@ fn report_of(
     facts: &Facts,
     clock: &ClockAt,
     all: &[ClockAt],
+    jams: &mut Jams,
     hours: &Hours,
-    findings: &[Finding],
+    worst: &FxHashMap<&str, Severity>,
 ) -> ClockReport {
     let floor = facts.floor;
     let rate = floor.production.format.rate.as_f64();
@@ -240,7 +243,7 @@ fn report_of(
     let mut drift = Vec::new();
     if let (Way::Jammed, Some(between)) = (clock.way, between) {
         let mut fresh = hours.begin;
-        let turns = jams_of(facts, clock, all, hours);
+        let turns = jams.of(clock, all);
         let ends = turns.iter().map(|turn| turn.at).chain([hours.end]);
         for ends in ends {
             drift.push(DriftPiece {
@@ -253,9 +256,6 @@ fn report_of(
     }
     let measured = placed.settings.clock.measured.as_ref();
     let user_bits = placed.settings.clock.user_bits;
-    let worst = findings.iter().filter(|finding| {
-        finding.code.area() == Area::Time && finding.at.device.as_deref() == Some(&placed.id)
-    });
     ClockReport {
         device: placed.id.clone(),
         name: placed.name.clone(),
@@ -278,7 +278,7 @@ fn report_of(
             .and_then(|between| between.after(TOLERANCE_FRAMES, rate))
             .map(Span::label),
         without: without(facts, clock, all, device),
-        worst: worst.map(|finding| finding.severity).max(),
+        worst: worst.get(placed.id.as_str()).copied(),
     }
 }
 

@@ -1,8 +1,10 @@
 //! How far two clocks run apart, and when they are set again over the day.
 
+use super::TOLERANCE_FRAMES;
 use super::tree::{ClockAt, Way};
 use crate::document::{Hours, Turn};
 use crate::quantity::Span;
+use std::collections::BTreeMap;
 
 /// Times of one clock that are listed: a clock that must be set more often than that is no clock.
 const MOST_JAMS: usize = 100;
@@ -60,19 +62,38 @@ pub fn apart(one: &ClockAt, other: &ClockAt, all: &[ClockAt]) -> Apart {
 /// A clock set again.
 pub type Jam = Turn;
 
-/// When a clock that was set at the beginning of the day is to be set again, before it is so many frames from
-/// what set it: in breaks where they come in time.
-pub fn jams(
-    clock: &ClockAt,
-    all: &[ClockAt],
-    hours: &Hours,
-    frames: f64,
+/// When clocks are to be set again over a day: those that run apart alike are reckoned once.
+#[derive(Debug, Clone)]
+pub struct Jams<'h> {
+    hours: &'h Hours,
     frames_a_second: f64,
-) -> Vec<Jam> {
-    let from = clock.from.and_then(|from| at(all, from));
-    let Some(from) = from.filter(|_| clock.way == Way::Jammed) else {
-        return Vec::new();
-    };
-    let lasts = apart(clock, from, all).after(frames, frames_a_second);
-    lasts.map_or_else(Vec::new, |lasts| hours.turns(lasts.0.max(1), MOST_JAMS))
+    known: BTreeMap<u64, Vec<Jam>>,
+}
+
+impl<'h> Jams<'h> {
+    /// Over these hours, at so many frames a second.
+    pub fn over(hours: &'h Hours, frames_a_second: f64) -> Self {
+        Self {
+            hours,
+            frames_a_second,
+            known: BTreeMap::new(),
+        }
+    }
+
+    /// When a clock that was set at the beginning of the day is to be set again, before it is further than
+    /// the tolerance from what set it: in breaks where they come in time.
+    pub fn of(&mut self, clock: &ClockAt, all: &[ClockAt]) -> &[Jam] {
+        let from = clock.from.and_then(|from| at(all, from));
+        let Some(from) = from.filter(|_| clock.way == Way::Jammed) else {
+            return &[];
+        };
+        let apart = apart(clock, from, all);
+        let Some(lasts) = apart.after(TOLERANCE_FRAMES, self.frames_a_second) else {
+            return &[];
+        };
+        let hours = self.hours;
+        self.known
+            .entry(lasts.0.max(1))
+            .or_insert_with_key(|lasts| hours.turns(*lasts, MOST_JAMS))
+    }
 }

@@ -5,7 +5,7 @@ mod day;
 mod plan;
 mod tree;
 
-pub use day::{Apart, Jam, apart, at, jams};
+pub use day::{Apart, Jam, Jams, apart, at};
 pub use plan::{Plan, feed_one, plan};
 pub use tree::{ClockAt, Way, clocks, fed_by_cable};
 

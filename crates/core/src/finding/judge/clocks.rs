@@ -1,14 +1,14 @@
 //! Clocks over the day: what runs apart, what counts only while it records, timecode as sound.
 
 use crate::catalogue::LevelKind;
-use crate::document::Hours;
+use crate::document::{Hours, Turn};
 use crate::finding::codes::Code;
 use crate::finding::words::list_of_many;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::PortIx;
 use crate::quantity::ClockTime;
 use crate::sound::switched_to;
-use crate::sync::{ClockAt, TOLERANCE_FRAMES, Way, apart, at, clocks, jams};
+use crate::sync::{ClockAt, Jams, TOLERANCE_FRAMES, Way, apart, at, clocks};
 
 /// Times that are named.
 const NAMED: usize = 4;
@@ -21,10 +21,13 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
         return;
     }
     let hours = Hours::of(&facts.floor.build.schedule);
+    let rate = facts.floor.production.format.rate.as_f64();
+    let mut jams = hours.as_ref().map(|hours| Jams::over(hours, rate));
     for clock in &all {
         found.extend(cannot(facts, clock));
-        if let Some(hours) = &hours {
-            found.extend(runs_apart(facts, clock, &all, hours));
+        if let (Some(hours), Some(jams)) = (&hours, &mut jams) {
+            let turns = jams.of(clock, &all);
+            found.extend(runs_apart(facts, clock, &all, hours, turns));
         }
         match clock.way {
             Way::RecordRun => found.extend(record_run(facts, clock, &all)),
@@ -38,10 +41,15 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     }
 }
 
-fn runs_apart(facts: &Facts, clock: &ClockAt, all: &[ClockAt], hours: &Hours) -> Option<Finding> {
+fn runs_apart(
+    facts: &Facts,
+    clock: &ClockAt,
+    all: &[ClockAt],
+    hours: &Hours,
+    turns: &[Turn],
+) -> Option<Finding> {
     let rate = facts.floor.production.format.rate.as_f64();
-    let turns = jams(clock, all, hours, TOLERANCE_FRAMES, rate);
-    let first = turns.first()?;
+    turns.first()?;
     let from = at(all, clock.from?)?;
     let between = apart(clock, from, all);
     let name = facts.device(clock.placement);
@@ -83,7 +91,6 @@ fn runs_apart(facts: &Facts, clock: &ClockAt, all: &[ClockAt], hours: &Hours) ->
         reason,
     );
     let lasts = between.after(TOLERANCE_FRAMES, rate)?;
-    debug_assert!(first.at >= hours.begin);
     Some(finding.with(facts, || {
         let mut fixes: Vec<_> = fix::feed_clock(facts, clock).into_iter().collect();
         if missed.is_some() {
