@@ -403,13 +403,13 @@ fn print(report: &LtcReport) {
             ltc::TapeDirection::Forward => "",
             ltc::TapeDirection::Backward => ", backwards",
         };
-        let missing: u64 = run.gaps.iter().map(|gap| gap.frames).sum();
         say!(
-            "  {} to {}  {}{drop}{way}  {} frames, {missing} missing, from sample {}, clock {} ppm, user bits {}",
+            "  {} to {}  {}{drop}{way}  {} frames, {} missing, from sample {}, clock {} ppm, user bits {}",
             run.first,
             run.last,
             run.rate,
             run.frames,
+            run.missing,
             run.first_sample,
             signed(run.clock_error_ppm, 2),
             run.user_bits

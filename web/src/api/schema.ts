@@ -870,23 +870,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/timecode/drift": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** How far two clocks run apart, and when to set them again. */
-        get: operations["drift_of"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/timecode/head": {
         parameters: {
             query?: never;
@@ -1025,6 +1008,8 @@ export interface components {
         AdapterKind: "gender" | "elbow" | "barrel" | "clamp" | "pad" | "transformer";
         /** @description A file's own time held against the timecode in it. */
         Against: {
+            /** @description Whether they agree: within half a frame. */
+            agrees: boolean;
             /** @description What the file says stands at the first frame of timecode. */
             file: components["schemas"]["Label"];
             /** @description What the timecode says there. */
@@ -1516,6 +1501,11 @@ export interface components {
             most_frames: number;
             /** @description Its name. */
             name: string;
+            /**
+             * Format: int32
+             * @description The offset that is entered in its menu, in frames.
+             */
+            offset_frames?: number | null;
             /** @description How true its own clock is. */
             ppm: string;
             /** @description After how long it is half a frame off; none where it doesn't run apart. */
@@ -1531,7 +1521,10 @@ export interface components {
              *     *record-run*.
              */
             way: string;
-            /** @description What becomes of it when what feeds it is unplugged, or its battery changed. */
+            /**
+             * @description What becomes of it when what feeds it is unplugged, when it is switched on, when its battery is
+             *     changed.
+             */
             without: string[];
             worst?: components["schemas"]["Severity"] | null;
         };
@@ -1541,6 +1534,11 @@ export interface components {
          */
         ClockSetting: {
             measured?: components["schemas"]["MeasuredClock"] | null;
+            /**
+             * Format: int32
+             * @description The offset that is entered in its menu, in frames.
+             */
+            offset_frames?: number | null;
             /** @description The user bits that it sends or records. */
             user_bits?: string | null;
             way?: components["schemas"]["ClockWay"] | null;
@@ -1997,6 +1995,11 @@ export interface components {
             /** @description Only the fields that it names change. */
             change: {
                 measured?: components["schemas"]["MeasuredClock"] | null;
+                /**
+                 * Format: int32
+                 * @description The offset that is entered in its menu, in frames.
+                 */
+                offset_frames?: number | null;
                 /** @description The user bits that it sends or records. */
                 user_bits?: string | null;
                 way?: components["schemas"]["ClockWay"] | null;
@@ -2184,6 +2187,11 @@ export interface components {
         };
         /** @description Two recordings against each other. */
         ComparedPair: {
+            /**
+             * Format: double
+             * @description How far the other’s clock is off that of the one, where one recorder recorded both.
+             */
+            clock_ppm?: number | null;
             /**
              * Format: double
              * @description How much longer the same time takes in the other, in parts in a million.
@@ -2455,21 +2463,6 @@ export interface components {
          * @enum {string}
          */
         Direction: "in" | "out";
-        /** @description What two clocks run apart. */
-        DriftAnswer: {
-            /**
-             * Format: double
-             * @description In frames.
-             */
-            frames: number;
-            /**
-             * Format: double
-             * @description In milliseconds.
-             */
-            ms: number;
-            /** @description After how long it is half a frame, in words; none where it never is. */
-            rejam_after?: string | null;
-        };
         /** @description A straight piece of drift. */
         DriftPiece: {
             /**
@@ -2677,6 +2670,11 @@ export interface components {
         GainSchool: "hot-source" | "camera-preamplifier";
         /** @description Frames that can't be read within a run. */
         Gap: {
+            /**
+             * Format: int64
+             * @description The sample where the last of them ends.
+             */
+            end_sample: number;
             /**
              * Format: int64
              * @description The sample where the first of them begins.
@@ -4440,6 +4438,8 @@ export interface components {
         };
         /** @description One run of continuous timecode. */
         RunReport: {
+            /** @description Whether that is its nominal speed, as far as a clock is off. */
+            at_speed: boolean;
             /**
              * Format: double
              * @description How far its clock is off that of the samples, in parts in a million: above zero it is fast.
@@ -4475,6 +4475,11 @@ export interface components {
              * @description Frames that were read and say another time than those around them.
              */
             misread: number;
+            /**
+             * Format: int64
+             * @description How many frames are missing in all.
+             */
+            missing: number;
             /** @description Frames a second as a fraction: *25*, *30000/1001*. */
             rate: string;
             /**
@@ -7590,51 +7595,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparedPair"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description What went wrong, in a sentence */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    drift_of: {
-        parameters: {
-            query: {
-                /** @description The one. */
-                one: string;
-                /** @description The other. */
-                other: string;
-                /** @description Frames a second. */
-                rate: string;
-                /** @description How long. */
-                time: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DriftAnswer"];
                 };
             };
             422: {

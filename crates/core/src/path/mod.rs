@@ -30,4 +30,5 @@ pub use problem::{
     TimecodeProblem, WiringProblem,
 };
 pub use signal::{Leg, Picture, Signal, Sound, Timecode};
+pub use timecode::{fed_by_cable, fed_over};
 pub use walk::{Resolved, resolve};

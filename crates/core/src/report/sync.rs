@@ -5,7 +5,8 @@ use crate::document::{Command, Handle, Hours, Production};
 use crate::finding::{Area, Facts, Finding, Severity};
 use crate::path::{Floor, resolve};
 use crate::quantity::{ClockTime, Span};
-use crate::sync::{ClockAt, Jams, TOLERANCE_FRAMES, Way, apart, at, clocks, plan};
+use crate::sync::{ClockAt, Jams, Way, apart, at, clocks, plan};
+use crate::timecode::TOLERANCE_FRAMES;
 use rustc_hash::FxHashMap;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -77,6 +78,8 @@ pub struct ClockReport {
     pub measured: Option<String>,
     /// Whether its crystal is compensated for temperature.
     pub compensated: bool,
+    /// The offset that is entered in its menu, in frames.
+    pub offset_frames: Option<i8>,
     /// The user bits that are set.
     pub user_bits: Option<String>,
     /// How far it is from what set it, over the day: each piece ends where it is set again.
@@ -85,7 +88,8 @@ pub struct ClockReport {
     pub most_frames: f64,
     /// After how long it is half a frame off; none where it doesn't run apart.
     pub rejam_after: Option<String>,
-    /// What becomes of it when what feeds it is unplugged, or its battery changed.
+    /// What becomes of it when what feeds it is unplugged, when it is switched on, when its battery is
+    /// changed.
     pub without: Vec<String>,
     /// The worst that is found at it.
     pub worst: Option<Severity>,
@@ -269,6 +273,7 @@ fn report_of(
         compensated: device
             .and_then(|device| device.clock.as_ref())
             .is_some_and(|clock| clock.compensated),
+        offset_frames: placed.settings.clock.offset_frames,
         user_bits: user_bits.map(|bits| bits.to_string()),
         most_frames: drift
             .iter()
@@ -339,9 +344,14 @@ fn without(
             (_, None) => format!("Without {name} it goes on by itself."),
         });
     }
-    let holds = device
-        .and_then(|device| device.clock.as_ref())
-        .and_then(|clock| clock.holds);
+    let described = device.and_then(|device| device.clock.as_ref());
+    if let Some(warm_up) = described.and_then(|clock| clock.warm_up) {
+        told.push(format!(
+            "It wants {} to warm up: jam it, or let it lead, after that.",
+            warm_up.label()
+        ));
+    }
+    let holds = described.and_then(|clock| clock.holds);
     let fed = clock.way.is_fed();
     told.push(match holds {
         Some(holds) => format!("It counts on for {} without power.", holds.label()),

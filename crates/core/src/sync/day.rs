@@ -1,9 +1,9 @@
 //! How far two clocks run apart, and when they are set again over the day.
 
-use super::TOLERANCE_FRAMES;
 use super::tree::{ClockAt, Way};
 use crate::document::{Hours, Turn};
 use crate::quantity::Span;
+use crate::timecode::TOLERANCE_FRAMES;
 use std::collections::BTreeMap;
 
 /// Times of one clock that are listed: a clock that must be set more often than that is no clock.

@@ -7,7 +7,4 @@ mod tree;
 
 pub use day::{Apart, Jam, Jams, apart, at};
 pub use plan::{Plan, feed_one, plan};
-pub use tree::{ClockAt, Way, clocks, fed_by_cable};
-
-/// What two recordings may be apart before it is seen, in frames.
-pub const TOLERANCE_FRAMES: f64 = 0.5;
+pub use tree::{ClockAt, Way, clocks};

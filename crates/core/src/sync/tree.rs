@@ -1,9 +1,9 @@
 //! Who gets the time from whom.
 
 use crate::carriage::wire::Wire;
-use crate::catalogue::{Clock, DeviceKind, Direction};
+use crate::catalogue::{Clock, DeviceKind};
 use crate::document::{ClockWay, TimecodeSchool};
-use crate::path::{Floor, PortIx, Resolved};
+use crate::path::{Floor, PortIx, Resolved, fed_by_cable, fed_over};
 use crate::quantity::Ppm;
 use crate::timecode::TimecodeRate;
 use std::collections::BTreeMap;
@@ -54,36 +54,6 @@ pub struct ClockAt {
     pub ppm: Ppm,
     /// Whether that was measured: then with its sign.
     pub measured: bool,
-}
-
-/// Where a device gets timecode by cable: its port, and whose it is.
-pub fn fed_by_cable(
-    floor: &Floor,
-    resolved: &Resolved,
-    placement: usize,
-) -> Option<(PortIx, usize)> {
-    let of_wire = |wanted: fn(Wire) -> bool| {
-        let mut ports = floor.ports_of(placement).filter(move |port| {
-            let port = floor.ports[*port].port;
-            port.direction == Direction::In && wanted(port.wire)
-        });
-        ports.find_map(|port| {
-            let timecode = resolved.signals[port].timecode?;
-            (timecode.origin != placement).then_some((port, timecode.origin))
-        })
-    };
-    // What records a picture can take what comes beside it.
-    let records = || {
-        let records = floor.devices[placement].and_then(|device| device.records.as_ref());
-        records.is_some_and(|ability| !ability.sensor)
-    };
-    of_wire(|wire| wire == Wire::Ltc)
-        .or_else(|| of_wire(|wire| wire == Wire::Analogue))
-        .or_else(|| {
-            records()
-                .then(|| of_wire(|wire| wire == Wire::Sdi))
-                .flatten()
-        })
 }
 
 /// Whether a device without timecode of its own records it as sound.
@@ -181,7 +151,13 @@ fn clock(
         let leads = families.get(radio(floor, placement)?).copied();
         leads.filter(|leads| *leads != placement)
     };
-    let cable = || fed_by_cable(floor, resolved, placement);
+    // What records a picture, and makes none, takes what comes beside it.
+    let records = floor.devices[placement].and_then(|device| device.records.as_ref());
+    let beside = || {
+        records.filter(|ability| !ability.sensor)?;
+        fed_over(floor, resolved, placement, Wire::Sdi)
+    };
+    let cable = || fed_by_cable(floor, resolved, placement).or_else(beside);
     let (way, from) = match setting.way {
         _ if master == Some(placement) => (Way::Master, None),
         Some(ClockWay::RecordRun) => (Way::RecordRun, None),

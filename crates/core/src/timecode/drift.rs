@@ -3,6 +3,9 @@
 use crate::format::FrameRate;
 use crate::quantity::Working;
 
+/// What two recordings may be apart before it is seen, in frames.
+pub const TOLERANCE_FRAMES: f64 = 0.5;
+
 /// What two clocks run apart at the most.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Drift {

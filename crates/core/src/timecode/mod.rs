@@ -4,7 +4,7 @@ mod drift;
 mod label;
 pub mod ltc;
 
-pub use drift::{Drift, drift};
+pub use drift::{Drift, TOLERANCE_FRAMES, drift};
 pub use label::{Label, NoSuchFrame};
 
 use crate::format::FrameRate;

@@ -4,8 +4,8 @@ use super::header::{Coding, WavError, WavFormat};
 use super::notes::Notes;
 use super::samples;
 use super::stream::{BLOCK, WavStream};
-use crate::timecode::Label;
 use crate::timecode::ltc::{Decoder, Gap, LabelRun, Run, TapeDirection, samples_from_midnight};
+use crate::timecode::{Label, TOLERANCE_FRAMES};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -57,6 +57,8 @@ pub struct RunReport {
     pub direction: TapeDirection,
     /// How many times its nominal speed.
     pub speed: f64,
+    /// Whether that is its nominal speed, as far as a clock is off.
+    pub at_speed: bool,
     /// How far its clock is off that of the samples, in parts in a million: above zero it is fast.
     pub clock_error_ppm: f64,
     /// The user bits of its first frame, eight hexadecimal digits, the eighth group first.
@@ -65,6 +67,8 @@ pub struct RunReport {
     pub user_bits_change: bool,
     /// Frames that can't be read within it.
     pub gaps: Vec<Gap>,
+    /// How many frames are missing in all.
+    pub missing: u64,
     /// Frames that were read and say another time than those around them.
     pub misread: u64,
 }
@@ -80,6 +84,8 @@ pub struct Against {
     pub off_frames: f64,
     /// The same in milliseconds.
     pub off_ms: f64,
+    /// Whether they agree: within half a frame.
+    pub agrees: bool,
     /// The samples from midnight to the first sample, as the timecode says.
     pub samples_from_midnight: u64,
 }
@@ -241,9 +247,11 @@ impl RunReport {
             end_sample: run.end_sample.round() as u64,
             direction: run.direction,
             speed: (run.speed * 1e6).round() / 1e6,
+            at_speed: run.is_at_speed(),
             clock_error_ppm: hundredth(run.clock_error_ppm),
             user_bits: run.user_bits.to_string(),
             user_bits_change: run.user_bits_change,
+            missing: run.gaps.iter().map(|gap| gap.frames).sum(),
             gaps: run.gaps.clone(),
             misread: run.misread,
         }
@@ -268,6 +276,7 @@ fn against(notes: &Notes, run: &Run, sample_rate: u32) -> Option<Against> {
         file: run.rate.label_at(here.round().max(0.0) as u64),
         ltc: run.first,
         off_frames: hundredth(off),
+        agrees: off.abs() < TOLERANCE_FRAMES,
         off_ms: hundredth(off / rate.as_f64() * 1_000.0),
         samples_from_midnight: samples_from_midnight(std::slice::from_ref(run), sample_rate)?,
     })

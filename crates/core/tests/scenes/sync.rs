@@ -74,6 +74,7 @@ fn what_is_fed_follows_and_what_was_jammed_runs_on_its_own() {
         fed.without,
         [
             "Without BOX it goes on by itself: half a frame off after 1 h 04 min.",
+            "It wants 5 min to warm up: jam it, or let it lead, after that.",
             "It counts on for 10 min without power."
         ]
     );
@@ -91,7 +92,7 @@ fn what_is_fed_follows_and_what_was_jammed_runs_on_its_own() {
     );
     assert_eq!(
         says(&floor, "T-105"),
-        "caution: B was jammed from BOX, and is up to 4.7 frames off at the end of the day; no break comes before 09:04. \
+        "caution: Nothing feeds B timecode all day: jammed from BOX at the beginning, it may be 4.7 frames off at the end; no break comes before 09:04. \
          fix: Put a timecode box (to hire: none is left in the kit) on B, and leave it there"
     );
     floor.every_fix_mends();
@@ -115,7 +116,7 @@ fn breaks_that_come_in_time_are_when_it_is_jammed_again() {
     let floor = day(two_bodies(), &parts);
     assert_eq!(
         says(&floor, "T-105"),
-        "note: B was jammed from BOX, and is up to 1.4 frames off at the end of the day: jam it again in a break, at 09:04 and 10:08. \
+        "note: Nothing feeds B timecode all day: jammed from BOX at the beginning, it may be 1.4 frames off at the end: jam it again in a break, at 09:04 and 10:08. \
          fix: Put a timecode box (to hire: none is left in the kit) on B, and leave it there"
     );
     let jams = floor.report().time.jams;
@@ -178,7 +179,11 @@ fn radio_record_run_rates_and_offsets() {
         .with("a", "tamsin-m4")
         .line("t.tc > a.flash tc-jack-flash 1 m");
     assert_eq!(clock(&flash, "a").way, "cable");
-    assert!(says(&flash, "T-111").starts_with("note: A labels its pictures 1 frame late"));
+    assert_eq!(
+        says(&flash, "T-111"),
+        "note: A labels its pictures 1 frame late when it is fed. fix: Enter −1 frame in the menu of A"
+    );
+    flash.every_fix_mends();
 }
 
 #[test]
@@ -287,4 +292,17 @@ fn a_floor_is_brought_into_sync_with_what_the_kit_has() {
     let undone = after.0.stepped(catalogue(), &edited.inverse).unwrap();
     assert_eq!(undone.production, floor.0);
     assert!(sync_plan(&floor.0, "nowhere", catalogue()).is_none());
+}
+
+#[test]
+fn a_recorder_follows_the_timecode_beside_the_picture_that_it_records() {
+    let floor = scene("1080p25")
+        .with("box", "merrin-t2")
+        .with("a", "orrell-c4")
+        .with("rec", "ashgill-7r")
+        .line("box.tc > a.tc 1 m")
+        .line("a.sdi1 > rec.sdi 1 m")
+        .line("master box");
+    let rec = clock(&floor, "rec");
+    assert_eq!((rec.way, rec.from.as_deref()), ("cable", Some("box")));
 }

@@ -8,6 +8,7 @@ mod media;
 mod patch;
 mod productions;
 mod questions;
+mod recordings;
 mod setup;
 mod sound;
 mod sums;
@@ -101,7 +102,6 @@ pub fn routes() -> Router<App> {
         .route("/timecode.wav", get(time::make_ltc))
         .route("/timecode/compare", post(time::compare_ltc))
         .route("/timecode/live", post(time::hear_live))
-        .route("/timecode/drift", get(time::drift_of))
         .route("/timecode/labels", get(time::labels))
         .route("/calculator", post(sums::calculator))
         .route("/time-table", post(sums::time_table))
@@ -156,7 +156,6 @@ async fn described() -> Response {
         time::compare_ltc,
         time::new_head,
         time::hear_live,
-        time::drift_of,
         time::labels,
         productions::list,
         productions::offered,

@@ -3,6 +3,7 @@
 use super::body::{Body as Sent, Path, Query};
 use super::media::defused;
 use super::productions::no_build;
+use super::recordings::read_pieces;
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
@@ -11,7 +12,6 @@ use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
-use tokio_stream::StreamExt;
 use utoipa::{IntoParams, ToSchema};
 use west_rail_core::document::{Command, Handle};
 use west_rail_core::quantity::{Decibels, Working};
@@ -288,9 +288,6 @@ pub async fn tone_wav(
     ))
 }
 
-/// Looked at in pieces of this size: as much memory for four gigabytes as for four seconds.
-const PIECE: usize = 4 << 20;
-
 /// What each channel of a WAV recording holds, read as it comes; against the plan, where a recorder is
 /// named.
 #[utoipa::path(post, path = "/api/wav", tag = "sound", params(WavQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"),
@@ -307,43 +304,15 @@ pub async fn read_wav(
         }
         _ => None,
     };
-    let recording = read(&app, body).await?;
+    let reader = WavReader::default();
+    let reader = read_pieces(&app, body, reader, |reader, bytes| reader.feed(bytes)).await?;
+    let recording = reader
+        .finish()
+        .map_err(|error| Problem::refused(error.to_string()))?;
     let tone = query.tone.map(Decibels::db);
     let compared = sheet.map_or_else(Vec::new, |sheet| compare_with(&recording, &sheet, tone));
     Ok(Json(WavAnswer {
         recording,
         compared,
     }))
-}
-
-/// Piece by piece, each off the async threads: what is large leaves a core to what is small.
-async fn read(app: &App, body: Body) -> Result<WavReport, Problem> {
-    let mut pieces = body.into_data_stream();
-    let mut reader = WavReader::default();
-    let mut held: Vec<u8> = Vec::new();
-    loop {
-        let piece = pieces.next().await;
-        let ended = piece.is_none();
-        if let Some(piece) = piece {
-            let broken = |_| Problem::unreadable("the recording ended before it was complete");
-            held.extend_from_slice(&piece.map_err(broken)?);
-        }
-        if held.len() < PIECE && !ended {
-            continue;
-        }
-        let (fed, back) = app
-            .large(move |_, _| {
-                let fed = reader.feed(&held);
-                held.clear();
-                fed.map_err(|error| Problem::refused(error.to_string()))?;
-                Ok((reader, held))
-            })
-            .await?;
-        (reader, held) = (fed, back);
-        if ended {
-            return reader
-                .finish()
-                .map_err(|error| Problem::refused(error.to_string()));
-        }
-    }
 }

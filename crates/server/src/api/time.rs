@@ -2,6 +2,7 @@
 
 use super::body::{Body as Sent, Path, Query};
 use super::productions::no_build;
+use super::recordings::read_pieces;
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
@@ -13,13 +14,11 @@ use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
 use std::sync::{Mutex, PoisonError};
 use std::time::{Duration, Instant};
-use tokio_stream::StreamExt;
 use utoipa::{IntoParams, ToSchema};
-use west_rail_core::format::FrameRate;
-use west_rail_core::quantity::{Decibels, Ppm, Span};
+use west_rail_core::quantity::{Decibels, Span};
 use west_rail_core::report::{SyncPlan, sync_plan};
 use west_rail_core::timecode::TimecodeRate;
-use west_rail_core::timecode::ltc::{self, Decoder, Encoder, LabelRun, Making, Start, UserBits};
+use west_rail_core::timecode::ltc::{self, Encoder, LabelRun, Live, Making, Start, UserBits};
 use west_rail_core::wav::{
     LtcReader, LtcReport, Notes, RunReport, SampleBits, head, label_runs, restamped,
 };
@@ -209,9 +208,6 @@ impl RunTimes {
     }
 }
 
-/// Looked at in pieces of this size: as much memory for four gigabytes as for four seconds.
-const PIECE: usize = 4 << 20;
-
 /// Which channel.
 #[derive(Deserialize, IntoParams)]
 #[into_params(parameter_in = Query)]
@@ -228,30 +224,8 @@ pub async fn read_ltc(
     Query(query): Query<ReadQuery>,
     body: Body,
 ) -> Result<Json<LtcAnswer>, Problem> {
-    let mut pieces = body.into_data_stream();
-    let mut reader = LtcReader::new(query.channel);
-    let mut held: Vec<u8> = Vec::new();
-    loop {
-        let piece = pieces.next().await;
-        let ended = piece.is_none();
-        if let Some(piece) = piece {
-            let broken = |_| Problem::unreadable("the recording ended before it was complete");
-            held.extend_from_slice(&piece.map_err(broken)?);
-        }
-        if held.len() >= PIECE || (ended && !held.is_empty()) {
-            let bytes = std::mem::take(&mut held);
-            reader = app
-                .large(move |_, _| {
-                    let fed = reader.feed(&bytes);
-                    fed.map_err(|error| Problem::refused(error.to_string()))?;
-                    Ok(reader)
-                })
-                .await?;
-        }
-        if ended {
-            break;
-        }
-    }
+    let reader = LtcReader::new(query.channel);
+    let reader = read_pieces(&app, body, reader, |reader, bytes| reader.feed(bytes)).await?;
     let read = reader.finish();
     let (recording, runs) = read.map_err(|error| Problem::refused(error.to_string()))?;
     let runs = label_runs(&recording, &runs);
@@ -301,14 +275,21 @@ pub struct ComparedPair {
     last: Option<String>,
     /// How much longer the same time takes in the other, in parts in a million.
     drift_ppm: Option<f64>,
+    /// How far the other’s clock is off that of the one, where one recorder recorded both.
+    clock_ppm: Option<f64>,
 }
 
 /// Recordings of the same timecode, each against each.
 #[utoipa::path(post, path = "/api/timecode/compare", tag = "time", request_body = CompareBody,
     responses((status = 200, body = Vec<ComparedPair>), (status = 422, body = Problem)))]
 pub async fn compare_ltc(
+    State(app): State<App>,
     Sent(body): Sent<CompareBody>,
 ) -> Result<Json<Vec<ComparedPair>>, Problem> {
+    app.large(move |_, _| compared(&body)).await
+}
+
+fn compared(body: &CompareBody) -> Result<Json<Vec<ComparedPair>>, Problem> {
     let count = body.recordings.len();
     if !(2..=12).contains(&count) {
         return Err(Problem::refused("two to twelve recordings are compared"));
@@ -341,6 +322,7 @@ pub async fn compare_ltc(
                 first: found.map(|found| found.rate.label(found.first)),
                 last: found.map(|found| found.rate.label(found.last)),
                 drift_ppm: found.and_then(|found| found.drift_ppm).map(thousandth),
+                clock_ppm: found.and_then(|found| found.clock_ppm()).map(thousandth),
             });
         }
     }
@@ -376,16 +358,9 @@ pub async fn new_head(
     Ok((headers, new.head).into_response())
 }
 
-/// Timecode that is heard live, by the name that a window gave it.
+/// Timecode that is heard live, by the name that a window gave it, and when it was heard last.
 #[derive(Default)]
-pub struct Listeners(Mutex<HashMap<String, Listener>>);
-
-struct Listener {
-    decoder: Decoder,
-    sample_rate: u32,
-    heard: u64,
-    last: Instant,
-}
+pub struct Listeners(Mutex<HashMap<String, (Live, Instant)>>);
 
 /// Windows that listen at once, at most; and how long one is kept that says nothing more.
 const MOST_LISTENERS: usize = 32;
@@ -427,125 +402,33 @@ pub async fn hear_live(
             "live sound has 8,000 to 192,000 samples a second",
         ));
     }
-    let samples: Vec<f32> = bytes
-        .as_chunks::<4>()
-        .0
-        .iter()
-        .map(|four| f32::from_le_bytes(*four))
-        .map(|sample| if sample.is_finite() { sample } else { 0.0 })
-        .collect();
-    let mut all = app
-        .listeners
-        .0
-        .lock()
-        .unwrap_or_else(PoisonError::into_inner);
-    let now = Instant::now();
-    all.retain(|_, listener| now.duration_since(listener.last) < KEPT);
-    if all.len() >= MOST_LISTENERS && !all.contains_key(&query.name) {
-        return Err(Problem::refused("too many windows listen at once"));
-    }
-    let listener = all.entry(query.name).or_insert_with(|| Listener {
-        decoder: Decoder::new(query.sample_rate),
-        sample_rate: query.sample_rate,
-        heard: 0,
-        last: now,
-    });
-    if listener.sample_rate != query.sample_rate {
-        *listener = Listener {
-            decoder: Decoder::new(query.sample_rate),
-            sample_rate: query.sample_rate,
-            heard: 0,
-            last: now,
-        };
-    }
-    listener.last = now;
-    listener.decoder.feed(&samples);
-    listener.heard += samples.len() as u64;
-    Ok(Json(answer(listener, query.clock)))
-}
-
-/// What was heard last, carried on to the last sample.
-fn answer(listener: &Listener, clock: f64) -> LiveAnswer {
-    let none = LiveAnswer {
-        label: None,
-        off_clock_ms: None,
-        run: None,
-    };
-    let rate = f64::from(listener.sample_rate);
-    let Some(run) = listener.decoder.so_far().pop() else {
-        return none;
-    };
-    // Half a second without a frame: it is gone.
-    let behind = listener.heard as f64 - run.end_sample;
-    let Some(last) = run
-        .rate
-        .frame_of(run.last)
-        .ok()
-        .filter(|_| behind < rate / 2.0)
-    else {
-        return none;
-    };
-    let on = (behind / run.samples_a_frame).max(0.0) + 1.0;
-    let (frame, forward) = match run.direction {
-        ltc::TapeDirection::Forward => (last as f64 + on, true),
-        ltc::TapeDirection::Backward => (last as f64 - on, false),
-    };
-    let day = run.rate.labels_in_a_day() as f64;
-    let seconds = run.rate.seconds_of(1) * frame;
-    let off = (seconds - clock + 43_200.0).rem_euclid(86_400.0) - 43_200.0;
-    LiveAnswer {
-        label: Some(run.rate.label(frame.rem_euclid(day) as u64)),
-        off_clock_ms: (forward && clock.is_finite()).then(|| (off * 1_000.0).round()),
-        run: Some(RunReport::of(&run)),
-    }
-}
-
-/// A pair of clocks over some time.
-#[derive(Deserialize, IntoParams)]
-#[into_params(parameter_in = Query)]
-pub struct DriftQuery {
-    /// The one.
-    #[param(value_type = String)]
-    one: Ppm,
-    /// The other.
-    #[param(value_type = String)]
-    other: Ppm,
-    /// Frames a second.
-    #[param(value_type = String)]
-    rate: FrameRate,
-    /// How long.
-    #[param(value_type = String)]
-    time: Span,
-}
-
-/// What two clocks run apart.
-#[derive(Serialize, ToSchema)]
-pub struct DriftAnswer {
-    /// In milliseconds.
-    ms: f64,
-    /// In frames.
-    frames: f64,
-    /// After how long it is half a frame, in words; none where it never is.
-    rejam_after: Option<String>,
-}
-
-/// How far two clocks run apart, and when to set them again.
-#[utoipa::path(get, path = "/api/timecode/drift", tag = "time", params(DriftQuery),
-    responses((status = 200, body = DriftAnswer), (status = 422, body = Problem)))]
-pub async fn drift_of(Query(query): Query<DriftQuery>) -> Json<DriftAnswer> {
-    let found = west_rail_core::timecode::drift(
-        &[query.one.ppm(), query.other.ppm()],
-        query.rate,
-        query.time.0 as f64,
-        west_rail_core::sync::TOLERANCE_FRAMES,
-    );
-    Json(DriftAnswer {
-        ms: (found.ms * 100.0).round() / 100.0,
-        frames: (found.frames * 100.0).round() / 100.0,
-        rejam_after: found
-            .rejam_seconds
-            .map(|seconds| Span(seconds as u64).label()),
+    let listeners = app.listeners.clone();
+    app.with_store(move |_, _| {
+        let (fours, _) = bytes.as_chunks::<4>();
+        let mut samples: Vec<f32> = fours.iter().map(|four| f32::from_le_bytes(*four)).collect();
+        let mut all = listeners.0.lock().unwrap_or_else(PoisonError::into_inner);
+        let now = Instant::now();
+        all.retain(|_, (_, last)| now.duration_since(*last) < KEPT);
+        if all.len() >= MOST_LISTENERS && !all.contains_key(&query.name) {
+            return Err(Problem::refused("too many windows listen at once"));
+        }
+        let fresh = || (Live::new(query.sample_rate), now);
+        let (live, last) = all.entry(query.name).or_insert_with(fresh);
+        if live.sample_rate() != query.sample_rate {
+            *live = Live::new(query.sample_rate);
+        }
+        *last = now;
+        live.feed(&mut samples);
+        let heard = live.now();
+        Ok(Json(LiveAnswer {
+            off_clock_ms: heard
+                .as_ref()
+                .and_then(|heard| heard.off_clock_ms(query.clock)),
+            run: heard.as_ref().map(|heard| RunReport::of(&heard.run)),
+            label: heard.map(|heard| heard.label),
+        }))
     })
+    .await
 }
 
 /// From when labels are wanted.

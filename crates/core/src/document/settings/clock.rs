@@ -16,6 +16,9 @@ pub struct ClockSetting {
     /// What was measured of it, in the place of its maker's figure.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub measured: Option<MeasuredClock>,
+    /// The offset that is entered in its menu, in frames.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub offset_frames: Option<i8>,
     /// The user bits that it sends or records.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(value_type = Option<String>)]

@@ -43,7 +43,8 @@ pub use sound::{
 };
 pub use source::{feed, feed_box, other_camera};
 pub use time::{
-    at_project_rate, camera_at_project_rate, feed_clock, free_run, timecode, timecode_of_project,
+    at_project_rate, camera_at_project_rate, feed_clock, free_run, take_late, timecode,
+    timecode_of_project,
 };
 
 use super::{Facts, Fix};

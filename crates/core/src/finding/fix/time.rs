@@ -3,7 +3,7 @@
 use super::build;
 use super::output::change_output;
 use super::recording::change_recording;
-use crate::document::{Change, ClockSetting, ClockWay, Command};
+use crate::document::{Change, ClockSetting, Command};
 use crate::finding::{Facts, Fix};
 use crate::path::{PortIx, giving};
 use crate::timecode::TimecodeRate;
@@ -118,19 +118,40 @@ pub fn feed_clock(facts: &Facts, clock: &crate::sync::ClockAt) -> Option<Fix> {
     (!plan.commands.is_empty()).then(|| Fix::new(title, plan.commands))
 }
 
-/// Counting all the time, not only while recording.
-pub fn free_run(facts: &Facts, placement: usize) -> Fix {
-    let setting = &facts.floor.build.placements[placement].settings.clock;
-    let after = ClockSetting {
-        way: None,
-        ..setting.clone()
-    };
-    debug_assert_eq!(setting.way, Some(ClockWay::RecordRun));
-    let command = Command::SetClock {
+/// What sets something of a clock.
+fn set_clock(facts: &Facts, placement: usize, change: impl Fn(&mut ClockSetting)) -> Command {
+    let before = &facts.floor.build.placements[placement].settings.clock;
+    let mut after = before.clone();
+    change(&mut after);
+    Command::SetClock {
         build: build(facts),
         device: facts.floor.build.placements[placement].id.clone(),
-        change: Change::between(setting, &after),
-    };
+        change: Change::between(before, &after),
+    }
+}
+
+/// Counting all the time, not only while recording.
+pub fn free_run(facts: &Facts, placement: usize) -> Fix {
     let title = format!("Let {} count all the time", facts.device(placement));
+    let command = set_clock(facts, placement, |setting| setting.way = None);
+    Fix::new(title, vec![command])
+}
+
+/// The offset entered in the device's menu.
+pub fn take_late(facts: &Facts, placement: usize, late_frames: i8) -> Fix {
+    let many = if late_frames.abs() == 1 {
+        "frame"
+    } else {
+        "frames"
+    };
+    let sign = if late_frames > 0 { "−" } else { "" };
+    let title = format!(
+        "Enter {sign}{} {many} in the menu of {}",
+        late_frames.unsigned_abs(),
+        facts.device(placement)
+    );
+    let command = set_clock(facts, placement, |setting| {
+        setting.offset_frames = Some(-late_frames);
+    });
     Fix::new(title, vec![command])
 }

@@ -8,11 +8,12 @@ use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::PortIx;
 use crate::quantity::ClockTime;
 use crate::sound::switched_to;
-use crate::sync::{ClockAt, Jams, TOLERANCE_FRAMES, Way, apart, at, clocks};
+use crate::sync::{ClockAt, Jams, Way, apart, at, clocks};
+use crate::timecode::TOLERANCE_FRAMES;
 
 /// Times that are named.
 const NAMED: usize = 4;
-/// From noon of the first day on a label may repeat: seconds of a day.
+/// From midnight on labels repeat: seconds of a day.
 const DAY: u64 = 86_400;
 
 pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
@@ -56,10 +57,21 @@ fn runs_apart(
     let other = facts.device(from.placement);
     let missed = turns.iter().find(|turn| turn.in_break.is_none());
     let day = between.frames(hours.length() as f64, rate);
-    let said = if between.measured { "" } else { "up to " };
-    let mut text = format!(
-        "{name} was jammed from {other}, and is {said}{day:.1} frames off at the end of the day"
-    );
+    let lasts = between.after(TOLERANCE_FRAMES, rate)?;
+    // Measured clocks do what was measured; the others may.
+    let off = if between.measured {
+        format!("is {day:.1} frames off")
+    } else {
+        format!("may be {day:.1} frames off")
+    };
+    // That it was jammed at all is only known where somebody said so.
+    let setting = &facts.floor.build.placements[clock.placement].settings.clock;
+    let mut text = match setting.way {
+        Some(_) => format!("{name} is jammed from {other} and {off} at the end of the day"),
+        None => format!(
+            "Nothing feeds {name} timecode all day: jammed from {other} at the beginning, it {off} at the end"
+        ),
+    };
     let severity = match missed {
         Some(turn) => {
             text += &format!("; no break comes before {}.", ClockTime::label_of(turn.at));
@@ -80,7 +92,7 @@ fn runs_apart(
     let reason = format!(
         "{:.3} ppm between them: half a frame after {}. Heat and cold add to it.",
         between.ppm,
-        between.after(TOLERANCE_FRAMES, rate)?.label()
+        lasts.label()
     );
     let finding = Finding::on_device(
         facts,
@@ -90,7 +102,6 @@ fn runs_apart(
         text,
         reason,
     );
-    let lasts = between.after(TOLERANCE_FRAMES, rate)?;
     Some(finding.with(facts, || {
         let mut fixes: Vec<_> = fix::feed_clock(facts, clock).into_iter().collect();
         if missed.is_some() {
@@ -145,7 +156,8 @@ fn cannot(facts: &Facts, clock: &ClockAt) -> Option<Finding> {
 fn late(facts: &Facts, clock: &ClockAt) -> Option<Finding> {
     let device = facts.floor.devices[clock.placement]?;
     let frames = device.clock.as_ref()?.late_frames;
-    (frames != 0).then(|| {
+    let setting = &facts.floor.build.placements[clock.placement].settings.clock;
+    (frames != 0 && setting.offset_frames != Some(-frames)).then(|| {
         let many = if frames.abs() == 1 { "frame" } else { "frames" };
         let text = format!(
             "{} labels its pictures {} {many} late when it is fed.",
@@ -162,6 +174,7 @@ fn late(facts: &Facts, clock: &ClockAt) -> Option<Finding> {
             text,
             reason,
         )
+        .with(facts, || [fix::take_late(facts, clock.placement, frames)])
     })
 }
 

@@ -252,7 +252,7 @@ fn label(facts: &Facts, shot: &Shot) -> Option<(TimecodeRate, usize)> {
 fn label_at(facts: &Facts, placement: usize) -> Option<(TimecodeRate, usize)> {
     let floor = facts.floor;
     let device = floor.devices[placement]?;
-    let fed = crate::sync::fed_by_cable(floor, facts.resolved, placement)
+    let fed = crate::path::fed_by_cable(floor, facts.resolved, placement)
         .and_then(|(port, _)| facts.resolved.signals[port].timecode);
     if let Some(timecode) = fed {
         return Some((timecode.rate, timecode.origin));

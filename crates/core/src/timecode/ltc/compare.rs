@@ -37,6 +37,14 @@ pub struct Compared {
     pub drift_ppm: Option<f64>,
 }
 
+impl Compared {
+    /// How far the clock of the second is off that of the first, in parts in a million, where both were
+    /// recorded by one recorder: who takes longer for the same time is slow.
+    pub fn clock_ppm(&self) -> Option<f64> {
+        self.drift_ppm.map(|drift| -drift)
+    }
+}
+
 impl LabelRun {
     /// Of a run that was read at a sample rate; none of one that runs backwards or holds labels that name
     /// no frame.

@@ -5,7 +5,6 @@ use super::clock::{BitClock, Word};
 use super::detect::{Detector, FAST, SLOW, Scale, USUAL};
 use super::lane::{Lane, Look};
 use super::runs::{Run, Tracker};
-use crate::timecode::Label;
 
 /// So long, in seconds, nothing is read before other speeds are tried.
 const PATIENCE: f64 = 1.0;
@@ -120,19 +119,9 @@ impl Decoder {
         }
     }
 
-    /// What was read last: its label, when it began in samples, and whether it runs backwards.
-    pub fn latest(&self) -> Option<(Label, f64, bool)> {
-        self.tracker.latest()
-    }
-
     /// The runs so far.
     pub fn so_far(&self) -> Vec<Run> {
         self.tracker.so_far(self.sample_rate)
-    }
-
-    /// How many frames were read.
-    pub fn words(&self) -> u64 {
-        self.tracker.words
     }
 
     /// The runs, at the end.

@@ -9,6 +9,7 @@ mod decode;
 mod detect;
 mod encode;
 mod lane;
+mod live;
 mod making;
 mod resample;
 mod runs;
@@ -17,6 +18,7 @@ pub use codeword::{Codeword, UserBits};
 pub use compare::{Compared, LabelRun, compare};
 pub use decode::Decoder;
 pub use encode::{Encoder, Signal};
+pub use live::{Heard, Live};
 pub use making::{Making, NotMade, Start, samples_from_midnight};
 pub use runs::{Gap, Run, TapeDirection};
 

@@ -19,6 +19,13 @@ const MOST_GAPS: usize = 1_000;
 /// Runs that are kept: a recording of noise makes no more memory than that.
 const MOST_RUNS: usize = 10_000;
 
+impl Run {
+    /// Whether it runs at its nominal speed, so that what it is off is its clock's doing.
+    pub fn is_at_speed(&self) -> bool {
+        (self.speed - 1.0).abs() < OFF_SPEED
+    }
+}
+
 /// Which way the tape ran.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, serde::Serialize, utoipa::ToSchema)]
 #[serde(rename_all = "lowercase")]
@@ -34,6 +41,8 @@ pub enum TapeDirection {
 pub struct Gap {
     /// The sample where the first of them begins.
     pub first_sample: u64,
+    /// The sample where the last of them ends.
+    pub end_sample: u64,
     /// How many.
     pub frames: u64,
 }
@@ -77,7 +86,6 @@ pub(super) struct Tracker {
     runs: Vec<Open>,
     /// One that doesn't continue the last run, and waits for a second that continues it.
     stray: Option<Open>,
-    pub(super) words: u64,
 }
 
 /// A run that may go on. Frames are counted from its first; times are those of the words' marks, from the
@@ -130,7 +138,6 @@ impl Line {
 
 impl Tracker {
     pub(super) fn take(&mut self, word: Word, sample_rate: u32) {
-        self.words += 1;
         let rate = f64::from(sample_rate);
         if let Some(run) = self.runs.last_mut()
             && run.continues(&word, rate)
@@ -185,12 +192,6 @@ impl Tracker {
             .iter()
             .map(|run| run.closed(sample_rate))
             .collect()
-    }
-
-    /// What was read last, and where it began.
-    pub(super) fn latest(&self) -> Option<(Label, f64, bool)> {
-        let run = self.runs.last()?;
-        Some((run.last.label, run.last.start, run.last.backward))
     }
 
     /// The runs so far, the open one as if it ended here.
@@ -266,6 +267,7 @@ impl Open {
             if self.gaps.len() < MOST_GAPS {
                 self.gaps.push(Gap {
                     first_sample: self.last.end.round().max(0.0) as u64,
+                    end_sample: word.start.round().max(0.0) as u64,
                     frames: apart - 1,
                 });
             }
