@@ -1,6 +1,6 @@
 import { execFileSync } from "node:child_process";
 import { join } from "node:path";
-import type { Page } from "@playwright/test";
+import { chromium, type Page } from "@playwright/test";
 import { BINARY, expect, NIGHT, open, test } from "../server";
 
 const clock = (page: Page) => page.getByRole("complementary", { name: "Clock" });
@@ -90,26 +90,70 @@ test("a recording that says another time than its timecode gets a corrected copy
   expect(read.against.off_frames).toBe(0);
 });
 
-test("the sound input is listened to", async ({ page, server }) => {
+test("the sound input is listened to", async ({ server }) => {
+  // Chromium's own stand-in for a sound input plays a file, round and round.
+  const file = join(server.folder, "input.wav");
+  execFileSync(BINARY, ["ltc", "make", "--rate", "25", "--start", "12:00:00:00", "--length", "60s", "--bits", "16", file]);
+  const { executablePath, args = [] } = test.info().project.use.launchOptions ?? {};
+  const fake = ["--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream", `--use-file-for-fake-audio-capture=${file}`];
+  const browser = await chromium.launch({ executablePath, args: [...args, ...fake] });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await open(page, server, `${NIGHT}/time`);
+    await page.getByRole("button", { name: "Bench: make, read, compare and hear timecode" }).click();
+    const hear = page.getByRole("region", { name: "Hear timecode" });
+    await hear.getByRole("button", { name: "Listen at the sound input" }).click();
+    await expect(hear).toContainText(/12:00:\d\d:\d\d/);
+    await expect(hear).toContainText("ahead of this machine’s clock");
+    await hear.getByRole("button", { name: "Stop listening" }).click();
+    await expect(hear).not.toContainText("12:00:");
+  } finally {
+    await browser.close();
+  }
+});
+
+test("timecode is played out of the machine, and stopped", async ({ page, server }) => {
+  // What would be heard: the pieces that are handed to the sound output.
+  await page.addInitScript(() => {
+    const start = AudioBufferSourceNode.prototype.start;
+    const played: [number, number][] = [];
+    Object.assign(window, { played });
+    AudioBufferSourceNode.prototype.start = function (when?: number) {
+      played.push([when ?? 0, this.buffer?.length ?? 0]);
+      start.call(this, when);
+    };
+  });
   await open(page, server, `${NIGHT}/time`);
   await page.getByRole("button", { name: "Bench: make, read, compare and hear timecode" }).click();
-  // In the place of a sound input: timecode that is made here and played round and round.
-  await page.evaluate(async () => {
-    const context = new AudioContext({ sampleRate: 48_000 });
-    const bytes = await (await fetch("/api/timecode.wav?rate=25&start=12:00:00:00&length=20%20s")).arrayBuffer();
-    const source = context.createBufferSource();
-    source.buffer = await context.decodeAudioData(bytes);
-    const out = context.createMediaStreamDestination();
-    source.connect(out);
-    source.start();
-    navigator.mediaDevices.getUserMedia = () => Promise.resolve(out.stream);
-  });
-  const hear = page.getByRole("region", { name: "Hear timecode" });
-  await hear.getByRole("button", { name: "Listen at the sound input" }).click();
-  await expect(hear).toContainText(/12:00:\d\d:\d\d/);
-  await expect(hear).toContainText("ahead of this machine’s clock");
-  await hear.getByRole("button", { name: "Stop listening" }).click();
-  await expect(hear).not.toContainText("12:00:");
+  const make = page.getByRole("region", { name: "Make timecode" });
+  await make.getByLabel("From, or now").fill("now");
+  await make.getByLabel("Length").fill("12 h");
+  await make.getByRole("button", { name: "Play it" }).click();
+  const played = () => page.evaluate(() => (window as unknown as { played: [number, number][] }).played);
+  await expect.poll(async () => (await played()).length).toBeGreaterThan(2);
+  const pieces = await played();
+  for (const [number, [when]] of pieces.entries()) {
+    const before = pieces[number - 1];
+    // Each begins on the sample where the one before ends.
+    if (before) expect(Math.abs((when - before[0]) * 48_000 - before[1])).toBeLessThan(0.01);
+  }
+  await make.getByRole("button", { name: "Stop playing" }).click();
+  await expect(make.getByRole("button", { name: "Play it" })).toBeVisible();
+  await expect(make.getByRole("alert")).toHaveCount(0);
+});
+
+test("a clock’s offset is entered where it is late, and what isn’t one is said", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/time?clock=a`);
+  const offset = clock(page).getByLabel("Offset, in frames");
+  await offset.fill("half");
+  await offset.press("Enter");
+  await expect(clock(page)).toContainText("write whole frames");
+  await expect(offset).toHaveValue("half");
+  await offset.fill("-1");
+  await offset.press("Enter");
+  await expect(clock(page)).not.toContainText("write whole frames");
+  await page.reload();
+  await expect(offset).toHaveValue("-1");
 });
 
 test("the sync sheet goes on paper", async ({ page, server }) => {

@@ -9,7 +9,7 @@ use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use west_rail_core::format::FrameRate;
 use west_rail_core::quantity::{ClockTime, Decibels, Span, Unreadable, signed};
-use west_rail_core::timecode::ltc::{self, Compared, Encoder, Making, Start, UserBits};
+use west_rail_core::timecode::ltc::{self, Compared, Day, Encoder, Making, Start, UserBits};
 use west_rail_core::timecode::{Drift, Label, TimecodeRate};
 use west_rail_core::wav::{
     LtcReader, LtcReport, Notes, SampleBits, WavStream, head, label_runs, restamped,
@@ -195,8 +195,8 @@ pub struct MakeArguments {
     #[arg(long)]
     user_bits: Option<UserBits>,
     /// A date in the user bits and in the file: 2031-05-04
-    #[arg(long, conflicts_with = "user_bits", value_parser = date)]
-    date: Option<jiff::civil::Date>,
+    #[arg(long, conflicts_with = "user_bits")]
+    date: Option<Day>,
     /// Write over a file that is there, whatever it is
     #[arg(long)]
     force: bool,
@@ -215,12 +215,6 @@ fn sample_bits(text: &str) -> Result<SampleBits, Unreadable> {
             "write 16, 24 or 32f",
         )),
     }
-}
-
-fn date(text: &str) -> Result<jiff::civil::Date, Unreadable> {
-    text.trim()
-        .parse()
-        .map_err(|_| Unreadable::new(text, "a date", "write it like 2031-05-04"))
 }
 
 #[derive(Serialize)]
@@ -243,20 +237,12 @@ fn make(arguments: &MakeArguments, json: bool) -> Outcome {
         sample_rate: arguments.sample_rate,
         level: arguments.level,
         user_bits: arguments.user_bits,
-        date: arguments
-            .date
-            .map(|date| (date.year() as u16, date.month() as u8, date.day() as u8)),
+        date: arguments.date,
     };
     let signal = making.signal(since_midnight.as_secs_f64())?;
     let at = arguments.file.display();
     let failed = |error: std::io::Error| Failure(format!("{at}: {error}"));
-    let notes = Notes {
-        time_reference: Some(signal.samples_from_midnight()),
-        date: arguments.date.map(|date| date.to_string()),
-        originator: Some("West Rail".into()),
-        description: Some(format!("{MADE}{}", signal.rate)),
-        ..Notes::default()
-    };
+    let notes = Notes::of_made(&signal, arguments.date);
     let mut encoder = Encoder::new(signal);
     let file = new_file(&arguments.file, arguments.force)?;
     let mut file = BufWriter::new(file);
@@ -310,9 +296,6 @@ fn make(arguments: &MakeArguments, json: bool) -> Outcome {
     Ok(ExitCode::SUCCESS)
 }
 
-/// What a file that was made here says of itself.
-const MADE: &str = "Linear timecode, ";
-
 /// A file to be written: one that wasn't there, holds nothing, was made here, or may be written over.
 fn new_file(path: &Path, force: bool) -> Result<File, Failure> {
     if path.exists() && !force && !is_ours(path) {
@@ -332,8 +315,7 @@ fn is_ours(path: &Path) -> bool {
     if !matches!(file, Ok(Ok(_))) || stream.feed(&beginning, &mut |_, _| ()).is_err() {
         return beginning.is_empty() && file.is_ok();
     }
-    let description = stream.notes().description.as_deref();
-    beginning.is_empty() || description.is_some_and(|text| text.starts_with(MADE))
+    beginning.is_empty() || stream.notes().is_made()
 }
 
 #[derive(Args)]
@@ -581,11 +563,7 @@ fn stamp(arguments: &StampArguments, json: bool) -> Outcome {
         .take(BEGINNING)
         .read_to_end(&mut beginning)
         .map_err(failed)?;
-    let wanted = Notes {
-        originator: Some("West Rail".into()),
-        ..Notes::default()
-    };
-    let new = restamped(&beginning, reference, &wanted)
+    let new = restamped(&beginning, reference, &Notes::of_copy())
         .map_err(|error| Failure(format!("{at}: {error}")))?;
     let mut copy = BufWriter::new(new_file(&arguments.copy, arguments.force)?);
     let to = arguments.copy.display();

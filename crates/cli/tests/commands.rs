@@ -1,6 +1,8 @@
 //! The command line as scripts use it: JSON fields, exit statuses, one line for what is wrong.
 
-use assert_cmd::Command;
+mod common;
+
+use common::{answer, run};
 use serde_json::{Value, json};
 use std::path::Path;
 
@@ -8,26 +10,6 @@ const DEMO: &str = concat!(
     env!("CARGO_MANIFEST_DIR"),
     "/../../demo/the-night-pour.json"
 );
-
-fn run(arguments: &[&str]) -> (i32, String, String) {
-    let output = Command::cargo_bin("west-rail")
-        .unwrap()
-        .args(arguments)
-        .output()
-        .unwrap();
-    let text = |bytes: Vec<u8>| String::from_utf8(bytes).unwrap();
-    (
-        output.status.code().unwrap(),
-        text(output.stdout),
-        text(output.stderr),
-    )
-}
-
-fn answer(arguments: &[&str]) -> Value {
-    let (status, out, error) = run(&[arguments, &["--json"]].concat());
-    assert_eq!(status, 0, "{error}");
-    serde_json::from_str(&out).unwrap()
-}
 
 #[test]
 fn carry_gives_the_wires_and_the_cable() {

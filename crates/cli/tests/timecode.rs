@@ -1,30 +1,12 @@
 //! Timecode on the command line: the figures, files made and read, and another decoder and encoder against
 //! ours where one is there.
 
-use assert_cmd::Command;
-use serde_json::{Value, json};
+mod common;
+
+use common::{answer, run};
+use serde_json::json;
 use std::path::{Path, PathBuf};
 use std::process::{Command as Process, Stdio};
-
-fn run(arguments: &[&str]) -> (i32, String, String) {
-    let output = Command::cargo_bin("west-rail")
-        .unwrap()
-        .args(arguments)
-        .output()
-        .unwrap();
-    let text = |bytes: Vec<u8>| String::from_utf8(bytes).unwrap();
-    (
-        output.status.code().unwrap(),
-        text(output.stdout),
-        text(output.stderr),
-    )
-}
-
-fn answer(arguments: &[&str]) -> Value {
-    let (status, out, error) = run(&[arguments, &["--json"]].concat());
-    assert_eq!(status, 0, "{error}");
-    serde_json::from_str(&out).unwrap()
-}
 
 fn refused(arguments: &[&str]) -> String {
     let (status, _, error) = run(arguments);

@@ -7542,6 +7542,10 @@ export interface operations {
                 level?: string;
                 /** @description Eight hexadecimal digits that every frame carries. */
                 user_bits?: string;
+                /** @description A day in the user bits and in the file: 2031-05-04. */
+                date?: string;
+                /** @description Only say whether it can be made. */
+                check?: boolean;
             };
             header?: never;
             path?: never;
@@ -7556,6 +7560,13 @@ export interface operations {
                 content: {
                     "audio/wav": number[];
                 };
+            };
+            /** @description It can be made. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             422: {
                 headers: {

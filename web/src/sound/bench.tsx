@@ -3,30 +3,20 @@ import { sentenceOf, type TrackSheet, type WavAnswer } from "../api/client";
 import { readWav, toneAddress } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
+import { Disclosure } from "../ui/disclosure";
 import { Choice, PlainField } from "../ui/field";
 import { setSound } from "./gain";
 import { decibels } from "./scale";
 
 /** Tones to line up with, and recordings read against the plan. */
 export function Bench({ sheets }: { sheets: TrackSheet[] }) {
-  const [open, setOpen] = useState(false);
   return (
-    <section aria-label="Sound bench" className="mt-6">
-      <h3>
-        <button type="button" aria-expanded={open} className="font-semibold hover:underline" onClick={() => setOpen(!open)}>
-          <span aria-hidden className="inline-block w-4 text-dim">
-            {open ? "−" : "+"}
-          </span>
-          Bench: tones, and recordings against the plan
-        </button>
-      </h3>
-      {open && (
-        <div className="grid gap-6 pl-4 lg:grid-cols-[15rem_1fr]">
-          <Tones />
-          <Recordings sheets={sheets} />
-        </div>
-      )}
-    </section>
+    <Disclosure label="Sound bench" heading="Bench: tones, and recordings against the plan">
+      <div className="grid gap-6 pl-4 lg:grid-cols-[15rem_1fr]">
+        <Tones />
+        <Recordings sheets={sheets} />
+      </div>
+    </Disclosure>
   );
 }
 

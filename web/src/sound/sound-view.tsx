@@ -1,9 +1,9 @@
 import { useState } from "react";
-import { flushSync } from "react-dom";
-import { useSearchParams } from "react-router";
 import type { SoundReport } from "../api/client";
 import { ixmlAddress, planGains, tracksAddress } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
+import { useChosen } from "../frame/chosen";
+import { usePaper } from "../frame/paper";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { TypedField } from "../ui/field";
@@ -20,28 +20,14 @@ import { TrackSheetPage } from "./track-sheet";
  *  recorded against what was planned. */
 export function SoundView() {
   const { id, build, workspace, attempt, edit } = useWorkbench();
-  const [search, setSearch] = useSearchParams();
-  const [paper, setPaper] = useState(false);
+  const [chosen, choose] = useChosen("chain");
+  const [paper, print] = usePaper();
   // While a gain is dragged, everything shows what it would be.
   const [tried, setTried] = useState<SoundReport>();
   const sound = tried ?? workspace.report.sound;
   const { chains, sheets, room } = sound;
   const worst = chains.find((chain) => chain.worst === "stop") ?? chains.find((chain) => chain.worst === "caution") ?? chains[0];
-  const chain = chains.find((other) => other.id === search.get("chain")) ?? worst;
-  const choose = (next: string) =>
-    setSearch(
-      (old) => {
-        const params = new URLSearchParams(old);
-        params.set("chain", next);
-        return params;
-      },
-      { replace: true },
-    );
-  const print = () => {
-    flushSync(() => setPaper(true));
-    window.print();
-    setPaper(false);
-  };
+  const chain = chains.find((other) => other.id === chosen) ?? worst;
   if (paper) return <TrackSheetPage sound={sound} />;
   const findings = workspace.report.findings.filter((finding) => finding.area === "sound");
   const here = chain ? findings.filter((finding) => concerns(finding.at, chain, build.connections)) : findings;

@@ -39,6 +39,12 @@ export function ClockControls({ clock, time, children }: { clock: ClockReport; t
         <Choice label="Its time" value={setting.way ?? ""} options={SET} onChoose={(value) => attempt(set({ way: value || null }))} />
         <TypedField label="User bits" value={setting.user_bits ?? ""} placeholder="00A1B2C3" send={(typed) => edit(set({ user_bits: typed.trim() || null }))} />
         <TypedField
+          label="Offset, in frames"
+          value={setting.offset_frames == null ? "" : String(setting.offset_frames)}
+          placeholder="-1"
+          send={(typed) => edit(set({ offset_frames: wholeFrames(typed) }))}
+        />
+        <TypedField
           label="Measured"
           value={measured?.ppm ?? ""}
           placeholder="0.4 ppm"
@@ -57,4 +63,13 @@ export function ClockControls({ clock, time, children }: { clock: ClockReport; t
       </ul>
     </section>
   );
+}
+
+/** Frames as they are typed: whole ones, either way. */
+function wholeFrames(typed: string): number | null {
+  const text = typed.trim().replace("−", "-");
+  if (text === "") return null;
+  const frames = Number(text);
+  if (!Number.isInteger(frames) || Math.abs(frames) > 127) throw new Error("write whole frames, like -1, up to 127 either way");
+  return frames;
 }

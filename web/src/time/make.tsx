@@ -1,9 +1,10 @@
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Problem, sentenceOf } from "../api/client";
 import { timecodeAddress } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, PlainField } from "../ui/field";
+import { LEAD, play } from "./play";
 import { sinceMidnight } from "./since-midnight";
 
 const RATES = [16_000, 44_100, 48_000, 88_200, 96_000, 192_000];
@@ -18,27 +19,27 @@ export function Make() {
   const [bits, setBits] = useState("24");
   const [level, setLevel] = useState("-12");
   const [userBits, setUserBits] = useState("");
+  const [date, setDate] = useState("");
   const [problem, setProblem] = useState<string>();
   const [playing, setPlaying] = useState(false);
-  const sound = useRef<AudioContext>(undefined);
-  const address = () =>
+  const stop = useRef<AbortController>(undefined);
+  useEffect(() => () => stop.current?.abort(), []);
+  const isNow = start.trim().toLowerCase() === "now";
+  const address = (more: Record<string, string>) =>
     timecodeAddress({
       rate,
-      ...(start.trim().toLowerCase() === "now" ? { clock: String(sinceMidnight()) } : {}),
+      ...(isNow ? { clock: String(sinceMidnight()) } : {}),
       start,
       length,
       sample_rate: sampleRate,
       bits,
       level: `${level} dB`,
       ...(userBits.trim() ? { user_bits: userBits.trim() } : {}),
+      ...(date.trim() ? { date: date.trim() } : {}),
+      ...more,
     });
-  const stop = () => {
-    void sound.current?.close();
-    sound.current = undefined;
-    setPlaying(false);
-  };
-  async function fetched() {
-    const response = await fetch(address()).catch(() => {
+  async function fetched(more: Record<string, string>) {
+    const response = await fetch(address(more)).catch(() => {
       throw new Problem(0, "The server doesn’t answer.");
     });
     if (!response.ok) throw new Problem(response.status, ((await response.json()) as { detail?: string }).detail ?? "It can’t be made.");
@@ -47,29 +48,31 @@ export function Make() {
   async function save() {
     setProblem(undefined);
     try {
+      // Looked at first: what can't be made is said here, and what can goes to a file as it is made.
+      await fetched({ check: "true" });
       const link = document.createElement("a");
-      link.href = URL.createObjectURL(await (await fetched()).blob());
+      link.href = address({});
       link.download = `timecode ${start.replaceAll(/[:;]/g, ".")} ${rate}.wav`;
       link.click();
-      URL.revokeObjectURL(link.href);
     } catch (error) {
       setProblem(sentenceOf(error));
     }
   }
-  async function play() {
+  async function listen() {
     setProblem(undefined);
+    const mine = new AbortController();
+    stop.current = mine;
+    const context = new AudioContext({ sampleRate: Number(sampleRate) });
     try {
-      const bytes = await (await fetched()).arrayBuffer();
-      const context = new AudioContext({ sampleRate: Number(sampleRate) });
-      sound.current = context;
-      const source = context.createBufferSource();
-      source.buffer = await context.decodeAudioData(bytes);
-      source.connect(context.destination);
-      source.onended = stop;
-      source.start();
       setPlaying(true);
+      const begun = context.currentTime;
+      const { body } = await fetched({ bits: "32f", ...(isNow ? { clock: String(sinceMidnight() + LEAD) } : {}) });
+      if (body) await play(body, context, begun, mine.signal);
     } catch (error) {
-      setProblem(sentenceOf(error));
+      if (!mine.signal.aborted) setProblem(sentenceOf(error));
+    } finally {
+      void context.close();
+      setPlaying(false);
     }
   }
   return (
@@ -102,8 +105,11 @@ export function Make() {
         <div className="w-28">
           <PlainField label="User bits" example="00000000" value={userBits} onChange={setUserBits} />
         </div>
+        <div className="w-28">
+          <PlainField label="Or a date in them" example="2031-05-04" value={date} onChange={setDate} />
+        </div>
         <Button onClick={() => void save()}>Save as WAV</Button>
-        <Button onClick={playing ? stop : () => void play()}>{playing ? "Stop playing" : "Play it"}</Button>
+        <Button onClick={playing ? () => stop.current?.abort() : () => void listen()}>{playing ? "Stop playing" : "Play it"}</Button>
       </div>
       <p className="mt-1 text-small text-dim">
         This machine’s clock is 20 to 50 ppm off: a master for a rehearsal, not for a day. Timecode is loud and harsh: take headphones off first.

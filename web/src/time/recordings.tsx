@@ -12,9 +12,6 @@ interface Read {
   answer: LtcAnswer;
 }
 
-/** As many as are compared at once. */
-const MOST = 12;
-
 /** Recordings with timecode: read, then each against each. */
 export function Recordings() {
   const [read, setRead] = useState<Read[]>([]);
@@ -32,13 +29,12 @@ export function Recordings() {
     setProblem(undefined);
     let all = read;
     try {
-      for (const file of files.slice(0, MOST - read.length)) {
+      for (const file of files) {
         setShare({ name: file.name, share: 0 });
         const answer = await readTimecode(file, (part) => setShare({ name: file.name, share: part }), mine.signal);
         all = [...all, { name: file.name, file, answer }];
         setRead(all);
       }
-      if (files.length > MOST - read.length) setProblem(`Two to ${MOST} recordings are compared at once; the others were left.`);
       await compare(all);
     } catch (error) {
       if (stop.current === mine) setProblem(sentenceOf(error));
@@ -124,9 +120,9 @@ function Recording({ read, remove, fail }: { read: Read; remove: () => void; fai
       </h5>
       {recording.channel == null ? <p className="text-caution">There is no timecode in it.</p> : <Runs recording={recording} />}
       {against && (
-        <p className={Math.abs(against.off_frames) >= 0.5 ? "text-caution" : "text-dim"}>
+        <p className={against.agrees ? "text-dim" : "text-caution"}>
           Its own time says {against.file} where the timecode says {against.ltc}: {against.off_frames} frames, {against.off_ms} ms.{" "}
-          {Math.abs(against.off_frames) >= 0.5 && (
+          {!against.agrees && (
             <button type="button" className="underline decoration-dotted underline-offset-3" onClick={() => void save(against.samples_from_midnight)}>
               Save a corrected copy
             </button>
@@ -215,8 +211,8 @@ function Compared({ read, pairs }: { read: Read[]; pairs: ComparedPair[] }) {
                   </svg>
                 </td>
                 <td className="pl-3">
-                  {drift != null && clock && (
-                    <button type="button" className="underline decoration-dotted underline-offset-3" onClick={() => use(-drift, names)}>
+                  {pair.clock_ppm != null && clock && (
+                    <button type="button" className="underline decoration-dotted underline-offset-3" onClick={() => use(pair.clock_ppm ?? 0, names)}>
                       Use as measured
                     </button>
                   )}

@@ -24,7 +24,7 @@ export function Runs({ recording }: { recording: LtcAnswer["recording"] }) {
                 <Stretch
                   key={`gap ${gap.first_sample}`}
                   from={seconds(gap.first_sample)}
-                  to={seconds(gap.first_sample) + (gap.frames * (seconds(run.end_sample) - seconds(run.first_sample))) / Math.max(1, run.frames)}
+                  to={seconds(gap.end_sample)}
                   says={`${gap.frames} frames missing`}
                   className="inset-y-0 bg-stop"
                 />
@@ -45,8 +45,7 @@ export function Runs({ recording }: { recording: LtcAnswer["recording"] }) {
         </thead>
         <tbody>
           {recording.runs.slice(0, 100).map((run, number) => {
-            const missing = run.gaps.reduce((sum, gap) => sum + gap.frames, 0);
-            const atSpeed = Math.abs(run.speed - 1) < 0.005;
+            const { missing, at_speed: atSpeed } = run;
             return (
               <tr key={run.first_sample} className="border-t border-rule">
                 <td className="pr-3">

@@ -1,8 +1,7 @@
-import { useState } from "react";
-import { flushSync } from "react-dom";
-import { useSearchParams } from "react-router";
 import { planSync } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
+import { useChosen } from "../frame/chosen";
+import { usePaper } from "../frame/paper";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { TimecodeBench } from "./bench";
@@ -16,25 +15,11 @@ import { SyncSheet } from "./sync-sheet";
  *  bench where timecode is made, read and compared. */
 export function TimeView() {
   const { id, build, workspace, attempt } = useWorkbench();
-  const [search, setSearch] = useSearchParams();
-  const [paper, setPaper] = useState(false);
+  const [chosen, choose] = useChosen("clock");
+  const [paper, print] = usePaper();
   const { time, findings } = workspace.report;
   const worst = time.clocks.find((clock) => clock.worst === "stop") ?? time.clocks.find((clock) => clock.worst === "caution") ?? time.clocks[0];
-  const clock = time.clocks.find((other) => other.device === search.get("clock")) ?? worst;
-  const choose = (next: string) =>
-    setSearch(
-      (old) => {
-        const params = new URLSearchParams(old);
-        params.set("clock", next);
-        return params;
-      },
-      { replace: true },
-    );
-  const print = () => {
-    flushSync(() => setPaper(true));
-    window.print();
-    setPaper(false);
-  };
+  const clock = time.clocks.find((other) => other.device === chosen) ?? worst;
   if (paper) return <SyncSheet time={time} />;
   const mine = findings.filter((finding) => finding.area === "time");
   const here = clock

@@ -1,5 +1,6 @@
 //! What a file says of its own time: the broadcast extension (`bext`, EBU Tech 3285) and iXML.
 
+use crate::timecode::ltc::{Day, Signal};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -33,7 +34,37 @@ pub struct Notes {
     pub ixml_timecode_flag: Option<String>,
 }
 
+/// Who made a file, where West Rail did.
+const MAKER: &str = "West Rail";
+/// How the description of made timecode begins.
+const MADE: &str = "Linear timecode, ";
+
 impl Notes {
+    /// What a copy gets that said no time of its own.
+    pub fn of_copy() -> Self {
+        Self {
+            originator: Some(MAKER.into()),
+            ..Self::default()
+        }
+    }
+
+    /// What timecode that is made here says of itself.
+    pub fn of_made(signal: &Signal, date: Option<Day>) -> Self {
+        Self {
+            time_reference: Some(signal.samples_from_midnight()),
+            date: date.map(|date| date.to_string()),
+            description: Some(format!("{MADE}{}", signal.rate)),
+            ..Self::of_copy()
+        }
+    }
+
+    /// Whether that is what it says.
+    pub fn is_made(&self) -> bool {
+        let description = self.description.as_deref();
+        self.originator.as_deref() == Some(MAKER)
+            && description.is_some_and(|text| text.starts_with(MADE))
+    }
+
     /// Takes what a `bext` chunk says.
     pub(super) fn read_bext(&mut self, chunk: &[u8]) {
         let text = |(from, length): (usize, usize)| {

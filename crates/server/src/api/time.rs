@@ -8,17 +8,18 @@ use crate::problem::Problem;
 use axum::Json;
 use axum::body::{Body, Bytes};
 use axum::extract::State;
-use axum::http::header;
+use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
+use std::convert::Infallible;
 use std::sync::{Mutex, PoisonError};
 use std::time::{Duration, Instant};
 use utoipa::{IntoParams, ToSchema};
 use west_rail_core::quantity::{Decibels, Span};
 use west_rail_core::report::{SyncPlan, sync_plan};
 use west_rail_core::timecode::TimecodeRate;
-use west_rail_core::timecode::ltc::{self, Encoder, LabelRun, Live, Making, Start, UserBits};
+use west_rail_core::timecode::ltc::{self, Day, Encoder, LabelRun, Live, Making, Start, UserBits};
 use west_rail_core::wav::{
     LtcReader, LtcReport, Notes, RunReport, SampleBits, head, label_runs, restamped,
 };
@@ -71,23 +72,21 @@ pub struct MakeQuery {
     /// Eight hexadecimal digits that every frame carries.
     #[param(value_type = Option<String>)]
     user_bits: Option<UserBits>,
+    /// A day in the user bits and in the file: 2031-05-04.
+    #[param(value_type = Option<String>)]
+    date: Option<Day>,
+    /// Only say whether it can be made.
+    check: Option<bool>,
 }
 
-/// Timecode from here lasts at most so long: it is made in memory. The command line makes a day.
-const LONGEST: u64 = 3_600;
+/// Samples that are made together, and pieces of them that wait to be sent.
+const MADE_AT_ONCE: usize = 1 << 16;
+const WAITING: usize = 4;
 
 /// Linear timecode as a WAV file.
 #[utoipa::path(get, path = "/api/timecode.wav", tag = "time", params(MakeQuery),
-    responses((status = 200, content_type = "audio/wav", body = Vec<u8>), (status = 422, body = Problem)))]
-pub async fn make_ltc(
-    State(app): State<App>,
-    Query(query): Query<MakeQuery>,
-) -> Result<Response, Problem> {
-    if query.length.0 > LONGEST {
-        return Err(Problem::refused(
-            "timecode from here lasts at most an hour: the command line makes up to a day (west-rail ltc make)",
-        ));
-    }
+    responses((status = 200, content_type = "audio/wav", body = Vec<u8>), (status = 204, description = "It can be made."), (status = 422, body = Problem)))]
+pub async fn make_ltc(Query(query): Query<MakeQuery>) -> Result<Response, Problem> {
     let refused = |error: &dyn std::fmt::Display| Problem::refused(error.to_string());
     let start: Start = query.start.parse().map_err(|error| refused(&error))?;
     let clock = query.clock.filter(|clock| (0.0..=86_400.0).contains(clock));
@@ -113,39 +112,52 @@ pub async fn make_ltc(
         sample_rate: query.sample_rate.unwrap_or(48_000),
         level: query.level.unwrap_or(Decibels::whole(-12)),
         user_bits: query.user_bits,
-        date: None,
+        date: query.date,
     };
     let signal = making
         .signal(clock.unwrap_or(0.0))
         .map_err(|error| refused(&error))?;
-    let bytes = app
-        .large(move |_, _| {
-            let mut encoder = Encoder::new(signal);
-            let notes = Notes {
-                time_reference: Some(signal.samples_from_midnight()),
-                originator: Some("West Rail".into()),
-                description: Some(format!("Linear timecode, {}", signal.rate)),
-                ..Notes::default()
-            };
-            let mut bytes = head(signal.sample_rate, bits, encoder.total(), &notes);
-            let mut samples = vec![0.0; 1 << 16];
-            loop {
-                let made = encoder.fill(&mut samples);
-                if made == 0 {
-                    break Ok(bytes);
-                }
-                bits.write(&samples[..made], &mut bytes);
-            }
-        })
-        .await?;
+    if query.check == Some(true) {
+        return Ok(StatusCode::NO_CONTENT.into_response());
+    }
+    let mut encoder = Encoder::new(signal);
+    let notes = Notes::of_made(&signal, query.date);
+    let head = head(signal.sample_rate, bits, encoder.total(), &notes);
+    let data = encoder.total() * bits.bytes() as u64;
     let headers = [
-        (header::CONTENT_TYPE, "audio/wav"),
+        (header::CONTENT_TYPE, "audio/wav".to_string()),
         (
             header::CONTENT_DISPOSITION,
-            "attachment; filename=\"timecode.wav\"",
+            "attachment; filename=\"timecode.wav\"".to_string(),
+        ),
+        (
+            header::CONTENT_LENGTH,
+            (head.len() as u64 + data + data % 2).to_string(),
         ),
     ];
-    Ok((headers, bytes).into_response())
+    // A day of it is gigabytes: it is made as it is taken, off the async threads.
+    let (made, taken) = tokio::sync::mpsc::channel::<Result<Bytes, Infallible>>(WAITING);
+    tokio::task::spawn_blocking(move || {
+        let mut piece = head;
+        let mut samples = vec![0.0; MADE_AT_ONCE];
+        loop {
+            let count = encoder.fill(&mut samples);
+            bits.write(&samples[..count], &mut piece);
+            if count == 0 && data % 2 == 1 {
+                piece.push(0);
+            }
+            // Who asked may be gone.
+            if made
+                .blocking_send(Ok(std::mem::take(&mut piece).into()))
+                .is_err()
+                || count == 0
+            {
+                return;
+            }
+        }
+    });
+    let body = Body::from_stream(tokio_stream::wrappers::ReceiverStream::new(taken));
+    Ok((headers, body).into_response())
 }
 
 /// What a recording holds of timecode, and its runs as they are compared.
@@ -345,11 +357,7 @@ pub async fn new_head(
     Query(query): Query<HeadQuery>,
     beginning: Bytes,
 ) -> Result<Response, Problem> {
-    let notes = Notes {
-        originator: Some("West Rail".into()),
-        ..Notes::default()
-    };
-    let new = restamped(&beginning, query.samples_from_midnight, &notes)
+    let new = restamped(&beginning, query.samples_from_midnight, &Notes::of_copy())
         .map_err(|error| Problem::refused(error.to_string()))?;
     let headers = [
         ("content-type", "application/octet-stream".to_string()),

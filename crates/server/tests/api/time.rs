@@ -135,7 +135,7 @@ async fn what_cant_be_made_is_said() {
     for (query, why) in [
         ("rate=25&start=10:00:00:25&length=4%20s", "00 to 24"),
         ("rate=25&start=now&length=4%20s", "say the label"),
-        ("rate=25&start=10:00:00:00&length=2%20h", "at most an hour"),
+        ("rate=25&start=10:00:00:00&length=25%20h", "24 h"),
         (
             "rate=25&start=10:00:00:00&length=4%20s&bits=12",
             "16, 24 or 32f",
@@ -150,6 +150,40 @@ async fn what_cant_be_made_is_said() {
         let said = answer.problem(StatusCode::UNPROCESSABLE_ENTITY);
         assert!(said.contains(why), "{query}: {said}");
     }
+    let never = "/api/timecode.wav?rate=25&start=10:00:00:00&length=4%20s&date=2031-02-30";
+    let said = server.get(never).await.problem(StatusCode::BAD_REQUEST);
+    assert!(said.contains("“2031-02-30” isn’t a date: write it like 2031-05-04"));
+}
+
+#[tokio::test]
+async fn it_is_looked_at_before_it_is_made_and_made_as_it_is_taken() {
+    let server = Server::new();
+    let day =
+        "rate=25&start=now&clock=36000&length=24%20h&sample_rate=8000&bits=16&date=2031-05-04";
+    let may = server
+        .get(&format!("/api/timecode.wav?{day}&check=true"))
+        .await;
+    assert_eq!((may.status, may.bytes.len()), (StatusCode::NO_CONTENT, 0));
+    let odd =
+        "rate=30000/1001&start=10:00:00:00&length=1%20s&sample_rate=44100&bits=24&date=2031-05-04";
+    let answer = server.get(&format!("/api/timecode.wav?{odd}")).await;
+    let said: usize = answer.headers["content-length"]
+        .to_str()
+        .unwrap()
+        .parse()
+        .unwrap();
+    assert_eq!(said, answer.bytes.len());
+    let read = server
+        .post_bytes("/api/timecode/read", answer.bytes)
+        .await
+        .json();
+    let recording = &read["recording"];
+    assert_eq!(recording["notes"]["date"], "2031-05-04");
+    assert_eq!(recording["runs"][0]["user_bits"], "00310504");
+    assert_eq!(
+        (&recording["cut_short"], &recording["runs"][0]["frames"]),
+        (&json!(false), &json!(30))
+    );
 }
 
 #[tokio::test]

@@ -1,5 +1,6 @@
 //! The eighty bits of a frame (ST 12-1, 9.2): digits of the label, flags, user bits, sync word.
 
+use super::making::Day;
 use crate::quantity::Unreadable;
 use crate::timecode::{Label, TimecodeRate};
 use std::{fmt, str::FromStr};
@@ -19,7 +20,8 @@ pub struct UserBits(pub u32);
 
 impl UserBits {
     /// A date (ST 309): day, month and year, two digits each, in groups 1 to 6.
-    pub fn of_date(year: u16, month: u8, day: u8) -> Self {
+    pub fn of_date(date: Day) -> Self {
+        let Day { year, month, day } = date;
         let two = |number: u16| u32::from(number % 10) | u32::from(number / 10 % 10) << 4;
         Self(two(day.into()) | two(month.into()) << 8 | two(year % 100) << 16)
     }
@@ -159,7 +161,10 @@ mod tests {
             assert_eq!(back >> 64, SYNC_BACKWARD);
             assert_eq!(Codeword::received(back, true), word);
         }
-        assert_eq!(UserBits::of_date(2031, 12, 5).to_string(), "00311205");
+        assert_eq!(
+            UserBits::of_date("2031-12-05".parse().unwrap()).to_string(),
+            "00311205"
+        );
         assert!("12345".parse::<UserBits>().is_err() && "1234567G".parse::<UserBits>().is_err());
     }
 

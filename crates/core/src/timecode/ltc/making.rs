@@ -5,7 +5,7 @@ use super::encode::Signal;
 use super::runs::{Run, TapeDirection};
 use crate::quantity::{Decibels, Span, Unreadable};
 use crate::timecode::{Label, NoSuchFrame, TimecodeRate};
-use std::str::FromStr;
+use std::{fmt, str::FromStr};
 
 /// The first label.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -27,6 +27,55 @@ impl FromStr for Start {
     }
 }
 
+/// A day of the calendar, as user bits hold it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Day {
+    /// The year, 1900 to 2999.
+    pub year: u16,
+    /// 1 to 12.
+    pub month: u8,
+    /// From 1 on.
+    pub day: u8,
+}
+
+impl fmt::Display for Day {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        write!(f, "{:04}-{:02}-{:02}", self.year, self.month, self.day)
+    }
+}
+
+impl FromStr for Day {
+    type Err = Unreadable;
+
+    fn from_str(text: &str) -> Result<Self, Unreadable> {
+        let refuse = || Unreadable::new(text, "a date", "write it like 2031-05-04");
+        let parts: Vec<&str> = text.trim().split('-').collect();
+        let [year, month, day] = parts[..] else {
+            return Err(refuse());
+        };
+        let number = |part: &str| part.parse::<u16>().map_err(|_| refuse());
+        let (year, month, day) = (number(year)?, number(month)?, number(day)?);
+        let leap =
+            year.is_multiple_of(4) && (!year.is_multiple_of(100) || year.is_multiple_of(400));
+        let days = match month {
+            2 => 28 + u16::from(leap),
+            4 | 6 | 9 | 11 => 30,
+            1..=12 => 31,
+            _ => return Err(refuse()),
+        };
+        if !(1900..3000).contains(&year) || !(1..=days).contains(&day) {
+            return Err(refuse());
+        }
+        Ok(Self {
+            year,
+            month: month as u8,
+            day: day as u8,
+        })
+    }
+}
+
+crate::written_as_text!(Day, "Day", "2031-05-04");
+
 /// What is asked for.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Making {
@@ -42,8 +91,8 @@ pub struct Making {
     pub level: Decibels,
     /// What every frame carries besides.
     pub user_bits: Option<UserBits>,
-    /// Year, month and day, in the user bits.
-    pub date: Option<(u16, u8, u8)>,
+    /// The day, in the user bits.
+    pub date: Option<Day>,
 }
 
 /// Why it can't be made.
@@ -81,9 +130,7 @@ impl Making {
             Start::At(label) => self.rate.frame_of(label)? / pair,
             Start::Now => (seconds_after_midnight * rate.rate().as_f64()) as u64,
         };
-        let date = self
-            .date
-            .map(|(year, month, day)| UserBits::of_date(year, month, day));
+        let date = self.date.map(UserBits::of_date);
         let frames = self.length.0 as f64 * rate.rate().as_f64();
         Ok(Signal {
             rate,
@@ -116,4 +163,82 @@ pub fn samples_from_midnight(runs: &[Run], sample_rate: u32) -> Option<u64> {
     let day = run.rate.seconds_of(run.rate.labels_in_a_day()) * samples;
     let begins = run.rate.seconds_of(frame) * samples - run.first_sample;
     Some(begins.rem_euclid(day).round() as u64)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn making(rate: &str, start: &str) -> Making {
+        Making {
+            rate: rate.parse().unwrap(),
+            start: start.parse().unwrap(),
+            length: Span(10),
+            sample_rate: 48_000,
+            level: Decibels::whole(-12),
+            user_bits: None,
+            date: None,
+        }
+    }
+
+    #[test]
+    fn what_is_asked_for_becomes_a_signal() {
+        let signal = making("29.97 drop", "00:10:00;00").signal(0.0).unwrap();
+        assert_eq!((signal.first, signal.frames), (17_982, 300));
+        assert!((signal.peak - 0.2512).abs() < 1e-4);
+        // Ten minutes of drop frame are 599.9994 s.
+        assert_eq!(signal.samples_from_midnight(), 28_799_971);
+        let now = making("25", " Now ").signal(3_661.5).unwrap();
+        assert_eq!(now.rate.label(now.first), "01:01:01:12");
+        // Above 30 it counts pairs: frame 31 of a second of 50 is in the sixteenth pair.
+        let pairs = making("50", "10:00:00:31").signal(0.0).unwrap();
+        assert_eq!(pairs.rate.label(pairs.first), "10:00:00:15");
+        assert_eq!(pairs.frames, 250);
+    }
+
+    #[test]
+    fn a_day_stands_in_the_user_bits_and_must_be_one() {
+        let dated = Making {
+            date: Some("2032-02-29".parse().unwrap()),
+            ..making("25", "now")
+        };
+        let signal = dated.signal(0.0).unwrap();
+        assert!(signal.date);
+        assert_eq!(signal.user_bits.to_string(), "00320229");
+        for wrong in [
+            "2031-02-29",
+            "2031-13-01",
+            "2031-04-31",
+            "31-04-01",
+            "2031-04",
+            "tomorrow",
+            "2031-00-01",
+            "2031-04-0",
+        ] {
+            assert!(wrong.parse::<Day>().is_err(), "{wrong}");
+        }
+    }
+
+    #[test]
+    fn beyond_what_is_made_is_refused() {
+        let beyond = |change: fn(&mut Making)| {
+            let mut making = making("25", "10:00:00:00");
+            change(&mut making);
+            making.signal(0.0).unwrap_err()
+        };
+        assert_eq!(beyond(|making| making.length = Span(0)), NotMade::Beyond);
+        assert_eq!(
+            beyond(|making| making.length = Span(86_401)),
+            NotMade::Beyond
+        );
+        assert_eq!(beyond(|making| making.sample_rate = 7_999), NotMade::Beyond);
+        assert_eq!(
+            beyond(|making| making.level = Decibels::whole(1)),
+            NotMade::Beyond
+        );
+        let odd = beyond(|making| making.rate = "23".parse().unwrap());
+        assert!(odd.to_string().contains("isn’t made"));
+        let late = beyond(|making| making.start = "10:00:00:25".parse().unwrap());
+        assert!(matches!(late, NotMade::Label(_)));
+    }
 }

@@ -19,7 +19,7 @@ pub use compare::{Compared, LabelRun, compare};
 pub use decode::Decoder;
 pub use encode::{Encoder, Signal};
 pub use live::{Heard, Live};
-pub use making::{Making, NotMade, Start, samples_from_midnight};
+pub use making::{Day, Making, NotMade, Start, samples_from_midnight};
 pub use runs::{Gap, Run, TapeDirection};
 
 /// Bits of a frame.
