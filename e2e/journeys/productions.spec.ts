@@ -103,3 +103,19 @@ test("a file is taken wherever it is dropped", async ({ page, server }) => {
   await expect(page.getByTestId("verdict")).toHaveText("1 stop");
   expect(page.url()).toContain("/p/first-light-2/");
 });
+
+test("what is aimed at in the list stays where it is while the glances come", async ({ page, server }) => {
+  let release = () => {};
+  const held = new Promise<void>((resolve) => (release = resolve));
+  await page.route("**/glance", async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto(server.address);
+  const link = page.getByRole("link", { name: "The Night Pour", exact: true });
+  await expect(link).toBeVisible();
+  const before = await link.boundingBox();
+  release();
+  await expect(page.getByText("7 stops, 5 cautions, 1 note")).toBeVisible();
+  expect(await link.boundingBox()).toEqual(before);
+});

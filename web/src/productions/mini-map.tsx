@@ -3,6 +3,8 @@ import type { Glance } from "../api/client";
 const WORST = { stop: "var(--stop)", caution: "var(--caution)", note: "var(--dim)" };
 const STEP = 13;
 const HIGH = 6;
+/** As high as its place in the card. */
+const HIGHEST = 128;
 
 /** The line map of a build in small: a row a line, a dot a device, its worst finding as its colour. */
 export function MiniMap({ glance }: { glance: Glance }) {
@@ -18,7 +20,7 @@ export function MiniMap({ glance }: { glance: Glance }) {
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
-      style={{ width: Math.min(width * 2.2, 264), height: Math.min(height * 2.2, 150) }}
+      style={{ width: Math.min(width * 2.2, 264), height: Math.min(height * 2.2, HIGHEST) }}
       preserveAspectRatio="xMinYMin meet"
       role="img"
       aria-label={`${glance.devices} devices on ${rows.length + more} lines`}

@@ -70,31 +70,27 @@ export function ProductionRow({ production, onDuplicate, onRemove, onRename }: P
   );
 }
 
+/** As tall before its glance has come as after: what is aimed at below it stays where it is. */
 function BuildCard({ id, build, glance }: { id: string; build: { id: string; name: string }; glance: Glance | undefined }) {
   const verdict = glance?.verdict;
   const worst = verdict?.stops ? "stop" : verdict?.cautions ? "caution" : verdict?.notes ? "note" : "ok";
   return (
     <Link to={`/p/${id}/${build.id}/${FIRST}`} className="block h-full border border-rule bg-sunk px-2.5 py-2 hover:border-dim">
       <span className="block font-semibold break-words">{build.name}</span>
-      {glance && (
-        <>
-          <span className="mt-0.5 flex items-center gap-1.5">
-            {glance.devices > 0 && <SeverityMark severity={worst} word={false} />}
-            {verdict?.text}
-          </span>
-          <span className="block min-h-4 text-small text-dim">
-            {[
-              glance.shortest && `first to end: ${glance.shortest}`,
-              glance.cards_needed != null && `${glance.cards_needed} ${glance.cards_needed === 1 ? "card" : "cards"} for the day`,
-            ]
-              .filter(Boolean)
-              .join("; ")}
-          </span>
-          <span className="mt-2 block">
-            <MiniMap glance={glance} />
-          </span>
-        </>
-      )}
+      <span className="mt-0.5 flex min-h-5 items-center gap-1.5">
+        {glance && glance.devices > 0 && <SeverityMark severity={worst} word={false} />}
+        {verdict?.text}
+      </span>
+      <span className="block min-h-8 text-small text-dim">
+        {glance &&
+          [
+            glance.shortest && `first to end: ${glance.shortest}`,
+            glance.cards_needed != null && `${glance.cards_needed} ${glance.cards_needed === 1 ? "card" : "cards"} for the day`,
+          ]
+            .filter(Boolean)
+            .join("; ")}
+      </span>
+      <span className="mt-2 block h-32">{glance && <MiniMap glance={glance} />}</span>
     </Link>
   );
 }
