@@ -1463,8 +1463,6 @@ export interface components {
             accuracy: string;
             /** @description Whether its crystal is compensated for temperature. */
             compensated?: boolean;
-            /** @description Whether the start of its frames can be locked (genlock): by a reference that it takes or gives. */
-            genlock?: boolean;
             holds?: components["schemas"]["Span"] | null;
             /**
              * Format: int32
@@ -1492,6 +1490,7 @@ export interface components {
             /** @description How far it is from what set it, over the day: each piece ends where it is set again. */
             drift: components["schemas"]["DriftPiece"][];
             from?: components["schemas"]["String"] | null;
+            locked_to?: components["schemas"]["String"] | null;
             /** @description Where that was measured; none where it is its maker's figure. */
             measured?: string | null;
             /**
@@ -1567,7 +1566,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -5252,7 +5251,7 @@ export interface components {
          * @description What runs on a wire.
          * @enum {string}
          */
-        Wire: "sdi" | "hdmi" | "analogue" | "ltc" | "radio-picture" | "radio-sound" | "radio-app" | "composite" | "optical-sdi" | "usb-data" | "shoe-sound" | "aes3";
+        Wire: "sdi" | "hdmi" | "analogue" | "ltc" | "radio-picture" | "radio-sound" | "radio-app" | "composite" | "optical-sdi" | "usb-data" | "shoe-sound" | "aes3" | "reference";
         /** @description How a figure was reached. Built where the figure is computed, and shown as it is. */
         Working: {
             /** @description The figure itself, with its unit. */

@@ -63,6 +63,7 @@ export const SOCKETS: { value: string; label: string; port: Pick<Port, "connecto
   { value: "jack", label: "3.5 mm, sound", port: { connector: "jack35", wire: "analogue" } },
   { value: "ltc", label: "Timecode, BNC", port: { connector: "bnc", wire: "ltc" } },
   { value: "ltc5", label: "Timecode, 5-pin", port: { connector: "pin-5", wire: "ltc" } },
+  { value: "reference", label: "Reference, BNC", port: { connector: "bnc", wire: "reference" } },
   { value: "composite", label: "Composite, RCA", port: { connector: "rca", wire: "composite" } },
   { value: "usb", label: "USB-C data", port: { connector: "usb-c", wire: "usb-data" } },
   { value: "fibre", label: "SDI on fibre", port: { connector: "fibre", wire: "optical-sdi" } },

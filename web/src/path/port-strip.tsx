@@ -14,6 +14,7 @@ const WIRES: Record<Wire, { name: string; signal: Signal }> = {
   "radio-sound": { name: "Radio", signal: "sound" },
   analogue: { name: "Sound", signal: "sound" },
   ltc: { name: "Timecode", signal: "timecode" },
+  reference: { name: "Reference", signal: "timecode" },
   aes3: { name: "AES3", signal: "sound" },
   "shoe-sound": { name: "Hot shoe", signal: "sound" },
   "usb-data": { name: "USB", signal: "data" },

@@ -21,7 +21,7 @@ export function RoutesPanel({ from, to, onChange, onClose }: Props) {
   const named = (list: typeof build.placements) => list.map((placement) => ({ value: placement.id, label: placement.name }));
   const cameras = build.placements.filter((placement) => kinds.get(placement.device)?.kind === "camera");
   const inputs = build.placements.filter((placement) =>
-    kinds.get(placement.device)?.ports?.some((port) => port.direction === "in" && port.wire !== "ltc" && port.wire !== "analogue"),
+    kinds.get(placement.device)?.ports?.some((port) => port.direction === "in" && port.wire !== "ltc" && port.wire !== "reference" && port.wire !== "analogue"),
   );
   const outputs = workspace.report.ports.filter((port) => port.direction === "out" && port.picture);
   return (

@@ -32,6 +32,8 @@ pub enum Wire {
     ShoeSound,
     /// Digital sound on a balanced cable (AES3): two channels.
     Aes3,
+    /// A reference (black or tri-level sync): when each frame begins, for cameras and switchers to lock to.
+    Reference,
 }
 
 /// What a wire carries.
@@ -41,7 +43,7 @@ pub struct Carries {
     pub picture: bool,
     /// Sound channels at most.
     pub sound: usize,
-    /// Timecode that is counted on: over HDMI it is each maker's own.
+    /// Time that is counted on, labels or the start of frames: over HDMI it is each maker's own.
     pub timecode: bool,
     /// Files, to a drive.
     pub data: bool,
@@ -78,7 +80,7 @@ const ALL: usize = usize::MAX;
 
 /// Every wire, in the order of the enum. SDI embeds four groups of four channels at HD and above
 /// (ST 299-1); HDMI up to eight of PCM.
-const TABLE: [Row; 12] = [
+const TABLE: [Row; 13] = [
     row(Wire::Sdi, "SDI", (true, 16, true, false)),
     row(Wire::Hdmi, "HDMI", (true, 8, false, false)),
     row(Wire::Analogue, "analogue sound", (false, ALL, true, false)),
@@ -107,6 +109,7 @@ const TABLE: [Row; 12] = [
         (false, 4, false, false),
     ),
     row(Wire::Aes3, "AES3 digital sound", (false, 2, false, false)),
+    row(Wire::Reference, "a reference", (false, 0, true, false)),
 ];
 
 impl Wire {

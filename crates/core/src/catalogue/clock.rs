@@ -30,9 +30,6 @@ pub struct Clock {
     /// The radio by which it follows others of its kind, all the time.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub radio: Option<String>,
-    /// Whether the start of its frames can be locked (genlock): by a reference that it takes or gives.
-    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
-    pub genlock: bool,
     /// Whether it is made to lead others.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub leads: bool,

@@ -417,6 +417,14 @@ codes! {
         "A device that is fed labels its frames late by a fixed number."
         "Every label is off by that, all day."
         "Enter the offset in its menu; make sure with a slate.";
+    Unlocked "T-112" "Frames don’t begin together"
+        "Cameras that a switcher cuts between aren’t locked to one reference (genlock)."
+        "The switcher holds each picture up to a frame; the sound is as much early, and two cameras may be a frame apart."
+        "Lock cameras and switcher to one reference; else hold the sound a frame. Recordings that are only edited don’t need it.";
+    ReferenceRate "T-113" "A reference of another rate"
+        "A device gets a reference at another rate than its own."
+        "It can’t lock: it runs free, or its picture tears."
+        "Set both to one rate.";
     RecordElsewhere "H-101" "Not where the house records"
         "The picture of record isn’t made where the house rule says."
         "Media, copying and the sound plan follow the rule."

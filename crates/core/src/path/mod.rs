@@ -12,6 +12,7 @@ mod load;
 mod order;
 mod picture;
 mod problem;
+mod reference;
 mod signal;
 mod sound;
 mod timecode;
@@ -29,6 +30,7 @@ pub use problem::{
     AirProblem, CarriageProblem, FlowProblem, LinksProblem, OutputProblem, Problem,
     TimecodeProblem, WiringProblem,
 };
+pub use reference::{reference_at, reference_input};
 pub use signal::{Leg, Picture, Signal, Sound, Timecode};
 pub use timecode::{fed_by_cable, fed_over};
 pub use walk::{Resolved, resolve};

@@ -224,7 +224,7 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport>
 fn expected_kind(facts: &Facts, connection: ConnectionIx) -> SignalKind {
     match facts.floor.links[connection].map(|link| facts.floor.ports[link.from].port.wire) {
         Some(Wire::Analogue | Wire::RadioSound) => SignalKind::Sound,
-        Some(Wire::Ltc) => SignalKind::Timecode,
+        Some(Wire::Ltc | Wire::Reference) => SignalKind::Timecode,
         Some(Wire::UsbData) => SignalKind::Data,
         _ => SignalKind::Picture,
     }

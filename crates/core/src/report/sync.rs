@@ -70,6 +70,8 @@ pub struct ClockReport {
     pub says: String,
     /// Whose time it has.
     pub from: Option<Handle>,
+    /// Whose reference its frames are locked to.
+    pub locked_to: Option<Handle>,
     /// Whose clock it runs on in the end.
     pub runs_on: Handle,
     /// How true its own clock is.
@@ -267,6 +269,7 @@ fn report_of(
         way: word_of(clock.way),
         says: says(facts, clock),
         from: clock.from.map(id),
+        locked_to: clock.locked_to.map(id),
         runs_on: id(clock.runs_on),
         ppm: clock.ppm.to_string(),
         measured: measured.map(|measured| measured.from.clone()),
@@ -301,7 +304,7 @@ fn word_of(way: Way) -> &'static str {
 
 fn says(facts: &Facts, clock: &ClockAt) -> String {
     let other = clock.from.map_or("", |from| facts.device(from));
-    match clock.way {
+    let way = match clock.way {
         Way::Master => "The others follow it.".into(),
         Way::Cable(port) => format!("Fed by {other} all day, at {}.", facts.floor.spoken(port)),
         Way::Track(port) => format!(
@@ -312,6 +315,13 @@ fn says(facts: &Facts, clock: &ClockAt) -> String {
         Way::Jammed => format!("Jammed from {other}, then on its own."),
         Way::Free => "On its own: free run.".into(),
         Way::RecordRun => "Counts only while it records.".into(),
+    };
+    match clock.locked_to {
+        Some(reference) => format!(
+            "{way} Its frames are locked to the reference of {}.",
+            facts.device(reference)
+        ),
+        None => way,
     }
 }
 
@@ -324,11 +334,7 @@ fn without(
 ) -> Vec<String> {
     let rate = facts.floor.production.format.rate.as_f64();
     let mut told = Vec::new();
-    if let Some(from) = clock
-        .from
-        .filter(|_| clock.way.is_fed())
-        .and_then(|from| at(all, from))
-    {
+    if let Some(from) = clock.driven_by().and_then(|from| at(all, from)) {
         let alone = crate::sync::Apart {
             ppm: clock.ppm.ppm().abs()
                 + at(all, from.runs_on).map_or(0.0, |from| from.ppm.ppm().abs()),

@@ -3,7 +3,7 @@
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Clock, DeviceKind};
 use crate::document::{ClockWay, TimecodeSchool};
-use crate::path::{Floor, PortIx, Resolved, fed_by_cable, fed_over};
+use crate::path::{Floor, PortIx, Resolved, fed_by_cable, fed_over, reference_at};
 use crate::quantity::Ppm;
 use crate::timecode::TimecodeRate;
 use std::collections::BTreeMap;
@@ -48,12 +48,21 @@ pub struct ClockAt {
     pub way: Way,
     /// Whose time it has; none where it has its own.
     pub from: Option<usize>,
-    /// Whose clock it runs on in the end: its own where it isn't fed.
+    /// Whose reference its frames are locked to: its labels then count as fast as that clock runs.
+    pub locked_to: Option<usize>,
+    /// Whose clock it runs on in the end: its own where it is neither fed nor locked.
     pub runs_on: usize,
     /// How far its own clock is off.
     pub ppm: Ppm,
     /// Whether that was measured: then with its sign.
     pub measured: bool,
+}
+
+impl ClockAt {
+    /// What keeps it in step all the time: what feeds it, else the reference that its frames are locked to.
+    pub fn driven_by(&self) -> Option<usize> {
+        self.from.filter(|_| self.way.is_fed()).or(self.locked_to)
+    }
 }
 
 /// Whether a device without timecode of its own records it as sound.
@@ -96,7 +105,7 @@ pub fn clocks(floor: &Floor, resolved: &Resolved) -> Vec<ClockAt> {
     for at in 0..all.len() {
         let mut runs_on = at;
         for _ in 0..DEEPEST {
-            let Some(from) = all[runs_on].from.filter(|_| all[runs_on].way.is_fed()) else {
+            let Some(from) = all[runs_on].driven_by() else {
                 break;
             };
             let Ok(next) = all.binary_search_by_key(&from, |clock| clock.placement) else {
@@ -181,12 +190,16 @@ fn clock(
             (None, None) => (master.map_or(Way::Free, |_| Way::Jammed), master),
         },
     };
+    let counts = floor.counts(placement);
+    let reference = reference_at(floor, resolved, placement)
+        .filter(|reference| reference.rate.in_pairs() == counts.in_pairs());
     let measured = setting.measured.as_ref().map(|measured| measured.ppm);
     ClockAt {
         placement,
-        counts: floor.counts(placement),
+        counts,
         way,
         from,
+        locked_to: reference.map(|reference| reference.origin),
         runs_on: placement,
         ppm: measured
             .or_else(|| described.map(|clock| clock.accuracy))

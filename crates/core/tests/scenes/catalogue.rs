@@ -70,6 +70,7 @@ fn every_port_says_what_its_wire_needs() {
                 Connector::FlashSync,
                 Connector::UsbC,
             ],
+            Wire::Reference => &[Connector::Bnc],
             Wire::Composite => &[Connector::Bnc, Connector::Rca],
             Wire::OpticalSdi => &[Connector::Fibre],
             Wire::UsbData => &[Connector::UsbC],

@@ -643,7 +643,7 @@ fn command(
         5 => Command::MoveDevice {
             build,
             device,
-            unit: second.get(&night.units).id.clone(),
+            unit: some_unit(night, second),
         },
         6 => Command::SetProjectFormat {
             format: first.get(&FORMATS).parse().unwrap(),
@@ -686,6 +686,12 @@ fn command(
         4 | 14..=22 => setting(production, kind, device, (first, second)),
         _ => of_production(production, kind, &device, (first, second)),
     }
+}
+
+/// A unit of a build; where all were removed, one that isn't there.
+fn some_unit(build: &west_rail_core::document::Build, pick: prop::sample::Index) -> String {
+    let unit = build.units.get(pick.index(build.units.len().max(1)));
+    unit.map_or_else(|| "none".into(), |unit| unit.id.clone())
 }
 
 /// The same, of what is set on a device, and of what a removal is the inverse of.
@@ -833,7 +839,7 @@ fn of_production(
         },
         _ => Command::RemoveUnit {
             build,
-            unit: second.get(&night.units).id.clone(),
+            unit: some_unit(night, second),
         },
     }
 }

@@ -306,3 +306,142 @@ fn a_recorder_follows_the_timecode_beside_the_picture_that_it_records() {
     let rec = clock(&floor, "rec");
     assert_eq!((rec.way, rec.from.as_deref()), ("cable", Some("box")));
 }
+
+/// Two cinema bodies at a switcher, and a master that gives a reference.
+fn at_a_switcher() -> Scene {
+    scene("1080p25")
+        .with("m", "merrin-m2")
+        .with("a", "orrell-c4")
+        .with("b", "orrell-c4")
+        .with("s", "merrin-m4")
+        .line("a.sdi2 > s.sdi1 2 m")
+        .line("b.sdi2 > s.sdi2 2 m")
+}
+
+#[test]
+fn cameras_that_a_switcher_cuts_between_want_one_reference() {
+    let floor = at_a_switcher();
+    assert_eq!(
+        says(&floor, "T-112"),
+        "note: A and B meet at S, and don’t begin their frames together. fix: Lock them to the reference of M"
+    );
+    floor.every_fix_mends();
+    let all = at_a_switcher()
+        .line("m.ref > a.ref 5 m")
+        .line("m.ref2 > b.ref 5 m")
+        .line("m.ref3 > s.ref 5 m");
+    assert_eq!(says(&all, "T-112"), "nothing");
+    // Locked cameras at a switcher that isn't: its cuts fall anywhere in their frames.
+    let two = at_a_switcher()
+        .line("m.ref > a.ref 5 m")
+        .line("m.ref2 > b.ref 5 m");
+    let reason = crate::stage::finding(&two, "T-112").reason;
+    assert!(
+        reason.starts_with("S isn’t locked with the others"),
+        "{reason}"
+    );
+    two.every_fix_mends();
+    let other = at_a_switcher()
+        .with("m1", "merrin-m1")
+        .line("m.ref > a.ref 5 m")
+        .line("m1.ref > b.ref 5 m")
+        .line("m.ref2 > s.ref 5 m");
+    let reason = crate::stage::finding(&other, "T-112").reason;
+    assert!(
+        reason.starts_with("They are locked to references that aren’t one"),
+        "{reason}"
+    );
+    other.every_fix_mends();
+    // Through distribution it is one all the same; a router only passes on.
+    let spread = at_a_switcher()
+        .with("d", "merrin-rd6")
+        .line("m.ref > d.in 5 m")
+        .line("d.out1 > a.ref 5 m")
+        .line("d.out2 > b.ref 5 m")
+        .line("d.out3 > s.ref 5 m");
+    assert_eq!(says(&spread, "T-112"), "nothing");
+    let router = scene("1080p25")
+        .with("a", "orrell-c4")
+        .with("b", "orrell-c4")
+        .with("r", "merrin-r4")
+        .line("a.sdi2 > r.in1 2 m")
+        .line("b.sdi2 > r.in2 2 m");
+    assert_eq!(says(&router, "T-112"), "nothing");
+}
+
+#[test]
+fn where_nothing_gives_a_reference_one_is_brought_and_a_body_without_input_cant_lock() {
+    let mut floor = scene("1080p25")
+        .with("a", "orrell-c4")
+        .with("b", "orrell-c4")
+        .with("s", "merrin-m4")
+        .line("a.sdi2 > s.sdi1 2 m")
+        .line("b.sdi2 > s.sdi2 2 m");
+    assert!(
+        says(&floor, "T-112").ends_with(
+            "fix: Lock them to one reference, Merrin M2 master clock and reference (to hire: none is left in the kit)"
+        ),
+        "{}",
+        says(&floor, "T-112")
+    );
+    floor.0.kit.push(KitLine {
+        item: "merrin-m2".into(),
+        length: None,
+        quantity: 1,
+        hired: 0,
+    });
+    assert!(
+        says(&floor, "T-112")
+            .ends_with("fix: Lock them to one reference, Merrin M2 master clock and reference")
+    );
+    floor.every_fix_mends();
+    let without = scene("1080p25")
+        .with("a", "orrell-c4")
+        .with("b", "tamsin-m2")
+        .with("x", "merrin-hs")
+        .with("s", "merrin-m4")
+        .line("a.sdi2 > s.sdi1 2 m")
+        .line("b.hdmi > x.hdmi 1 m")
+        .line("x.sdi1 > s.sdi2 2 m");
+    assert!(
+        says(&without, "T-112").ends_with("fix: none"),
+        "{}",
+        says(&without, "T-112")
+    );
+}
+
+#[test]
+fn what_is_locked_to_a_reference_runs_as_fast_as_it() {
+    let floor = at_a_switcher().line("m.ref > a.ref 5 m");
+    let (a, b) = (clock(&floor, "a"), clock(&floor, "b"));
+    assert_eq!((a.way, a.runs_on.as_str()), ("jammed", "m"));
+    assert_eq!((b.way, b.runs_on.as_str()), ("jammed", "b"));
+    assert_eq!(a.locked_to.as_deref(), Some("m"));
+    assert_eq!(
+        a.says,
+        "Jammed from M, then on its own. Its frames are locked to the reference of M."
+    );
+    assert!(a.rejam_after.is_none() && b.rejam_after.is_some());
+    assert!(
+        a.without[0].starts_with("Without M it goes on by itself"),
+        "{:?}",
+        a.without
+    );
+    // A reference isn't timecode: it tells no body the time, and feeds no switcher a picture.
+    let alone = scene("1080p25")
+        .with("m", "merrin-m1")
+        .with("s", "merrin-m4")
+        .line("m.ref > s.ref 5 m");
+    assert!(
+        alone.in_words().contains("Nothing comes into S"),
+        "{}",
+        alone.in_words()
+    );
+    let odd = at_a_switcher().line("m.ref > a.ref 5 m").counts("m", "24");
+    assert_eq!(
+        says(&odd, "T-113"),
+        "caution: A gets a reference of 24 from M, and runs at 25. fix: Set M to 25"
+    );
+    assert_eq!(clock(&odd, "a").locked_to, None);
+    odd.every_fix_mends();
+}

@@ -12,6 +12,7 @@ mod hire;
 mod links;
 mod output;
 mod recording;
+mod reference;
 mod reset;
 mod sound;
 mod source;
@@ -35,6 +36,7 @@ pub use recording::{
     media, more_sound, proxy_beside, raw_or_picture, record_arriving, recordable, sound,
     start_recording, use_sound,
 };
+pub use reference::lock_to_one;
 pub use reset::{reset, reset_output};
 pub use sound::{
     auto_gain_off, clear_track, gains, headphone_socket, isolate, less_gain, lighter_load, limiter,

@@ -100,7 +100,7 @@ fn unrecorded(
 fn unfed_mixer(facts: &Facts, placement: usize, device: &Device) -> Option<Finding> {
     let floor = facts.floor;
     let fed = ports(facts, (placement, device), Direction::In)
-        .filter(|input| floor.ports[*input].port.wire != Wire::Ltc)
+        .filter(|input| !is_time(floor.ports[*input].port.wire))
         .any(|input| floor.into[input].is_some());
     (!fed).then(|| {
         let text = format!(
@@ -224,10 +224,22 @@ fn unheard(
     }))
 }
 
+/// Whether nothing but time runs on a wire.
+fn is_time(wire: Wire) -> bool {
+    matches!(wire, Wire::Ltc | Wire::Reference)
+}
+
 /// A box that is there to pass something on, and gets nothing from anywhere.
 fn unfed(facts: &Facts, placement: usize, device: &Device) -> Option<Finding> {
     let floor = facts.floor;
-    let ports: Vec<PortIx> = ports(facts, (placement, device), Direction::In).collect();
+    let mut ports: Vec<PortIx> = ports(facts, (placement, device), Direction::In).collect();
+    // What passes pictures on isn't fed by a reference; what passes time on is.
+    if !ports
+        .iter()
+        .all(|port| is_time(floor.ports[*port].port.wire))
+    {
+        ports.retain(|port| !is_time(floor.ports[*port].port.wire));
+    }
     if ports.iter().any(|input| floor.into[*input].is_some()) {
         return unheard_transmitter(facts, placement, device);
     }

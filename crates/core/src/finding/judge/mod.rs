@@ -11,6 +11,7 @@ mod idle;
 mod links;
 mod output;
 mod recording;
+mod reference;
 mod settings;
 mod sound;
 mod time;
@@ -51,6 +52,7 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     super::needs::judge(facts, &mut found);
     time::judge(facts, &mut found);
     clocks::judge(facts, &mut found);
+    reference::judge(facts, &mut found);
     care::judge(facts, &mut found);
     idle::judge(facts, &mut found);
     sound::judge(facts, &mut found);

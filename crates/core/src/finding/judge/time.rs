@@ -178,7 +178,7 @@ fn switchers(facts: &Facts, found: &mut Vec<Finding>) -> BTreeSet<usize> {
 }
 
 /// Whether a device makes one picture of several inputs: a router only passes them on.
-fn cuts(device: &Device) -> bool {
+pub(super) fn cuts(device: &Device) -> bool {
     device.kind == DeviceKind::Switcher
         && device.paths.iter().any(|path| {
             path.carries_picture()
