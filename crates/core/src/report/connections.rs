@@ -201,6 +201,7 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport>
     connections
         .map(|(number, connection)| {
             let signal = floor.links[number].map(|link| &facts.resolved.signals[link.from]);
+            let wire = floor.links[number].map(|link| floor.ports[link.from].port.wire);
             let load = facts.resolved.loads[number];
             let mut signals = signal.map(kinds).unwrap_or_default();
             if signals.is_empty() {
@@ -208,7 +209,7 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport>
             }
             ConnectionReport {
                 id: connection.id.clone(),
-                label: signal.map_or_else(|| "nothing".into(), |signal| label(signal, &load)),
+                label: signal.map_or_else(|| "nothing".into(), |signal| label(signal, &load, wire)),
                 signals,
                 air: floor.links[number].is_some_and(|link| link.cable.is_air()),
                 load: load_report(&load),
@@ -240,7 +241,12 @@ fn short(format: PictureFormat) -> String {
     format!("{}{}{rate}", format.raster.height, format.scan)
 }
 
-fn label(signal: &Signal, load: &Load) -> String {
+fn label(signal: &Signal, load: &Load, wire: Option<Wire>) -> String {
+    let time = if wire == Some(Wire::Reference) {
+        "ref"
+    } else {
+        "TC"
+    };
     let sound = match signal.sound.len() {
         0 => String::new(),
         n => format!("{n} ch"),
@@ -274,7 +280,7 @@ fn label(signal: &Signal, load: &Load) -> String {
             sound,
             signal
                 .timecode
-                .map_or_else(String::new, |timecode| format!("TC {}", timecode.rate)),
+                .map_or_else(String::new, |timecode| format!("{time} {}", timecode.rate)),
         ],
     };
     let parts: Vec<String> = parts.into_iter().filter(|part| !part.is_empty()).collect();

@@ -413,6 +413,8 @@ fn where_nothing_gives_a_reference_one_is_brought_and_a_body_without_input_cant_
 #[test]
 fn what_is_locked_to_a_reference_runs_as_fast_as_it() {
     let floor = at_a_switcher().line("m.ref > a.ref 5 m");
+    let cables = floor.report().connections;
+    assert_eq!(cables.last().unwrap().label, "ref 25");
     let (a, b) = (clock(&floor, "a"), clock(&floor, "b"));
     assert_eq!((a.way, a.runs_on.as_str()), ("jammed", "m"));
     assert_eq!((b.way, b.runs_on.as_str()), ("jammed", "b"));
