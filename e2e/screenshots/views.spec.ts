@@ -29,6 +29,8 @@ for (const theme of ["night", "day"]) {
     await open(page, server, `${NIGHT}/time`);
     await expect(page.getByRole("region", { name: "Clocks" })).toBeVisible();
     await shoot(page, "time");
+    await page.goto(`${server.address}${NIGHT}/power`);
+    await shoot(page, "power");
 
     await open(page, server, `${NIGHT}/media`);
     await expect(page.getByTestId("day-answer")).toBeVisible();

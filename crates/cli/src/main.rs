@@ -14,6 +14,7 @@ mod calculate;
 mod check;
 mod day;
 mod files;
+mod power;
 mod serve;
 mod sound;
 mod timecode;
@@ -63,6 +64,10 @@ enum Task {
     /// Linear timecode as sound: make, read, compare, stamp
     #[command(subcommand)]
     Ltc(timecode::LtcTask),
+    /// How long a battery lasts under its loads
+    Runtime(power::RuntimeArguments),
+    /// What feeds what in a build, for how long, and what is lost with it
+    Power(power::PowerArguments),
     /// Write a production of a data file to standard output, as a file
     Export(files::ExportArguments),
     /// Read a production file into a data file
@@ -133,6 +138,8 @@ fn main() -> ExitCode {
         Task::Timecode(arguments) => timecode::timecode(&arguments, json),
         Task::Drift(arguments) => timecode::drift(&arguments, json),
         Task::Ltc(task) => timecode::ltc(&task, json),
+        Task::Runtime(arguments) => power::runtime(&arguments, json),
+        Task::Power(arguments) => power::power(&arguments, json),
         Task::Export(arguments) => files::export(&arguments),
         Task::Import(arguments) => files::import(&arguments, json),
         Task::Backup(arguments) => backup::backup(&arguments),

@@ -19,6 +19,7 @@ pub mod catalogue;
 pub mod document;
 pub mod kit;
 pub mod path;
+pub mod power;
 pub mod route;
 pub mod sound;
 pub mod sync;

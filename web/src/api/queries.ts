@@ -43,6 +43,7 @@ import {
   type SetGains,
   type Setup,
   type SoundReport,
+  type PowerProposal,
   type SyncPlan,
   type TableAsked,
   type TimeTable,
@@ -394,6 +395,10 @@ export const planSync = async (id: string, build: string): Promise<{ commands: C
   const { commands, says, left } = await ask<SyncPlan>((api) => api.GET(`${ONE}/sync`, of(id, { build })));
   return { commands, says: [...says, ...left] };
 };
+
+/** Ways to power a unit, each an edit. */
+export const waysToPower = (id: string, build: string, unit: string, length: string) =>
+  ask<PowerProposal[]>((api) => api.GET(`${ONE}/power-unit`, of(id, { build, unit, length })));
 
 export const timecodeAddress = (query: Record<string, string>) => `/api/timecode.wav?${new URLSearchParams(query).toString()}`;
 

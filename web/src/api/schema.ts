@@ -530,6 +530,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/power-unit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ways to power everything in a unit for so long, each one edit: empty where nothing in it draws power, or
+         *     nothing does it.
+         */
+        get: operations["power_a_unit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/redo": {
         parameters: {
             query?: never;
@@ -1037,6 +1057,8 @@ export interface components {
             /** @description What would be done. */
             commands: components["schemas"]["Command"][];
         };
+        /** @example 5 A */
+        Amps: string;
         /** @description Sound and picture where they meet. */
         ApartReport: {
             /**
@@ -1070,7 +1092,7 @@ export interface components {
          * @description What a kind of finding is about: the letter of its code.
          * @enum {string}
          */
-        Area: "picture" | "recording" | "sound" | "time" | "house" | "kit";
+        Area: "picture" | "recording" | "sound" | "time" | "power" | "house" | "kit";
         /** @description One row of the board. */
         ArrivalReport: {
             /** @description The input that it shows or records. */
@@ -1086,6 +1108,8 @@ export interface components {
             /** @description What it needs, a sentence for each need. */
             needs: components["schemas"]["NeedAnswer"][];
             picture?: components["schemas"]["PictureReport"] | null;
+            /** @description Until when it has its picture before a battery on the way is empty, and which. */
+            power?: string | null;
             /** @description What it records, in one line. */
             records?: string | null;
             /** @description The verdict in words: *arrives*, or the worst finding's sentence. */
@@ -1193,6 +1217,62 @@ export interface components {
              */
             typical_bps: number;
         };
+        /** @description Batteries of one kind that a day takes. */
+        BatteriesNeeded: {
+            /** @description What a carrier may say of them. */
+            carriage?: string | null;
+            /**
+             * Format: int32
+             * @description How many, with the kit’s chargers: one more than are used, for what nobody thought of.
+             */
+            count: number;
+            /** @description The catalogue's id. */
+            item: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description How many the kit holds.
+             */
+            owned: number;
+        };
+        /** @description A battery: what it holds and gives. */
+        Battery: {
+            /** @description The most current. */
+            amps: components["schemas"]["Amps"];
+            /**
+             * Format: int32
+             * @description Lithium-ion cells in series.
+             */
+            cells: number;
+            /** @description How its gauge reads. */
+            gauge?: components["schemas"]["Gauge"];
+            /** @description What it holds when new. */
+            holds: components["schemas"]["WattHours"];
+        };
+        /** @description A change of a battery. */
+        BatteryChange: {
+            /**
+             * Format: int64
+             * @description When, in seconds since midnight.
+             */
+            at: number;
+            /**
+             * Format: int64
+             * @description How long something is off.
+             */
+            gap_seconds: number;
+            /** @description Whether a break comes in time. */
+            in_break: boolean;
+            /** @description *hot*, *warm* or *cold*. */
+            kind: string;
+            /** @description As a clock shows it. */
+            label: string;
+            /** @description Its name. */
+            name: string;
+            /** @description The battery. */
+            source: components["schemas"]["String"];
+        };
         /** @example 100 Mb/s */
         BitRate: string;
         /**
@@ -1265,6 +1345,7 @@ export interface components {
             name: string;
             /** @description Whether it works from the first end to the second only. */
             one_way?: boolean;
+            power?: components["schemas"]["PowerCable"] | null;
             reach?: components["schemas"]["Length"] | null;
             sdi?: components["schemas"]["SdiClass"] | null;
             /** @description For sound: whether one side of the signal is the ground. */
@@ -1409,6 +1490,43 @@ export interface components {
              * @description The highest point of the wave (BS.1770).
              */
             true_peak_dbfs: number;
+        };
+        /** @description A battery on a charger. */
+        ChargeReport: {
+            /** @description What is written on it, or what it is called. */
+            battery: string;
+            /** @description The charger. */
+            charger: string;
+            /**
+             * Format: int64
+             * @description From when on, in seconds since midnight.
+             */
+            from: number;
+            /** @description Its kind. */
+            item: string;
+            /**
+             * Format: int32
+             * @description Which place on it, or on the next of its kind.
+             */
+            place: number;
+            /**
+             * Format: int64
+             * @description When it is full.
+             */
+            until: number;
+        };
+        /** @description A charger. */
+        Charger: {
+            /** @description Whether it fills all of them at once; else in turn. */
+            at_once?: boolean;
+            /**
+             * Format: int32
+             * @description Batteries that it holds.
+             */
+            channels: number;
+            mount?: components["schemas"]["Connector"] | null;
+            /** @description What it gives one. */
+            watts: components["schemas"]["Watts"];
         };
         /** @description One way to record, beside others. */
         ChoiceReport: {
@@ -1566,7 +1684,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-112" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -1650,6 +1768,8 @@ export interface components {
                 operating_within?: components["schemas"]["Delay"];
                 /** @description Where the picture of record is made. */
                 picture_of_record?: components["schemas"]["PictureOfRecord"];
+                /** @description What a rig hangs on. */
+                power?: components["schemas"]["PowerSchool"];
                 /** @description What the file system and the recorder keep back of a card. */
                 reserve?: components["schemas"]["Percent"];
                 /** @description What is kept between the peaks of a source and the first stage that clips. */
@@ -2010,6 +2130,22 @@ export interface components {
         } | {
             /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description Only the fields that it names change. */
+            change: {
+                charge?: components["schemas"]["Percent"] | null;
+                health?: components["schemas"]["Percent"] | null;
+                /** @description What is written on it: *B3*. */
+                number?: string | null;
+                /** @description Runs that were measured from full to empty. */
+                runs?: components["schemas"]["MeasuredRun"][];
+            };
+            /** @description The battery on the floor. */
+            device: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "set-power";
+        } | {
+            /** @description In which build. */
+            build: components["schemas"]["String"];
             device?: components["schemas"]["String"] | null;
             /** @enum {string} */
             do: "set-timecode-master";
@@ -2303,7 +2439,7 @@ export interface components {
          *     other.
          * @enum {string}
          */
-        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "xlr-5" | "mini-xlr-3" | "mini-xlr-5" | "jack35" | "jack35-trrs" | "jack635" | "hot-shoe" | "rca" | "usb-c" | "pin-5" | "flash-sync" | "fibre" | "air" | "built-in";
+        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "xlr-5" | "mini-xlr-3" | "mini-xlr-5" | "jack35" | "jack35-trrs" | "jack635" | "hot-shoe" | "rca" | "usb-c" | "pin-5" | "flash-sync" | "fibre" | "v-mount" | "three-stud" | "camcorder" | "cell-a" | "cell-b" | "d-tap" | "dc-2" | "dc-4" | "dc-8" | "barrel-21" | "barrel-25" | "usb-a" | "mains" | "air" | "built-in";
         /** @description A crew's custom devices and codecs. */
         Custom: {
             /**
@@ -2409,6 +2545,7 @@ export interface components {
         Depth: string;
         /** @description A device as the catalogue, or a crew, describes it. */
         Device: {
+            battery?: components["schemas"]["Battery"] | null;
             clock?: components["schemas"]["Clock"] | null;
             /** @description Whether its screen can take an anamorphic squeeze out. */
             desqueezes?: boolean;
@@ -2431,6 +2568,7 @@ export interface components {
             paths?: components["schemas"]["InternalPath"][];
             /** @description Its sockets and antennas, in the order in which they are listed on the device. */
             ports?: components["schemas"]["Port"][];
+            power?: components["schemas"]["DevicePower"] | null;
             radio?: components["schemas"]["Radio"] | null;
             records?: components["schemas"]["RecordingAbility"] | null;
             /** @description Inputs whose picture its screen shows. */
@@ -2447,7 +2585,35 @@ export interface components {
          * @description What a device is for, as the trade sorts it.
          * @enum {string}
          */
-        DeviceKind: "camera" | "monitor" | "viewfinder" | "projector" | "recorder-monitor" | "recorder" | "encoder" | "drive" | "transmitter" | "receiver" | "viewer" | "converter" | "distribution" | "switcher" | "isolator" | "extender" | "port-box" | "microphone" | "mixer" | "sound-box" | "headphones" | "timecode-box";
+        DeviceKind: "camera" | "monitor" | "viewfinder" | "projector" | "recorder-monitor" | "recorder" | "encoder" | "drive" | "transmitter" | "receiver" | "viewer" | "converter" | "distribution" | "switcher" | "isolator" | "extender" | "port-box" | "microphone" | "mixer" | "sound-box" | "headphones" | "timecode-box" | "battery" | "power-box" | "charger" | "accessory";
+        /** @description What a device draws, and how it passes power on. */
+        DevicePower: {
+            charger?: components["schemas"]["Charger"] | null;
+            efficiency?: components["schemas"]["Percent"] | null;
+            /**
+             * Format: int32
+             * @description What it weighs, in grams.
+             */
+            grams?: number | null;
+            /** @description For several batteries: how they are used. */
+            joins?: components["schemas"]["Joins"];
+            /** @description Whether it is fed from the wall: it doesn’t end. */
+            mains?: boolean;
+            /** @description While it works otherwise than usual: the first that applies. */
+            modes?: components["schemas"]["PowerMode"][];
+            most?: components["schemas"]["Watts"] | null;
+            /** @description An input that must have a battery on it, even where another feeds it. */
+            must_hold?: string | null;
+            own?: components["schemas"]["OwnBattery"] | null;
+            peak?: components["schemas"]["Watts"] | null;
+            standby?: components["schemas"]["Watts"] | null;
+            starts?: components["schemas"]["Span"] | null;
+            /** @description Whether it goes over from one input to the next without a break. */
+            takes_over?: boolean;
+            /** @description While it works. */
+            typical?: components["schemas"]["Watts"];
+            usb_budget?: components["schemas"]["Watts"] | null;
+        };
         /** @description A device on the map. */
         DeviceReport: {
             /** @description Its column: how far it stands from the lens; sources that feed cameras stand in column 0. */
@@ -2685,6 +2851,13 @@ export interface components {
              */
             frames: number;
         };
+        /**
+         * @description How a battery says how full it is.
+         * @enum {string}
+         */
+        Gauge: "percent" | "minutes" | "four-steps" | "nothing";
+        /** @example 12 V */
+        Gives: string;
         /** @description What the list says of a build. */
         Glance: {
             /** @description The build. */
@@ -2811,6 +2984,11 @@ export interface components {
              * @default in-camera
              */
             picture_of_record: components["schemas"]["PictureOfRecord"];
+            /**
+             * @description What a rig hangs on.
+             * @default one-with-reserve
+             */
+            power: components["schemas"]["PowerSchool"];
             /**
              * @description What the file system and the recorder keep back of a card.
              * @default 3 %
@@ -2993,6 +3171,52 @@ export interface components {
             storage_bytes: number;
             /** @description The storage in decimal units, as sold. */
             storage_label: string;
+        };
+        /**
+         * @description How several batteries are used.
+         * @enum {string}
+         */
+        Joins: "single" | "sharing" | "hot-swap" | "in-turn";
+        /** @description A cable that power goes through. */
+        JointReport: {
+            /**
+             * Format: double
+             * @description At the most, in amperes.
+             */
+            amps: number;
+            /** @description The outlet and the input: *D-tap of V98 > DC in of A monitor*. */
+            at: string;
+            /** @description The cable. */
+            connection: components["schemas"]["String"];
+            /** @description The device that it comes from. */
+            from: components["schemas"]["String"];
+            /** @description Whether the input is in charge of its device; else it waits. */
+            in_charge: boolean;
+            /**
+             * Format: double
+             * @description What it is made for, in watts at the lowest voltage.
+             */
+            limit_watts?: number | null;
+            /**
+             * Format: double
+             * @description At the most.
+             */
+            peak_watts: number;
+            /**
+             * Format: double
+             * @description At the best.
+             */
+            volts_max: number;
+            /**
+             * Format: double
+             * @description At the load, at the worst, in volts.
+             */
+            volts_min: number;
+            /**
+             * Format: double
+             * @description While everything works.
+             */
+            watts: number;
         };
         /** @description What a removal took out, each with its place in its list. */
         Kept: {
@@ -3449,6 +3673,18 @@ export interface components {
             level: components["schemas"]["Decibels"];
             noise?: components["schemas"]["Decibels"] | null;
         };
+        /** @description A battery that was run from full to empty. */
+        MeasuredRun: {
+            /**
+             * Format: int32
+             * @description How cold it was, in °C.
+             */
+            celsius: number;
+            /** @description How long it lasted. */
+            lasted: components["schemas"]["Span"];
+            /** @description What was drawn from it. */
+            watts: components["schemas"]["Watts"];
+        };
         /** @description The media of a build's day, and of the whole job. */
         MediaPlan: {
             day?: components["schemas"]["DayAnswer"] | null;
@@ -3752,6 +3988,14 @@ export interface components {
             /** @description On a router: the input that goes to this output. */
             source?: string | null;
         };
+        /** @description A battery inside a device. */
+        OwnBattery: {
+            fills?: components["schemas"]["Watts"] | null;
+            /** @description What it holds. */
+            holds: components["schemas"]["WattHours"];
+            /** @description Whether it is filled only while the device is off. */
+            off_only?: boolean;
+        };
         /** @description Something to start from. */
         Package: {
             /** @description What is in it, in a sentence. */
@@ -3882,6 +4126,23 @@ export interface components {
             /** @description The unit it travels with. */
             unit: components["schemas"]["String"];
         };
+        /** @description Something that is planned. */
+        PlannedPart: {
+            /**
+             * Format: int64
+             * @description When it ends.
+             */
+            ends: number;
+            /** @description Its name. */
+            name: string;
+            /** @description Whether anything is rolled in it; else it is a break. */
+            rolls: boolean;
+            /**
+             * Format: int64
+             * @description When it begins, in seconds since midnight.
+             */
+            starts: number;
+        };
         /** @description Cards of one kind. */
         Pool: {
             /** @description The catalogue's id. */
@@ -3928,6 +4189,7 @@ export interface components {
             /** @description Name as printed beside the socket: *SDI 1*. */
             name: string;
             origin?: components["schemas"]["Origin"] | null;
+            power?: components["schemas"]["PowerPort"] | null;
             /** @description Sensor raw that it gives or takes, by the carriage's name. */
             raw?: components["schemas"]["RawCarriage"][];
             sdi?: components["schemas"]["SdiPort"] | null;
@@ -3978,6 +4240,259 @@ export interface components {
             spl_db: number;
             /** @description In words. */
             word: string;
+        };
+        /** @description For a cable that carries power. */
+        PowerCable: {
+            /** @description The most current. */
+            amps: components["schemas"]["Amps"];
+            /**
+             * Format: int32
+             * @description Copper, in hundredths of a square millimetre; nothing where one is put on the other.
+             */
+            centi_mm2: number;
+            /** @description Whether it changes plus and minus. */
+            crossed?: boolean;
+            marked?: components["schemas"]["Volts"] | null;
+        };
+        /** @description What is drawn in a mode. */
+        PowerMode: {
+            /** @description What is drawn then. */
+            typical: components["schemas"]["Watts"];
+            /** @description When it applies. */
+            when: components["schemas"]["Condition"];
+        };
+        /** @description A device in the supply. */
+        PowerNode: {
+            /** @description How deep it hangs below its source. */
+            depth: number;
+            /** @description The device. */
+            device: components["schemas"]["String"];
+            joint?: components["schemas"]["JointReport"] | null;
+            /** @description What it is. */
+            kind: components["schemas"]["DeviceKind"];
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description At the most.
+             */
+            peak: number;
+            /** @description Outlets that nothing hangs on. */
+            spare_outlets: number;
+            /** @description What it hangs on and until when, in words. */
+            until?: string | null;
+            /**
+             * Format: double
+             * @description What it draws itself, in watts.
+             */
+            watts: number;
+            /**
+             * Format: double
+             * @description With what hangs on it.
+             */
+            with_behind: number;
+            worst?: components["schemas"]["Severity"] | null;
+        };
+        /** @description A piece of a battery's day. */
+        PowerPiece: {
+            /** @description Whether it ends there by itself. */
+            dies: boolean;
+            /**
+             * Format: int64
+             * @description Until it is changed, or ends.
+             */
+            ends: number;
+            /**
+             * Format: int64
+             * @description From when on, in seconds since midnight.
+             */
+            starts: number;
+        };
+        /** @description What a socket gives or takes of power. */
+        PowerPort: {
+            amps?: components["schemas"]["Amps"] | null;
+            /** @description For an input that fills the device’s own battery and runs nothing. */
+            fills_only?: boolean;
+            gives?: components["schemas"]["Gives"] | null;
+            /** @description Which contact is what: *centre +*. Two that differ destroy what is plugged in. */
+            pins?: string | null;
+            /**
+             * Format: int32
+             * @description For an input beside others: the lowest number that has power is the one in charge.
+             */
+            rank?: number;
+            step?: components["schemas"]["Volts"] | null;
+            takes?: components["schemas"]["VoltRange"] | null;
+            watts?: components["schemas"]["Watts"] | null;
+        };
+        /** @description One way to power a unit. */
+        PowerProposal: {
+            /**
+             * Format: int64
+             * @description Batteries to carry, one more than are used.
+             */
+            batteries: number;
+            /** @description What it is best at: *least mass*, *fewest changes*, *most reserve*. */
+            best_at: string;
+            /**
+             * Format: int64
+             * @description Changes of batteries in the time asked for.
+             */
+            changes: number;
+            /** @description The edit. */
+            commands: components["schemas"]["Command"][];
+            /** @description What goes off together when the first battery goes. */
+            dies_together: string[];
+            /**
+             * Format: int32
+             * @description What plates, boxes and batteries weigh on the rig, in grams.
+             */
+            grams: number;
+            /** @description Things that must be hired. */
+            hires: number;
+            /** @description The same in words. */
+            runtime: string;
+            /**
+             * Format: int64
+             * @description How long it lasts, in seconds.
+             */
+            runtime_seconds: number;
+            /** @description What it does, and why. */
+            says: string[];
+            /** @description What it is: *P8 hot-swap plate, 2 × V98*. */
+            title: string;
+        };
+        /** @description All that is shown of the power of a build. */
+        PowerReport: {
+            /** @description Batteries that the day takes, by kind. */
+            batteries: components["schemas"]["BatteriesNeeded"][];
+            /**
+             * Format: int64
+             * @description When the day begins, in seconds since midnight.
+             */
+            begins: number;
+            /** @description Breaks of the day, as pairs of seconds since midnight. */
+            breaks: [
+                number,
+                number
+            ][];
+            /**
+             * Format: int32
+             * @description The air that is reckoned with, in °C.
+             */
+            celsius: number;
+            /**
+             * Format: double
+             * @description What cold leaves of a battery, in percent.
+             */
+            cold_percent: number;
+            /**
+             * Format: int64
+             * @description When it ends.
+             */
+            ends: number;
+            /** @description Whatever gives or draws power, sources first, each before what hangs on it. */
+            nodes: components["schemas"]["PowerNode"][];
+            /** @description What is planned, in the order of the plan. */
+            parts: components["schemas"]["PlannedPart"][];
+            /** @description Whether the day was planned; else these are usual hours. */
+            planned: boolean;
+            /** @description Which battery is on which charger when. */
+            rota: components["schemas"]["ChargeReport"][];
+            /** @description Batteries, each for itself or with those it is used with. */
+            sources: components["schemas"]["PowerSource"][];
+            /** @description Changes of the day, the first first. */
+            swaps: components["schemas"]["BatteryChange"][];
+        };
+        /**
+         * @description What a rig hangs on.
+         * @enum {string}
+         */
+        PowerSchool: "one-with-reserve" | "one" | "each-its-own";
+        /** @description What is set for one battery on the floor. What isn't said is new, and full. */
+        PowerSetting: {
+            charge?: components["schemas"]["Percent"] | null;
+            health?: components["schemas"]["Percent"] | null;
+            /** @description What is written on it: *B3*. */
+            number?: string | null;
+            /** @description Runs that were measured from full to empty. */
+            runs?: components["schemas"]["MeasuredRun"][];
+        };
+        /** @description A battery, or several that are used together. */
+        PowerSource: {
+            /** @description What a carrier may say of it. */
+            carriage?: string | null;
+            /** @description Devices that go off with them. */
+            dark: components["schemas"]["String"][];
+            /** @description All of them. */
+            devices: components["schemas"]["String"][];
+            /**
+             * Format: int64
+             * @description When they end where nobody changes them, in seconds since midnight.
+             */
+            ends?: number | null;
+            /**
+             * Format: int64
+             * @description For so many seconds.
+             */
+            gap_seconds: number;
+            /** @description Health that is reckoned with, as a range where runs disagree, in percent; none where nothing is known. */
+            health_percent?: [
+                number,
+                number
+            ] | null;
+            /** @description The first of them. */
+            id: components["schemas"]["String"];
+            /** @description The kind: *Stannard V98 battery, V-mount, D-tap*. */
+            item: string;
+            /** @description What a change breaks: *hot*, *warm*, *cold*. */
+            kind: string;
+            /** @description As they are called. */
+            name: string;
+            /** @description Screens and recorders that get no picture any more. */
+            no_picture: components["schemas"]["String"][];
+            /**
+             * Format: double
+             * @description At the most.
+             */
+            peak_watts: number;
+            /** @description The day in pieces: from when a fresh one is on it until it is changed or ends. */
+            pieces: components["schemas"]["PowerPiece"][];
+            /** @description How long what takes over lasts, in words. */
+            reserve?: string | null;
+            /** @description The same in words. */
+            runtime: string;
+            /**
+             * Format: int64
+             * @description How long they last, in seconds; none where nothing is drawn.
+             */
+            runtime_seconds?: number | null;
+            /** @description Recorders that lose sound. */
+            silent: components["schemas"]["String"][];
+            /**
+             * Format: double
+             * @description While everything waits.
+             */
+            standby_watts: number;
+            /** @description Recorders that still record. */
+            still: components["schemas"]["String"][];
+            /** @description Whether they last the day. */
+            through: boolean;
+            /** @description Clocks that nothing feeds any more. */
+            unlocked: components["schemas"]["String"][];
+            /**
+             * Format: double
+             * @description What can be used of them, in watt-hours.
+             */
+            watt_hours: number;
+            /**
+             * Format: double
+             * @description What is drawn while everything works.
+             */
+            watts: number;
+            /** @description All that in words. */
+            without: string[];
+            worst?: components["schemas"]["Severity"] | null;
         };
         /** @description What went wrong. */
         Problem: {
@@ -4341,6 +4856,8 @@ export interface components {
             offered: components["schemas"]["OfferedNeed"][];
             /** @description What runs through each port. */
             ports: components["schemas"]["PortReport"][];
+            /** @description What feeds what, for how long, and what is lost with it. */
+            power: components["schemas"]["PowerReport"];
             /** @description What is recorded, how long, and what ends it. */
             recordings: components["schemas"]["RecordingReport"][];
             /** @description Levels from the mouth to the track, and what is on which. */
@@ -4626,6 +5143,8 @@ export interface components {
             /** @description For a camera: whether it plays back what it has recorded. */
             playback?: boolean;
             position?: components["schemas"]["Position"] | null;
+            /** @description For a battery: its number, its health, how full it is. */
+            power?: components["schemas"]["PowerSetting"];
             recording?: components["schemas"]["RecordingSetting"] | null;
             /** @description Ports that carry sound, by id. */
             sound?: {
@@ -4665,7 +5184,7 @@ export interface components {
          * @description What a port, a cable or a path carries. Power joins when its work does.
          * @enum {string}
          */
-        SignalKind: "picture" | "sound" | "timecode" | "data";
+        SignalKind: "picture" | "sound" | "timecode" | "data" | "power";
         /**
          * @description How the slots of a recorder are used.
          * @enum {string}
@@ -4750,6 +5269,7 @@ export interface components {
             media?: components["schemas"]["Severity"] | null;
             needs?: components["schemas"]["Severity"] | null;
             path?: components["schemas"]["Severity"] | null;
+            power?: components["schemas"]["Severity"] | null;
             record?: components["schemas"]["Severity"] | null;
             sound?: components["schemas"]["Severity"] | null;
             time?: components["schemas"]["Severity"] | null;
@@ -5177,6 +5697,10 @@ export interface components {
          * @enum {string}
          */
         Via: "loop" | "relay" | "convert" | "scale" | "frame-rate" | "radio" | "embed";
+        /** @example 11 to 17 V */
+        VoltRange: string;
+        /** @example 14.4 V */
+        Volts: string;
         /** @description Devices to be put on the floor of a build. */
         Wanted: {
             /** @description The build. */
@@ -5202,6 +5726,10 @@ export interface components {
             /** @description The catalogue's id. */
             device: string;
         };
+        /** @example 98 Wh */
+        WattHours: string;
+        /** @example 22 W */
+        Watts: string;
         /** @description What a recording holds, and how that is against the plan. */
         WavAnswer: {
             /** @description Each channel against its track; empty where no recorder was named. */
@@ -5251,7 +5779,7 @@ export interface components {
          * @description What runs on a wire.
          * @enum {string}
          */
-        Wire: "sdi" | "hdmi" | "analogue" | "ltc" | "radio-picture" | "radio-sound" | "radio-app" | "composite" | "optical-sdi" | "usb-data" | "shoe-sound" | "aes3" | "reference";
+        Wire: "sdi" | "hdmi" | "analogue" | "ltc" | "radio-picture" | "radio-sound" | "radio-app" | "composite" | "optical-sdi" | "usb-data" | "shoe-sound" | "aes3" | "reference" | "power";
         /** @description How a figure was reached. Built where the figure is computed, and shown as it is. */
         Working: {
             /** @description The figure itself, with its unit. */
@@ -6699,6 +7227,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Outlook"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    power_a_unit: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The unit. */
+                unit: string;
+                /** @description How long the day is: 10 h. */
+                length: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PowerProposal"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {

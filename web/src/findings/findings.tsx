@@ -126,8 +126,14 @@ function FindingCard({ finding, place }: { finding: Finding; place: number }) {
   const { id, build } = useWorkbench();
   const navigate = useNavigate();
   const inPath = useLocation().pathname.endsWith("/path");
+  // What feeds what is drawn in a view of its own.
+  const ofPower = finding.area === "power";
   const show = () => {
     const { connection, device } = finding.at;
+    if (ofPower) {
+      void navigate(`/p/${encodeURIComponent(id)}/${encodeURIComponent(build.id)}/power${device ? `?power=${encodeURIComponent(device)}` : ""}`);
+      return;
+    }
     const at = connection ? ({ kind: "cable", id: connection } as const) : device ? ({ kind: "device", id: device } as const) : undefined;
     if (!inPath) void navigate(`/p/${encodeURIComponent(id)}/${encodeURIComponent(build.id)}/path${at ? `?at=${at.kind}:${encodeURIComponent(at.id)}` : ""}`);
     else if (at) select(at);
@@ -150,7 +156,7 @@ function FindingCard({ finding, place }: { finding: Finding; place: number }) {
           {finding.code}
         </button>
         <button type="button" className="ml-auto text-dim underline print:hidden decoration-dotted underline-offset-3 hover:text-ink" onClick={show}>
-          Show on the map
+          {ofPower ? "Show the supply" : "Show on the map"}
         </button>
       </p>
       <p className="mt-1">{finding.text}</p>

@@ -15,6 +15,7 @@ const WIRES: Record<Wire, { name: string; signal: Signal }> = {
   analogue: { name: "Sound", signal: "sound" },
   ltc: { name: "Timecode", signal: "timecode" },
   reference: { name: "Reference", signal: "timecode" },
+  power: { name: "Power", signal: "power" },
   aes3: { name: "AES3", signal: "sound" },
   "shoe-sound": { name: "Hot shoe", signal: "sound" },
   "usb-data": { name: "USB", signal: "data" },

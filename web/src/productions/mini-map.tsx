@@ -23,7 +23,7 @@ export function MiniMap({ glance }: { glance: Glance }) {
       style={{ width: Math.min(width * 2.2, 264), height: Math.min(height * 2.2, HIGHEST) }}
       preserveAspectRatio="xMinYMin meet"
       role="img"
-      aria-label={`${glance.devices} devices on ${rows.length + more} lines`}
+      aria-label={`${rows.length + more} lines; ${glance.devices} devices in all`}
     >
       {lines.map((row, number) => {
         const from = 4 + row.after * STEP;

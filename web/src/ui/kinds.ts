@@ -10,6 +10,7 @@ export const GROUPS: { name: string; kinds: Kind[] }[] = [
   { name: "Wireless", kinds: ["transmitter", "receiver", "viewer"] },
   { name: "Sound", kinds: ["microphone", "mixer", "sound-box", "headphones"] },
   { name: "Timecode", kinds: ["timecode-box"] },
+  { name: "Power", kinds: ["battery", "power-box", "charger", "accessory"] },
   { name: "Converters and distribution", kinds: ["converter", "distribution", "switcher", "isolator", "extender", "port-box"] },
 ];
 

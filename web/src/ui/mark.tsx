@@ -24,6 +24,7 @@ export const SIGNALS: Record<SignalKind, { letter: string; colour: string; strok
   picture: { letter: "P", colour: "text-picture", stroke: "var(--picture)" },
   sound: { letter: "S", colour: "text-sound", stroke: "var(--sound)" },
   timecode: { letter: "T", colour: "text-timecode", stroke: "var(--timecode)" },
+  power: { letter: "W", colour: "text-power", stroke: "var(--power)" },
   data: { letter: "D", colour: "text-data", stroke: "var(--data)" },
 };
 

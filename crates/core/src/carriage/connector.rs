@@ -48,6 +48,45 @@ pub enum Connector {
     FlashSync,
     /// Optical fibre, LC duplex.
     Fibre,
+    /// The V-shaped wedge of large batteries.
+    #[serde(rename = "v-mount")]
+    VMount,
+    /// Three studs: the other plate of large batteries.
+    #[serde(rename = "three-stud")]
+    ThreeStud,
+    /// The foot of a 7.2 V camcorder battery.
+    #[serde(rename = "camcorder")]
+    Camcorder,
+    /// The slot of a cinema body’s own battery.
+    #[serde(rename = "cell-a")]
+    CellA,
+    /// The slot of a mirrorless body’s own battery.
+    #[serde(rename = "cell-b")]
+    CellB,
+    /// D-tap: 12 V class, as the battery gives it.
+    #[serde(rename = "d-tap")]
+    DTap,
+    /// A small round plug with two pins, with a lock.
+    #[serde(rename = "dc-2")]
+    Dc2,
+    /// XLR with four pins: 12 V class.
+    #[serde(rename = "dc-4")]
+    Dc4,
+    /// A round plug with eight pins, of a body.
+    #[serde(rename = "dc-8")]
+    Dc8,
+    /// A barrel plug, 5.5 × 2.1 mm.
+    #[serde(rename = "barrel-21")]
+    Barrel21,
+    /// A barrel plug, 5.5 × 2.5 mm. It goes over the other’s pin, and wobbles.
+    #[serde(rename = "barrel-25")]
+    Barrel25,
+    /// USB type A.
+    #[serde(rename = "usb-a")]
+    UsbA,
+    /// The wall.
+    #[serde(rename = "mains")]
+    Mains,
     /// The air: an antenna, not a plug.
     Air,
     /// Built in: nothing is plugged there.
@@ -88,6 +127,19 @@ impl fmt::Display for Connector {
             Self::Pin5 => "5-pin",
             Self::FlashSync => "flash sync",
             Self::Fibre => "fibre, LC duplex",
+            Self::VMount => "V-mount",
+            Self::ThreeStud => "three-stud plate",
+            Self::Camcorder => "7.2 V camcorder battery",
+            Self::CellA => "cinema body’s battery slot",
+            Self::CellB => "mirrorless body’s battery slot",
+            Self::DTap => "D-tap",
+            Self::Dc2 => "2-pin",
+            Self::Dc4 => "4-pin XLR",
+            Self::Dc8 => "8-pin",
+            Self::Barrel21 => "barrel 5.5 × 2.1 mm",
+            Self::Barrel25 => "barrel 5.5 × 2.5 mm",
+            Self::UsbA => "USB-A",
+            Self::Mains => "mains",
             Self::Air => "radio",
             Self::BuiltIn => "built in",
         })

@@ -34,6 +34,8 @@ pub enum Wire {
     Aes3,
     /// A reference (black or tri-level sync): when each frame begins, for cameras and switchers to lock to.
     Reference,
+    /// Power: a battery’s contacts, a low voltage, USB, the mains.
+    Power,
 }
 
 /// What a wire carries.
@@ -80,7 +82,7 @@ const ALL: usize = usize::MAX;
 
 /// Every wire, in the order of the enum. SDI embeds four groups of four channels at HD and above
 /// (ST 299-1); HDMI up to eight of PCM.
-const TABLE: [Row; 13] = [
+const TABLE: [Row; 14] = [
     row(Wire::Sdi, "SDI", (true, 16, true, false)),
     row(Wire::Hdmi, "HDMI", (true, 8, false, false)),
     row(Wire::Analogue, "analogue sound", (false, ALL, true, false)),
@@ -110,6 +112,7 @@ const TABLE: [Row; 13] = [
     ),
     row(Wire::Aes3, "AES3 digital sound", (false, 2, false, false)),
     row(Wire::Reference, "a reference", (false, 0, true, false)),
+    row(Wire::Power, "power", (false, 0, false, false)),
 ];
 
 impl Wire {

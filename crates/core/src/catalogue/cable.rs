@@ -1,7 +1,7 @@
 //! Cables, adapters and radio pairings.
 
-use super::Adapter;
 use super::adapter::AdapterKind;
+use super::{Adapter, PowerCable};
 use crate::carriage::coax::Coax;
 use crate::carriage::connector::Connector;
 use crate::carriage::hdmi::Generation;
@@ -39,6 +39,9 @@ pub struct Cable {
     pub reach: Option<Length>,
     /// For USB data: what it keeps up.
     pub data_rate: Option<BitRate>,
+    /// For power: its copper.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub power: Option<PowerCable>,
     /// For sound: whether one side of the signal is the ground.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub unbalanced: bool,
@@ -63,6 +66,11 @@ impl Cable {
         let [first, second] = self.ends;
         (fits(first, output) && fits(second, input))
             || (!self.one_way && fits(second, output) && fits(first, input))
+    }
+
+    /// Whether it is nothing to carry: one is put on the other, or paired with it.
+    pub fn is_nothing_to_carry(&self) -> bool {
+        self.is_air() || self.power.is_some_and(|power| power.centi_mm2 == 0)
     }
 
     /// Whether it is no cable at all, but a pairing over the air.

@@ -1,8 +1,10 @@
 //! Devices: what each is for, its ports, what joins them inside, how it records.
 
 use super::{
-    CatalogueError, Clock, Direction, InternalPath, LinkGroup, MediumKind, Mode, Port, Radio,
+    Battery, CatalogueError, Clock, DevicePower, Direction, InternalPath, LinkGroup, MediumKind,
+    Mode, Port, Radio,
 };
+use crate::carriage::wire::Wire;
 use crate::catalogue::Abilities;
 use crate::format::Raster;
 use crate::quantity::{BitRate, Bytes, Span};
@@ -58,6 +60,14 @@ pub enum DeviceKind {
     Headphones,
     /// Gives timecode.
     TimecodeBox,
+    /// Holds power.
+    Battery,
+    /// Brings power from one to others: a plate, a splitter, a regulator, a coupler, an adapter for the wall.
+    PowerBox,
+    /// Fills batteries.
+    Charger,
+    /// Draws power, and has to do with neither picture nor sound: a motor, a light.
+    Accessory,
 }
 
 /// What a port, a cable or a path carries. Power joins when its work does.
@@ -74,6 +84,8 @@ pub enum SignalKind {
     Timecode,
     /// Files as they are written.
     Data,
+    /// Power.
+    Power,
 }
 
 impl DeviceKind {
@@ -125,6 +137,10 @@ impl fmt::Display for DeviceKind {
             Self::SoundBox => "sound adapter or splitter",
             Self::Headphones => "headphones",
             Self::TimecodeBox => "timecode box",
+            Self::Battery => "battery",
+            Self::PowerBox => "power plate, splitter or adapter",
+            Self::Charger => "charger",
+            Self::Accessory => "motor or light",
         })
     }
 }
@@ -177,6 +193,12 @@ pub struct Device {
     /// For radio: its part of the system.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub radio: Option<Radio>,
+    /// What it draws, and how it passes power on.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub power: Option<Box<DevicePower>>,
+    /// For a battery: what it holds and gives.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub battery: Option<Battery>,
     /// For a drive: what it holds and keeps up.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub drive: Option<Drive>,
@@ -251,11 +273,18 @@ impl Device {
         self.ports.iter().find(|port| port.id == id)
     }
 
-    /// Its outputs, or its inputs.
+    /// Its outputs, or its inputs, of all that is a signal.
     pub fn ports_facing(&self, direction: Direction) -> impl Iterator<Item = &Port> {
         self.ports
             .iter()
-            .filter(move |port| port.direction == direction)
+            .filter(move |port| port.direction == direction && port.wire != Wire::Power)
+    }
+
+    /// Its outlets, or its inputs, for power.
+    pub fn power_ports(&self, direction: Direction) -> impl Iterator<Item = &Port> {
+        self.ports
+            .iter()
+            .filter(move |port| port.direction == direction && port.wire == Wire::Power)
     }
 
     /// Whether it shows or records a picture that comes in: a destination.
@@ -279,6 +308,11 @@ impl Device {
     pub fn is_microphone(&self) -> bool {
         let mut audio = self.ports.iter().filter_map(|port| port.audio.as_ref());
         audio.any(|audio| audio.microphone.is_some())
+    }
+
+    /// Whether it has to do with power alone: it stands in the Power view, and not on the map of lines.
+    pub fn is_power_only(&self) -> bool {
+        !self.ports.is_empty() && self.ports.iter().all(|port| port.wire == Wire::Power)
     }
 
     /// Whether its screen is too large to be carried on a rig: it stands where people watch.

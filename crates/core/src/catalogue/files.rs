@@ -112,6 +112,7 @@ const DEVICE_FILES: &[(&str, &str)] = device_files![
     "distribution",
     "sound",
     "timecode",
+    "power",
 ];
 
 impl Catalogue {

@@ -14,6 +14,7 @@ mod inside;
 mod medium;
 mod mode;
 mod port;
+mod power;
 mod search;
 mod shelf;
 
@@ -32,6 +33,10 @@ pub use inside::{Cap, InternalPath, PathDelay, Via};
 pub use medium::{FileSystem, Medium, MediumKind};
 pub use mode::{Condition, Leaves, Makes, Mode};
 pub use port::{Direction, LinkGroup, Origin, Port, RawCarriage, SdiPort, takes};
+pub use power::{
+    Battery, Charger, DevicePower, Gauge, Gives, Joins, OwnBattery, PowerCable, PowerMode,
+    PowerPort,
+};
 pub use search::{Hit, NotUnderstood};
 pub use shelf::{Entry, Shelf};
 

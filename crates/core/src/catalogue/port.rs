@@ -1,6 +1,6 @@
 //! Sockets and antennas: what each takes or gives.
 
-use super::{Abilities, AudioPort, Cap, PathDelay, SignalKind};
+use super::{Abilities, AudioPort, Cap, PathDelay, PowerPort, SignalKind};
 use crate::carriage::connector::Connector;
 use crate::carriage::hdmi::{DEPTHS_OF_422, Generation};
 use crate::carriage::sdi::{Level, Mapping, SdiClass};
@@ -46,6 +46,9 @@ pub struct Port {
     /// For sound by itself: levels, noise, what it needs.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub audio: Option<Box<AudioPort>>,
+    /// For power: what it gives or takes.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub power: Option<Box<PowerPort>>,
     /// Sensor raw that it gives or takes, by the carriage's name.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub raw: Vec<RawCarriage>,

@@ -191,6 +191,7 @@ impl Build {
                 position.check().map_err(Unfit::Beyond)?;
             }
             settings.clock.check().map_err(Unfit::Beyond)?;
+            settings.power.check().map_err(Unfit::Beyond)?;
             settings.tracks[..].check().map_err(Unfit::Beyond)?;
         }
         for connection in &self.connections {

@@ -3,8 +3,8 @@
 use super::change::{change_of, change_or_null};
 use super::{
     Build, Change, ClockSetting, Connection, Handle, HouseRules, InputSetting, JobLine, KitChange,
-    Need, OutputSetting, Placement, PortRef, Position, RecordingSetting, ScheduleEntry,
-    SoundSetting, Station, TrackSetting, Unit,
+    Need, OutputSetting, Placement, PortRef, Position, PowerSetting, RecordingSetting,
+    ScheduleEntry, SoundSetting, Station, TrackSetting, Unit,
 };
 use crate::carriage::radio::Surroundings;
 use crate::catalogue::{Codec, Device};
@@ -339,6 +339,16 @@ pub enum Command {
         #[schema(schema_with = change_of::<ClockSetting>)]
         change: Change<ClockSetting>,
     },
+    /// Sets something of a battery: its number, health, charge, measured runs.
+    SetPower {
+        /// In which build.
+        build: Handle,
+        /// The battery on the floor.
+        device: Handle,
+        /// What changes.
+        #[schema(schema_with = change_of::<PowerSetting>)]
+        change: Change<PowerSetting>,
+    },
     /// Names the device whose timecode the others follow.
     SetTimecodeMaster {
         /// In which build.
@@ -482,6 +492,7 @@ impl Command {
             Self::ChooseInput { .. } => "Choose input",
             Self::SetTimecode { .. } => "Set timecode",
             Self::SetClock { .. } => "Set clock",
+            Self::SetPower { .. } => "Set battery",
             Self::SetTimecodeMaster { .. } => "Set timecode master",
             Self::SetRecording { .. } => "Set recording",
             Self::SetSound { .. } => "Set sound",

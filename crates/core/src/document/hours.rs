@@ -79,10 +79,18 @@ impl Hours {
     /// When something that was fresh at the beginning and lasts so many seconds is to be changed: as late as a
     /// break allows, else when it ends. At most so many.
     pub fn turns(&self, lasts: u64, most: usize) -> Vec<Turn> {
+        self.turns_by(|fresh| fresh.saturating_add(lasts), most)
+    }
+
+    /// The same of something that ends when `over` says, given when it was fresh.
+    pub fn turns_by(&self, over: impl Fn(u64) -> u64, most: usize) -> Vec<Turn> {
         let mut turns: Vec<Turn> = Vec::new();
         let mut fresh = self.begin;
-        while turns.len() < most && lasts > 0 && fresh.saturating_add(lasts) < self.end {
-            let over = fresh + lasts;
+        while turns.len() < most {
+            let over = over(fresh);
+            if over <= fresh || over >= self.end {
+                break;
+            }
             let in_time = self
                 .breaks
                 .iter()

@@ -43,12 +43,13 @@ pub use names::{PortRef, handle_from};
 pub use need::{Need, Purpose};
 pub use production::{Handle, Production};
 pub use rules::{
-    CardSize, GainSchool, HouseRules, MediaSwap, MonitorSize, PictureOfRecord, RULES, RuleChoice,
-    RulePage, SoundOfRecord, TimecodeSchool, TransmitterFeed,
+    CardSize, GainSchool, HouseRules, MediaSwap, MonitorSize, PictureOfRecord, PowerSchool, RULES,
+    RuleChoice, RulePage, SoundOfRecord, TimecodeSchool, TransmitterFeed,
 };
 pub use settings::{
-    ClockSetting, ClockWay, InputSetting, MeasuredClock, MeasuredLevel, OutputSetting, Position,
-    RecordingSetting, Settings, SlotUse, SoundSetting, TrackKind, TrackSetting, TrackSource,
+    ClockSetting, ClockWay, InputSetting, MeasuredClock, MeasuredLevel, MeasuredRun, OutputSetting,
+    Position, PowerSetting, RecordingSetting, Settings, SlotUse, SoundSetting, TrackKind,
+    TrackSetting, TrackSource,
 };
 pub use touches::{Touch, meet, touches};
 pub use typed::{Completion, Misread, Typed, complete, read_line};

@@ -41,6 +41,8 @@ pub struct HouseRules {
     pub sound_of_record: SoundOfRecord,
     /// What timecode boxes are for.
     pub timecode: TimecodeSchool,
+    /// What a rig hangs on.
+    pub power: PowerSchool,
     /// Where the average of a source is to stand, against full scale.
     pub sound_reference: Decibels,
     /// What is kept between the peaks of a source and the first stage that clips.
@@ -66,6 +68,7 @@ impl Default for HouseRules {
             gain: GainSchool::HotSource,
             sound_of_record: SoundOfRecord::Separate,
             timecode: TimecodeSchool::BoxStaysOn,
+            power: PowerSchool::OneWithReserve,
             sound_reference: Decibels::whole(-20),
             sound_headroom: Decibels::whole(4),
         }
@@ -107,6 +110,19 @@ pub enum MonitorSize {
     SmallHandheld,
     /// One for every build.
     OneSize,
+}
+
+/// What a rig hangs on.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum PowerSchool {
+    #[default]
+    /// On one battery, with one that waits behind the body.
+    OneWithReserve,
+    /// On one battery.
+    One,
+    /// Each device on its own.
+    EachItsOwn,
 }
 
 /// When a card is changed.
@@ -345,6 +361,27 @@ pub const RULES: &[RulePage] = &[
                 "jam-and-unplug",
                 "jams the device and goes on",
                 "One box for all, nothing hanging on the rig; but each device runs on its own clock, and is jammed again in the breaks.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "power",
+        title: "A rig hangs on",
+        choices: &[
+            choice(
+                "one-with-reserve",
+                "one battery, the body’s own as a reserve",
+                "Everything ends at one time, and a change doesn’t end the take; but two batteries to carry and to fill.",
+            ),
+            choice(
+                "one",
+                "one battery",
+                "One to change, one to charge, the least on the rig; but one plug that slips ends all of it.",
+            ),
+            choice(
+                "each-its-own",
+                "each device on its own",
+                "Nothing takes another with it; but many small batteries, each with an end of its own.",
             ),
         ],
     },

@@ -122,6 +122,7 @@ fn of_build(command: &Command) -> Vec<Touch> {
         C::SetTracks { device: handle, .. } => device(handle, "/tracks"),
         C::SetRoomNoise { .. } => vec!["/room-noise".into()],
         C::SetClock { device: handle, .. } => device(handle, "/clock"),
+        C::SetPower { device: handle, .. } => device(handle, "/power"),
         C::SetTimecodeMaster { .. } => vec!["/timecode-master".into()],
         C::PutBack { kept, .. } => of_kept(kept),
         _ => of_lists(command),

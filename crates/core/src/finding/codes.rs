@@ -16,6 +16,11 @@ macro_rules! codes {
         },)*];
 
         impl Code {
+            /// Whether what it says destroys gear, at once: it is said before everything else.
+            pub fn destroys(self) -> bool {
+                matches!(self, Self::OverVoltage | Self::OtherPins)
+            }
+
             /// What it is about.
             pub fn area(self) -> Area {
                 match self { $(Self::$name => Area::of($code),)* }
@@ -42,6 +47,8 @@ pub enum Area {
     Sound,
     /// T: timecode and rates.
     Time,
+    /// P: power.
+    Power,
     /// H: house rules.
     House,
     /// K: the kit, and what the document says of it.
@@ -54,6 +61,7 @@ impl Area {
             b'R' => Self::Recording,
             b'S' => Self::Sound,
             b'T' => Self::Time,
+            b'P' => Self::Power,
             b'H' => Self::House,
             b'K' => Self::Kit,
             _ => Self::Picture,
@@ -373,6 +381,58 @@ codes! {
         "Recorders of one floor write sound with different numbers of samples a second."
         "Files of one take have to be converted before they line up."
         "Set them to one rate: 48,000 goes with pictures.";
+    OverVoltage "P-101" "Too many volts"
+        "An input gets more volts than it takes, at some state of charge."
+        "The device is destroyed, at once and for good."
+        "Don’t plug it in. Use an outlet or a regulator of its voltage; measure before you plug.";
+    OtherPins "P-102" "Plus and minus changed"
+        "The plug fits, and its contacts are wired otherwise."
+        "The device is destroyed, at once and for good."
+        "Don’t plug it in. Use the cable or adapter that its maker gives.";
+    UnderVoltage "P-103" "Too few volts"
+        "A load gets too few volts before its battery is empty, or at once."
+        "It goes off although the battery has charge left."
+        "Use a shorter or thicker cable, or another supply; change the battery earlier.";
+    Overload "P-104" "More than it carries"
+        "An outlet, a plate, a battery, a splitter or a cable carries more than it is made for."
+        "It switches off, its fuse goes, or it gets hot enough to burn."
+        "Hang the load on another outlet, or on a battery of its own.";
+    UsbShort "P-105" "USB gives too little"
+        "A load on USB needs more than outlet, cable and load settle on."
+        "It stays off, empties its battery although it is plugged in, or doesn’t fill it."
+        "Use an outlet of more watts, a marked cable, or another input.";
+    NoSupply "P-106" "Nothing feeds it"
+        "A device that draws power hangs on nothing, where those beside it are fed."
+        "It stays off."
+        "Feed it from a free outlet, or put a battery on it.";
+    MustHoldBattery "P-107" "It wants a battery on it"
+        "A device runs only with a battery on it, whatever else feeds it."
+        "It stays off."
+        "Put a battery on it.";
+    PowerCircle "P-108" "Power in a circle"
+        "Supplies feed each other in a circle."
+        "Nothing begins there."
+        "Take out one of the cables.";
+    OneBattery "P-109" "One battery behind it all"
+        "One battery feeds a recording and what hangs beside it, and nothing takes over."
+        "One plug that slips ends all of it."
+        "Put a battery where the body has a slot for one, or spread the loads.";
+    Bridged "P-110" "How long the reserve lasts"
+        "A battery of its own takes over when the supply goes."
+        "That is the time for a change."
+        "Change within it; see that it is full in the morning.";
+    BatteryEnds "P-111" "The battery ends before the day"
+        "A battery doesn’t last the day as it is planned."
+        "What hangs on it goes off, and what depends on that with it."
+        "Change it in a break, with a margin; or use a larger one.";
+    EachItsOwn "P-113" "Each on its own battery"
+        "Several devices of a unit each run on a small battery of their own."
+        "Each ends at another time, and each is changed."
+        "Hang them on one battery where the rig carries it.";
+    OwnBatteryEnds "P-112" "A built-in battery ends first"
+        "What runs on its own built-in battery ends before the day does."
+        "It goes off by itself, mostly unseen."
+        "Fill it in a break, or feed it.";
     TimecodeRate "T-101" "Timecode rates differ"
         "Two devices that must agree count at different rates."
         "The recordings don’t line up in the edit."

@@ -13,6 +13,7 @@ pub use judge::{findings, meeting};
 
 use crate::document::{Command, Handle};
 use crate::path::{Floor, Resolved};
+use crate::power::Powered;
 use crate::record::Recording;
 use crate::sound::Heard;
 use serde::Serialize;
@@ -202,6 +203,8 @@ pub struct Facts<'f, 'a> {
     pub recordings: &'f [Recording<'a>],
     /// The sound of it: levels, tracks, what doesn't match.
     pub heard: &'f Heard<'a>,
+    /// What feeds what, and for how long.
+    pub power: &'f Powered,
     /// Whose fixes are proposed.
     pub proposals: Proposals<'f>,
 }

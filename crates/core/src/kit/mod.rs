@@ -69,7 +69,7 @@ pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> V
         // A radio pairing is nothing to carry.
         if catalogue
             .cable(&connection.cable)
-            .is_none_or(|cable| !cable.is_air())
+            .is_none_or(|cable| !cable.is_nothing_to_carry())
         {
             runs.push((&connection.cable, Some(connection.length)));
         }

@@ -62,7 +62,8 @@ pub fn applies(floor: &Floor, placement: usize, mode: &Mode) -> bool {
         .all(|condition| holds(floor, placement, condition))
 }
 
-fn holds(floor: &Floor, placement: usize, condition: &Condition) -> bool {
+/// Whether a device does now what a condition names.
+pub fn holds(floor: &Floor, placement: usize, condition: &Condition) -> bool {
     let settings = &floor.build.placements[placement].settings;
     let records = settings.recording.as_ref();
     match condition {

@@ -239,7 +239,7 @@ impl Walk<'_, '_> {
                 signal.timecode = Some(timecode::counted(floor, node.placement))
             }
             Some(SignalKind::Data) => signal.data = true,
-            None => {}
+            Some(SignalKind::Power) | None => {}
         }
         for path in device
             .paths

@@ -6,6 +6,7 @@
 mod bytes;
 mod clock;
 mod decibels;
+mod electric;
 mod length;
 mod number;
 mod percent;
@@ -17,6 +18,7 @@ mod working;
 pub use bytes::Bytes;
 pub use clock::ClockTime;
 pub use decibels::{Decibels, signed};
+pub use electric::{Amps, VoltRange, Volts, WattHours, Watts};
 pub use length::Length;
 pub use number::thousandths;
 pub use percent::Percent;
@@ -60,7 +62,7 @@ impl Unreadable {
 /// the API's description: a string.
 #[macro_export]
 macro_rules! written_as_text {
-    ($type:ty, $name:literal, $example:literal) => {
+    ($type:ty, $name:expr, $example:literal) => {
         impl serde::Serialize for $type {
             fn serialize<S: serde::Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
                 serializer.collect_str(self)

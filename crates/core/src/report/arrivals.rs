@@ -58,6 +58,9 @@ pub struct ArrivalReport {
     pub says: String,
     /// The finding that the verdict comes from.
     pub finding: Option<String>,
+    /// Until when it has its picture before a battery on the way is empty, and which.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub power: Option<String>,
     /// Ports on its path, from the lens on.
     #[schema(value_type = Vec<String>)]
     pub hops: Vec<PortRef>,
@@ -265,6 +268,7 @@ fn row(
         says: worst.map_or_else(|| "Arrives".into(), |finding| finding.text.clone()),
         finding: worst.map(|finding| finding.id.clone()),
         working: picture.map(|picture| delay_working(facts, &hops, picture.delay)),
+        power: super::power::seen_until(facts, arrival.placement),
         hops: hops.iter().map(|port| floor.name(*port)).collect(),
     }
 }

@@ -1,5 +1,6 @@
 //! Where devices stand on the map: in columns, by their distance from the lens.
 
+use crate::carriage::wire::Wire;
 use crate::catalogue::SignalKind;
 use crate::path::Floor;
 use std::collections::VecDeque;
@@ -20,6 +21,9 @@ pub(super) fn columns(floor: &Floor) -> Vec<usize> {
             floor.ports[link.from].placement,
             floor.ports[link.to].placement,
         );
+        if floor.ports[link.from].port.wire == Wire::Power {
+            continue;
+        }
         // Lines between the two worlds don't push anything to the right.
         if pictures[from] == pictures[to] && from != to {
             feeds[from].push(to);

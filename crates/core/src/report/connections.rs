@@ -227,6 +227,7 @@ fn expected_kind(facts: &Facts, connection: ConnectionIx) -> SignalKind {
         Some(Wire::Analogue | Wire::RadioSound) => SignalKind::Sound,
         Some(Wire::Ltc | Wire::Reference) => SignalKind::Timecode,
         Some(Wire::UsbData) => SignalKind::Data,
+        Some(Wire::Power) => SignalKind::Power,
         _ => SignalKind::Picture,
     }
 }

@@ -9,6 +9,7 @@ use crate::finding::{Effort, Facts, Finding, Fix, Proposals, Severity, findings,
 use crate::format::PictureFormat;
 use crate::interrupt::Interrupt;
 use crate::path::{Floor, resolve};
+use crate::power::Powered;
 use crate::record::recordings;
 use rustc_hash::FxHashMap;
 use std::collections::HashSet;
@@ -119,8 +120,10 @@ impl<'b> Bench<'b> {
         let resolved = resolve(&floor);
         let recordings = recordings(&floor, &resolved);
         let heard = heard_by(&floor, &resolved, &recordings);
+        let power = Powered::of(&floor, &resolved, &recordings);
         Some(findings(&Facts {
             heard: &heard,
+            power: &power,
             floor: &floor,
             resolved: &resolved,
             recordings: &recordings,
@@ -145,8 +148,10 @@ impl<'b> Bench<'b> {
         let resolved = resolve(&floor);
         let recordings = recordings(&floor, &resolved);
         let heard = heard_by(&floor, &resolved, &recordings);
+        let power = Powered::of(&floor, &resolved, &recordings);
         let facts = Facts {
             heard: &heard,
+            power: &power,
             floor: &floor,
             resolved: &resolved,
             recordings: &recordings,

@@ -2,7 +2,8 @@
 //! Where on the page that stands is the interface's business.
 
 use super::columns::pictures;
-use crate::catalogue::DeviceKind;
+use crate::carriage::wire::Wire;
+use crate::catalogue::{Device, DeviceKind};
 use crate::document::Handle;
 use crate::finding::Facts;
 use crate::path::{ConnectionIx, Floor};
@@ -206,11 +207,14 @@ impl Wiring {
     }
 }
 
-/// Connections that stand, with the devices at their ends.
+/// Connections that stand, with the devices at their ends: power is drawn in a view of its own.
 fn ends<'f>(floor: &'f Floor) -> impl Iterator<Item = (ConnectionIx, usize, usize)> + 'f {
     let links = floor.links.iter().enumerate();
     links.filter_map(|(number, link)| {
         let link = link.as_ref()?;
+        if floor.ports[link.from].port.wire == Wire::Power {
+            return None;
+        }
         let at = |port: usize| floor.ports[port].placement;
         Some((number, at(link.from), at(link.to)))
     })
@@ -340,10 +344,11 @@ impl Drawn<'_, '_> {
     fn loose(&mut self) {
         let mut rows = Vec::new();
         for placement in 0..self.placed.len() {
-            if self.placed[placement] {
+            let device = self.facts.floor.devices[placement];
+            // What has to do with power alone stands in the Power view.
+            if self.placed[placement] || device.is_some_and(Device::is_power_only) {
                 continue;
             }
-            let device = self.facts.floor.devices[placement];
             let stop = self.stop(placement, None);
             if self.records_itself(placement) {
                 let source = stop.device.clone();

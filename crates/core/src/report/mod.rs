@@ -15,6 +15,7 @@ mod lines;
 mod modes;
 mod needs;
 mod outlook;
+mod power;
 mod recordings;
 mod routes;
 mod safe;
@@ -39,6 +40,10 @@ pub use lines::{LineBranch, LineGroup, LineGroupKind, LineRow, LineStop};
 pub use modes::{ModeRow, ModesReport, modes};
 pub use needs::{LimitUse, NeedReport, OfferedNeed, usual_needs};
 pub use outlook::{Outlook, Shift, left_behind, outlook, switched_off};
+pub use power::{
+    BatteriesNeeded, BatteryChange, ChargeReport, JointReport, PlannedPart, PowerNode, PowerPiece,
+    PowerReport, PowerSource, carriage,
+};
 pub use recordings::{LimitReport, RecordingReport};
 pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};
 pub use safe::{SafeFixes, safe_fixes};
@@ -57,6 +62,7 @@ use crate::catalogue::Catalogue;
 use crate::document::Production;
 use crate::finding::{Facts, Finding, Proposals, findings};
 use crate::path::{Floor, Resolved, resolve};
+use crate::power::Powered;
 use crate::record::{Recording, recordings};
 use crate::sound::{Heard, heard};
 use serde::Serialize;
@@ -95,6 +101,8 @@ pub struct Report {
     pub sound: SoundReport,
     /// Who gets the time from whom, and how far clocks run apart over the day.
     pub time: TimeReport,
+    /// What feeds what, for how long, and what is lost with it.
+    pub power: PowerReport,
     /// What the check has to say: stops first. Their fixes are looked for when they are asked for.
     pub findings: Vec<Finding>,
 }
@@ -119,8 +127,10 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
     let resolved = resolve(&floor);
     let recordings = recordings(&floor, &resolved);
     let heard = heard_by(&floor, &resolved, &recordings);
+    let powered = Powered::of(&floor, &resolved, &recordings);
     let facts = Facts {
         heard: &heard,
+        power: &powered,
         floor: &floor,
         resolved: &resolved,
         recordings: &recordings,
@@ -147,6 +157,7 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
         recordings: recorded,
         sound: sound::sound(&facts, &findings),
         time: sync::time(&facts, &findings),
+        power: power::power(&facts, &findings),
         findings,
     })
 }

@@ -1,8 +1,10 @@
 //! Recordings as they are shown: rates, times, limits on one axis.
 
+use super::power::first_to_end;
 use crate::document::{Handle, PortRef};
 use crate::finding::{Area, Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality};
+use crate::power::Bank;
 use crate::quantity::{Span, Working};
 use crate::record::{Limit, LimitKind, RecordTime, Recording, heat_limit};
 use rustc_hash::FxHashMap;
@@ -138,11 +140,20 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<RecordingReport> 
 fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> RecordingReport {
     let floor = facts.floor;
     let placement = &floor.build.placements[recording.placement];
-    let limits: Vec<LimitReport> = recording
+    let mut limits: Vec<LimitReport> = recording
         .limits
         .iter()
         .map(|limit| limit_report(limit, recording.time.as_ref()))
         .collect();
+    // What it hangs on ends it too.
+    let battery = first_to_end(facts, recording.placement, |without| &without.stops);
+    let battery = battery.map(|(bank, lasts)| {
+        let name = format!("{} empty", facts.device(bank.sources[0]));
+        (at(&name, Span(lasts)), bank)
+    });
+    limits.extend(battery.as_ref().map(|(limit, _)| limit.clone()));
+    limits.sort_by_key(|limit| limit.seconds);
+    let by_battery = battery.filter(|(limit, _)| limits.first() == Some(limit));
     let needs = floor.needs_at(recording.placement);
     let need = needs
         .filter_map(|(_, need)| need.length)
@@ -195,7 +206,10 @@ fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> Recordi
             .max()
             .unwrap_or(0),
         lasts: recording.time.as_ref().and(limits.first()).cloned(),
-        working: lasting_working(facts, recording),
+        working: match by_battery {
+            Some((limit, bank)) => Some(Arc::new(battery_working(&limit, bank))),
+            None => lasting_working(facts, recording),
+        },
         limits,
         need,
         tracks: recording.tracks,
@@ -204,6 +218,20 @@ fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> Recordi
         says,
         worst,
     }
+}
+
+/// How long a battery lasts, as a sum.
+fn battery_working(limit: &LimitReport, bank: &Bank) -> Working {
+    let tenths = |figure: f64, unit: &str| format!("{} {unit}", (figure * 10.0).round() / 10.0);
+    let share = "health, charge, cold and the usable share counted";
+    Working::new(format!("Until {}", limit.name))
+        .term("Energy", tenths(bank.energy, "Wh"), share)
+        .term(
+            "÷ load",
+            tenths(bank.draw.typical, "W"),
+            "what hangs on it, through its regulators",
+        )
+        .gives(limit.label.clone())
 }
 
 /// How the least of all limits was reached: the record time's own working, or the device's limit.

@@ -73,6 +73,8 @@ pub struct StageMarks {
     pub sound: Option<Severity>,
     /// Timecode and rates: the Time view.
     pub time: Option<Severity>,
+    /// What feeds what, and until when: the Power view.
+    pub power: Option<Severity>,
     /// The Record view.
     pub record: Option<Severity>,
     /// Cards for the day: the Media view.
@@ -81,7 +83,7 @@ pub struct StageMarks {
 
 impl StageMarks {
     /// Sorts findings by the stage where they are mended: unmet needs and house rules in Needs, the
-    /// kit's in Kit, sound in Sound, clocks in Time, recordings in Record, the day's cards in Media, everything else in Path.
+    /// kit's in Kit, sound in Sound, clocks in Time, supplies in Power, recordings in Record, the day's cards in Media, everything else in Path.
     pub fn of(findings: &[Finding]) -> Self {
         let worst = |stage: Stage| {
             let of_stage = findings
@@ -95,6 +97,7 @@ impl StageMarks {
             path: worst(Stage::Path),
             sound: worst(Stage::Sound),
             time: worst(Stage::Time),
+            power: worst(Stage::Power),
             record: worst(Stage::Record),
             media: worst(Stage::Media),
         }
@@ -108,6 +111,7 @@ enum Stage {
     Path,
     Sound,
     Time,
+    Power,
     Record,
     Media,
 }
@@ -122,6 +126,7 @@ impl Stage {
             Area::Kit => Self::Kit,
             Area::Sound => Self::Sound,
             Area::Time => Self::Time,
+            Area::Power => Self::Power,
             Area::Picture => Self::Path,
         }
     }

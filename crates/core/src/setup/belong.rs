@@ -239,6 +239,10 @@ fn role(device: &Device, bench: &Bench) -> &'static str {
         K::SoundBox => "sound box",
         K::Headphones => "headphones",
         K::TimecodeBox => "timecode box",
+        K::Battery => "battery",
+        K::PowerBox => "power",
+        K::Charger => "charger",
+        K::Accessory => "accessory",
     }
 }
 

@@ -4,8 +4,11 @@
 
 mod belong;
 mod kit;
+mod power;
 mod record;
 mod wire;
+
+pub use power::{PowerProposal, power_unit};
 
 use crate::catalogue::{Catalogue, Device};
 use crate::document::{Build, Command, Handle, Limits, Placement, Production, Refusal};

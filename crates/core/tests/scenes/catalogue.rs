@@ -85,6 +85,22 @@ fn every_port_says_what_its_wire_needs() {
             ],
             Wire::Aes3 => &[Connector::Xlr3],
             Wire::ShoeSound => &[Connector::HotShoe],
+            Wire::Power => &[
+                Connector::VMount,
+                Connector::ThreeStud,
+                Connector::Camcorder,
+                Connector::CellA,
+                Connector::CellB,
+                Connector::DTap,
+                Connector::Dc2,
+                Connector::Dc4,
+                Connector::Dc8,
+                Connector::Barrel21,
+                Connector::Barrel25,
+                Connector::UsbA,
+                Connector::UsbC,
+                Connector::Mains,
+            ],
             Wire::RadioPicture | Wire::RadioSound | Wire::RadioApp => &[Connector::Air],
         };
         assert!(connectors.contains(&port.connector), "{place}");
@@ -211,6 +227,10 @@ fn every_device_can_stand_alone_on_a_floor() {
             DeviceKind::Camera
             | DeviceKind::TimecodeBox
             | DeviceKind::Drive
+            | DeviceKind::Battery
+            | DeviceKind::PowerBox
+            | DeviceKind::Charger
+            | DeviceKind::Accessory
             | DeviceKind::PortBox => &[],
             _ => &["V-126"],
         };

@@ -8,13 +8,14 @@ use west_rail_core::catalogue::{Codec, Custom, LevelKind, RateModel, SoundSource
 use west_rail_core::demo;
 use west_rail_core::document::{
     Build, ClockSetting, ClockWay, Command, Connection, InputSetting, KitChange, KitLine, Need,
-    OutputSetting, Placement, PortRef, Position, Production, Purpose, RecordingSetting, Rolls,
-    ScheduleEntry, Settings, SlotUse, SoundSetting, TrackSetting, TrackSource, Unit, meet, touches,
+    OutputSetting, Placement, PortRef, Position, PowerSetting, Production, Purpose,
+    RecordingSetting, Rolls, ScheduleEntry, Settings, SlotUse, SoundSetting, TrackSetting,
+    TrackSource, Unit, meet, touches,
 };
 use west_rail_core::finding::Severity;
 use west_rail_core::interrupt::Interrupt;
 use west_rail_core::path::{Floor, hops_to, resolve};
-use west_rail_core::quantity::{Decibels, Length, Span};
+use west_rail_core::quantity::{Decibels, Length, Percent, Span};
 use west_rail_core::report::{Ends, Report, find_routes, report, report_with_fixes};
 
 const FORMATS: [&str; 7] = [
@@ -86,6 +87,18 @@ fn ports() -> Vec<String> {
     all
 }
 
+fn by_name(inputs: BTreeMap<&str, InputSetting>) -> BTreeMap<String, InputSetting> {
+    let named = inputs.into_iter();
+    named.map(|(port, edid)| (port.to_string(), edid)).collect()
+}
+
+fn charged(partly: bool) -> PowerSetting {
+    PowerSetting {
+        charge: partly.then(|| Percent::whole(80)),
+        ..PowerSetting::default()
+    }
+}
+
 fn settings() -> impl Strategy<Value = Settings> {
     let output = (ids(ports), prop::option::of(format()), any::<bool>()).prop_map(
         |(port, format, overlay)| {
@@ -149,14 +162,12 @@ fn settings() -> impl Strategy<Value = Settings> {
                 tracks,
                 input,
                 outputs,
-                inputs: inputs
-                    .into_iter()
-                    .map(|(port, edid)| (port.to_string(), edid))
-                    .collect(),
+                inputs: by_name(inputs),
                 clock: ClockSetting {
                     way: timecode.map(|_| ClockWay::FreeRun),
                     ..ClockSetting::default()
                 },
+                power: charged(desqueeze),
                 timecode: timecode.map(|rate| rate.parse().unwrap()),
                 squeeze: recording.as_ref().map(|_| "2x".parse().unwrap()),
                 playback: recording
@@ -336,7 +347,7 @@ prop_compose! {
         }).collect();
         let end = |number: usize, port: prop::sample::Index, facing| {
             let placement = &placements[number % placements.len()];
-            let ports: Vec<&str> = catalogue().device(&placement.device).map(|device| device.ports_facing(facing).map(|port| port.id.as_str()).collect()).unwrap_or_default();
+            let ports: Vec<&str> = catalogue().device(&placement.device).map(|device| device.ports.iter().filter(|port| port.direction == facing).map(|port| port.id.as_str()).collect()).unwrap_or_default();
             PortRef::new(&placement.id, if ports.is_empty() { "none" } else { ports[port.index(ports.len())] })
         };
         use west_rail_core::catalogue::Direction::{In, Out};

@@ -12,6 +12,8 @@ mod laws;
 mod lines;
 mod ltc;
 mod picture;
+mod power;
+mod power_laws;
 mod questions;
 mod rates;
 mod recorder_settings;

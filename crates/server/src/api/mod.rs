@@ -6,6 +6,7 @@ mod edits;
 mod gear;
 mod media;
 mod patch;
+mod power;
 mod productions;
 mod questions;
 mod recordings;
@@ -99,6 +100,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/tracks.ixml", get(sound::tracks_ixml))
         .route("/tone.wav", get(sound::tone_wav))
         .route("/productions/{id}/sync", get(time::sync_floor))
+        .route("/productions/{id}/power-unit", get(power::power_a_unit))
         .route("/timecode.wav", get(time::make_ltc))
         .route("/timecode/compare", post(time::compare_ltc))
         .route("/timecode/live", post(time::hear_live))
@@ -151,6 +153,7 @@ async fn described() -> Response {
         sound::tone_wav,
         sound::read_wav,
         time::sync_floor,
+        power::power_a_unit,
         time::make_ltc,
         time::read_ltc,
         time::compare_ltc,

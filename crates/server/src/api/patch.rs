@@ -7,7 +7,7 @@ use std::collections::HashMap;
 use std::hash::Hash;
 use utoipa::ToSchema;
 use west_rail_core::document::{Build, Production};
-use west_rail_core::report::Report;
+use west_rail_core::report::{PowerReport, Report};
 
 /// More steps than this take longer than reading everything again: the whole is sent.
 const MOST_STEPS: usize = 256;
@@ -235,6 +235,7 @@ impl Steps {
             recordings,
             sound,
             time,
+            power,
             findings,
         } = new;
         self.value("/report/build", &old.build, build);
@@ -284,8 +285,40 @@ impl Steps {
         self.value("/report/time/breaks", &before.breaks, &now.breaks);
         self.value("/report/time/pairs", &before.pairs, &now.pairs);
         self.value("/report/time/jams", &before.jams, &now.jams);
+        self.power(&old.power, power);
         let both = (&*old.findings, &**findings);
         self.list("/report/findings", both, |finding| &finding.id);
+    }
+
+    fn power(&mut self, old: &PowerReport, new: &PowerReport) {
+        let PowerReport {
+            celsius,
+            cold_percent,
+            begins,
+            ends,
+            planned,
+            breaks,
+            parts,
+            nodes,
+            sources,
+            swaps,
+            rota,
+            batteries,
+        } = new;
+        let at = |field: &str| format!("/report/power/{field}");
+        self.value(&at("celsius"), &old.celsius, celsius);
+        self.value(&at("cold_percent"), &old.cold_percent, cold_percent);
+        self.value(&at("begins"), &old.begins, begins);
+        self.value(&at("ends"), &old.ends, ends);
+        self.value(&at("planned"), &old.planned, planned);
+        self.value(&at("breaks"), &old.breaks, breaks);
+        self.value(&at("parts"), &old.parts, parts);
+        self.list(&at("nodes"), (&old.nodes, nodes), |node| &node.device);
+        let both = (&*old.sources, &**sources);
+        self.list(&at("sources"), both, |source| &source.id);
+        self.value(&at("swaps"), &old.swaps, swaps);
+        self.value(&at("rota"), &old.rota, rota);
+        self.value(&at("batteries"), &old.batteries, batteries);
     }
 }
 

@@ -22,7 +22,7 @@ interface Props {
 }
 
 /** What stands beside the picture: *clean · 1 ch · TC 25*. */
-function beside({ picture, shown, sound, timecode }: ArrivalReport): string {
+function beside({ picture, shown, sound, timecode, power }: ArrivalReport): string {
   const parts = [
     picture && (picture.overlay ? "overlays" : "clean"),
     picture?.look && "look",
@@ -32,6 +32,7 @@ function beside({ picture, shown, sound, timecode }: ArrivalReport): string {
     sound > 0 && `${sound} ch`,
     timecode && `TC ${timecode}`,
     picture?.level && `level ${picture.level}`,
+    power,
   ];
   return parts.filter(Boolean).join(", ");
 }

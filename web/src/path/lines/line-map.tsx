@@ -59,6 +59,10 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
   const arrivals = useMemo(() => new Map(report.arrivals.map((row) => [row.device, row])), [report.arrivals]);
   const recordings = useMemo(() => new Map(report.recordings.map((row) => [row.device, row])), [report.recordings]);
   const worst = useMemo(() => new Map(report.devices.map((device) => [device.id, device.worst ?? undefined])), [report.devices]);
+  const hangsOn = useMemo(
+    () => new Map(report.power.nodes.filter((node) => node.joint != null).map((node) => [node.device, node.until ?? undefined])),
+    [report.power.nodes],
+  );
   const cables = useMemo(() => new Map(report.connections.map((cable) => [cable.id, cable])), [report.connections]);
   const units = useMemo(() => new Map(build.units.map((unit) => [unit.id, unit.name])), [build.units]);
   const faults = useMemo(() => {
@@ -71,6 +75,15 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
     .map((cable) => cable.id)
     .join(" ");
   const air = useMemo(() => new Set(onAir.split(" ")), [onAir]);
+  // Power is drawn in a view of its own.
+  const onPower = report.connections
+    .filter((cable) => cable.signals.includes("power"))
+    .map((cable) => cable.id)
+    .join(" ");
+  const lined = useMemo(() => {
+    const power = new Set(onPower.split(" "));
+    return { ...build, connections: build.connections.filter((cable) => !power.has(cable.id)) };
+  }, [build, onPower]);
   const lit = useMemo(() => lightUp(build, report, selection), [build, report, selection]);
 
   const [border, setBorder] = useState<number>();
@@ -94,7 +107,7 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
     const says = new Set(troubled.split(" "));
     const room = border ?? width - (width >= WIDE ? WIDE_BOARD : NARROW_BOARD);
     return timedPlace({
-      build,
+      build: lined,
       lines: report.lines,
       words: wordsOf,
       says: (row: LineRow) => row.end != null && says.has(row.end.device),
@@ -103,7 +116,7 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
     });
     // Widths are measured anew when the type is there.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [build, report.lines, wordsOf, air, troubled, width, border, typeIsThere]);
+  }, [lined, report.lines, wordsOf, air, troubled, width, border, typeIsThere]);
 
   // Of a large floor only what is in sight, and a little around it, is drawn.
   const [top, setTop] = useState(0);
@@ -257,6 +270,7 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
                 y={plate.y}
                 width={plate.width}
                 worst={worst.get(placement.id)}
+                power={hangsOn.get(placement.id)}
                 dimmed={waits ? !fits : connecting === undefined && lit !== undefined && !lit.devices.has(placement.id)}
                 selected={selection?.kind === "device" && selection.id === placement.id}
                 press={press}

@@ -21,6 +21,8 @@ interface Props {
   y: number;
   width: number;
   worst: Severity | undefined;
+  /** What it hangs on, and until when. */
+  power: string | undefined;
   dimmed: boolean;
   selected: boolean;
   press: (selection: Selection, port?: string) => void;
@@ -40,6 +42,7 @@ export const DevicePlate = memo(function DevicePlate({
   y,
   width,
   worst,
+  power,
   dimmed,
   selected,
   press,
@@ -52,15 +55,16 @@ export const DevicePlate = memo(function DevicePlate({
       role="button"
       tabIndex={0}
       aria-pressed={selected}
-      aria-label={`${name}, ${model}${worst ? `, ${worst}` : ""}`}
+      aria-label={`${name}, ${model}${worst ? `, ${worst}` : ""}${power ? `, ${power}` : ""}`}
       opacity={dimmed ? 0.6 : 1}
       className="cursor-pointer"
       onClick={onSelect}
       onKeyDown={onPress(onSelect)}
     >
-      <title>{`${name}: ${model}${reason ? `: ${reason}` : ""}`}</title>
+      <title>{[`${name}: ${model}`, reason, power].filter(Boolean).join("; ")}</title>
       <rect width={width} height={PLATE} fill="var(--raised)" stroke={selected ? "var(--accent)" : "none"} strokeWidth={2} />
       <line x1={0} x2={width} y1={0} y2={0} stroke={worst ? WORST[worst] : "var(--ink)"} strokeWidth={worst ? 3 : 1.5} />
+      {power && <path d={`M7 ${PLATE}h10`} stroke="var(--power)" strokeWidth={3} />}
       {worst && <SeverityGlyph severity={worst} x={width - 13} y={5} />}
       <text x={7} y={14} className="fill-ink text-body font-semibold">
         {fitted(first, width - (worst ? 22 : 10), true)}

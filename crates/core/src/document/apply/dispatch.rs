@@ -181,6 +181,13 @@ impl Production {
             } => self
                 .build_mut(&build)?
                 .set_clock(catalogue, device, &change, strictness),
+            C::SetPower {
+                build,
+                device,
+                change,
+            } => self
+                .build_mut(&build)?
+                .set_power(catalogue, device, &change, strictness),
             C::SetTimecodeMaster { build, device } => self
                 .build_mut(&build)?
                 .set_timecode_master(catalogue, device, strictness),

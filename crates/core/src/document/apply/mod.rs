@@ -11,6 +11,7 @@ mod kit;
 mod needs;
 mod picture;
 mod ports;
+mod power;
 mod production;
 mod put_back;
 mod recording;
@@ -217,6 +218,7 @@ impl Command {
             | Self::SetTimecode { build, .. }
             | Self::SetTimecodeMaster { build, .. }
             | Self::SetClock { build, .. }
+            | Self::SetPower { build, .. }
             | Self::SetRecording { build, .. }
             | Self::SetSound { build, .. }
             | Self::SetPosition { build, .. }

@@ -3,12 +3,14 @@
 mod clock;
 mod input;
 mod output;
+mod power;
 mod recording;
 mod sound;
 
 pub use clock::{ClockSetting, ClockWay, MeasuredClock};
 pub use input::InputSetting;
 pub use output::OutputSetting;
+pub use power::{MeasuredRun, PowerSetting};
 pub use recording::{RecordingSetting, SlotUse};
 pub use sound::{MeasuredLevel, Position, SoundSetting, TrackKind, TrackSetting, TrackSource};
 
@@ -46,6 +48,9 @@ pub struct Settings {
     /// For a device that keeps time: how it gets it, and what was measured.
     #[serde(default, skip_serializing_if = "ClockSetting::is_usual")]
     pub clock: ClockSetting,
+    /// For a battery: its number, its health, how full it is.
+    #[serde(default, skip_serializing_if = "PowerSetting::is_usual")]
+    pub power: PowerSetting,
     /// How it records; it doesn't where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub recording: Option<RecordingSetting>,

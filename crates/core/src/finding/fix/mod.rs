@@ -11,6 +11,7 @@ mod gear;
 mod hire;
 mod links;
 mod output;
+mod power;
 mod recording;
 mod reference;
 mod reset;
@@ -31,6 +32,9 @@ pub use gear::{
 pub use hire::{hire, hire_cards};
 pub use links::{equal_links, links_in_order, missing_links, one_link, other_mapping};
 pub use output::{clean, follow_project, level, output_format, quality};
+pub use power::{
+    feeds, marked_cable, more_energy, open_power, relieve, reserve, right_supply, thicker_cable,
+};
 pub use recording::{
     bring_sound, data_cable, first_codec, fit_recorder, keep_quality, lighter_codec, match_codec,
     media, more_sound, proxy_beside, raw_or_picture, record_arriving, recordable, sound,

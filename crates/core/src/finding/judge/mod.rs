@@ -10,6 +10,7 @@ mod house;
 mod idle;
 mod links;
 mod output;
+mod power;
 mod recording;
 mod reference;
 mod settings;
@@ -50,6 +51,7 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     }
     found.extend(unknown_codecs(facts));
     super::needs::judge(facts, &mut found);
+    power::judge(facts, &mut found);
     time::judge(facts, &mut found);
     clocks::judge(facts, &mut found);
     reference::judge(facts, &mut found);
@@ -63,6 +65,7 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     // What the most screens and recorders hang on is mended first; else the order of the build stays.
     found.sort_by_cached_key(|finding| {
         (
+            !finding.code.destroys(),
             Reverse(finding.severity),
             Reverse(reach.behind(facts, finding)),
         )

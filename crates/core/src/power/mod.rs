@@ -1,0 +1,50 @@
+//! Power: what feeds what, at which voltage, for how long, and what is lost with what. It runs on the same
+//! floor as the picture, in passes of its own: down the tree for voltages, up it for watts, then limits,
+//! then the day.
+
+mod cells;
+mod day;
+mod losing;
+mod problem;
+mod rota;
+mod runtime;
+mod supply;
+mod usb;
+
+pub use cells::{charge_at, cold_factor, range};
+pub use day::{Bank, Day, SwapKind, day, energy, spare_outlets};
+pub use losing::{Consequences, Lost, Ways, lost_with};
+pub use problem::{Over, PowerProblem, UsbShort};
+pub use rota::{Charge, Rota, rota};
+pub use runtime::{
+    CHANGE, CHARGING, EFFICIENCY, MARGIN, USABLE, fills, lasts, volts_after, volts_at,
+};
+pub use supply::{Draw, Feed, Joint, Supply, is_power, supply};
+pub use usb::{Step, settle};
+
+use crate::document::Hours;
+use crate::path::{Floor, Resolved};
+use crate::record::Recording;
+
+/// The supply of a floor and the day that it has to last.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub struct Powered {
+    /// Who feeds whom.
+    pub supply: Supply,
+    /// How long each battery lasts, and what is lost with it.
+    pub day: Day,
+}
+
+impl Powered {
+    /// Solves it; nothing where no power stands on the floor.
+    pub fn of(floor: &Floor, resolved: &Resolved, recordings: &[Recording]) -> Self {
+        let supply = supply(floor);
+        if supply.is_empty() {
+            return Self::default();
+        }
+        let ways = Ways::of(floor, resolved, recordings);
+        let hours = Hours::of(&floor.build.schedule);
+        let day = day(floor, &supply, &ways, hours.as_ref());
+        Self { supply, day }
+    }
+}
