@@ -18,9 +18,10 @@ for (const theme of ["night", "day"]) {
     await expect(map).toBeVisible();
     await shoot(page, `path-${theme}`);
 
-    await open(page, server, `${NIGHT}/record`);
-    await shoot(page, `record-${theme}`);
     if (theme === "day") return;
+
+    await open(page, server, `${NIGHT}/record`);
+    await shoot(page, "record");
 
     await open(page, server, `${NIGHT}/sound?chain=${encodeURIComponent("boom1.out.1>mix.1")}`);
     await expect(page.getByRole("region", { name: "Chains" })).toBeVisible();
@@ -29,7 +30,9 @@ for (const theme of ["night", "day"]) {
     await open(page, server, `${NIGHT}/time`);
     await expect(page.getByRole("region", { name: "Clocks" })).toBeVisible();
     await shoot(page, "time");
-    await page.goto(`${server.address}${NIGHT}/power`);
+
+    await open(page, server, `${NIGHT}/power`);
+    await expect(page.getByRole("region", { name: "Supply", exact: true })).toBeVisible();
     await shoot(page, "power");
 
     await open(page, server, `${NIGHT}/media`);

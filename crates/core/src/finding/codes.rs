@@ -429,6 +429,10 @@ codes! {
         "Several devices of a unit each run on a small battery of their own."
         "Each ends at another time, and each is changed."
         "Hang them on one battery where the rig carries it.";
+    BatteriesShort "P-114" "Batteries are short for the day"
+        "The day takes more batteries of a kind than the kit holds, with its chargers counted."
+        "Something goes off and stays off until one is full."
+        "Hire what is missing, or another charger; or use larger ones.";
     OwnBatteryEnds "P-112" "A built-in battery ends first"
         "What runs on its own built-in battery ends before the day does."
         "It goes off by itself, mostly unseen."

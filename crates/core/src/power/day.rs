@@ -10,7 +10,7 @@ use crate::path::Floor;
 use std::collections::BTreeMap;
 
 /// Changes of one battery that are reckoned: what wants more is no supply.
-const MOST_TURNS: usize = 200;
+const MOST_TURNS: usize = 50;
 
 /// What a change breaks.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]

@@ -113,8 +113,8 @@ pub struct Consequences {
 pub struct Ways {
     /// Each destination that gets a picture, with the devices that bring it there.
     pictures: Vec<(usize, Vec<usize>)>,
-    /// Each recording with sound: the devices that its sound begins at.
-    sounds: Vec<(usize, Vec<usize>)>,
+    /// Each recording with sound: the devices that its sound begins at, and all that something comes from.
+    sounds: Vec<(usize, Vec<usize>, Vec<usize>)>,
     /// Each clock that is fed, with what feeds it.
     clocks: Vec<(usize, usize)>,
     /// Each recording: the device, and those that bring its picture.
@@ -139,15 +139,6 @@ impl Ways {
             resolved.signals[input].picture?;
             Some((arrival.placement, through(input)))
         });
-        let sounds = recordings.iter().map(|recording| {
-            let channels = recording.feed.channels.iter().take(recording.written);
-            let mut begins: Vec<usize> = channels
-                .map(|channel| floor.ports[channel.origin].placement)
-                .collect();
-            begins.sort_unstable();
-            begins.dedup();
-            (recording.placement, begins)
-        });
         let clocks = clocks(floor, resolved);
         let driven = clocks
             .iter()
@@ -159,9 +150,21 @@ impl Ways {
                 upstream[to].push(floor.ports[link.from].placement);
             }
         }
+        let sounds = recordings.iter().filter(|recording| recording.written > 0);
+        let sounds = sounds.map(|recording| {
+            let channels = recording.feed.channels.iter().take(recording.written);
+            let mut begins: Vec<usize> = channels
+                .map(|channel| floor.ports[channel.origin].placement)
+                .collect();
+            begins.sort_unstable();
+            begins.dedup();
+            let above = above(&upstream, recording.placement, &Lost::default());
+            let above = (0..above.len()).filter(|placement| above[*placement]);
+            (recording.placement, begins, above.collect())
+        });
         Self {
             pictures: shown.collect(),
-            sounds: sounds.collect(),
+            sounds: sounds.collect::<Vec<_>>(),
             clocks: driven.collect(),
             recordings: recordings
                 .iter()
@@ -198,9 +201,13 @@ impl Ways {
             }
             .push(*at);
         }
-        for (at, begins) in &self.sounds {
-            if !begins.is_empty() && !off(at) {
-                let reached = self.reached(*at, &lost);
+        for (at, begins, above_it) in &self.sounds {
+            let concerned = lost
+                .off
+                .iter()
+                .any(|off| above_it.binary_search(off).is_ok());
+            if !begins.is_empty() && concerned && !off(at) {
+                let reached = above(&self.upstream, *at, &lost);
                 if begins.iter().any(|begin| !reached[*begin]) {
                     found.silent.push(*at);
                 }
@@ -214,17 +221,17 @@ impl Ways {
         found.lost = lost;
         found
     }
+}
 
-    /// Which devices a recorder is still brought something from.
-    fn reached(&self, at: usize, lost: &Lost) -> Vec<bool> {
-        let mut reached = vec![false; self.upstream.len()];
-        let mut next = vec![at];
-        while let Some(placement) = next.pop() {
-            if !reached[placement] && !lost.is_off(placement) {
-                reached[placement] = true;
-                next.extend(&self.upstream[placement]);
-            }
+/// Which devices something still comes from to a recorder, itself among them.
+fn above(upstream: &[Vec<usize>], at: usize, lost: &Lost) -> Vec<bool> {
+    let mut reached = vec![false; upstream.len()];
+    let mut next = vec![at];
+    while let Some(placement) = next.pop() {
+        if !reached[placement] && !lost.is_off(placement) {
+            reached[placement] = true;
+            next.extend(&upstream[placement]);
         }
-        reached
     }
+    reached
 }

@@ -5,7 +5,7 @@ use super::day::Day;
 use super::runtime::fills;
 use crate::catalogue::Charger;
 use crate::path::Floor;
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, BTreeSet};
 
 /// A battery on a charger. Times are seconds since midnight.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -90,7 +90,8 @@ pub fn rota(floor: &Floor, day: &Day) -> Rota {
     for (item, mut changes) in changes {
         changes.sort_unstable();
         let mut places = places(floor, item);
-        let mut full: Vec<(u64, String)> = Vec::new();
+        // Since when full, the first first.
+        let mut full: BTreeSet<(u64, String)> = BTreeSet::new();
         let mut spares = 0;
         let battery = floor
             .catalogue
@@ -98,12 +99,15 @@ pub fn rota(floor: &Floor, day: &Day) -> Rota {
             .and_then(|device| device.battery.as_ref());
         let holds = battery.map_or(0.0, |battery| battery.holds.value());
         for (at, source) in changes {
-            full.sort();
-            let ready = full.iter().position(|(since, _)| *since <= at);
-            let next = ready.map(|ready| full.remove(ready).1).unwrap_or_else(|| {
-                spares += 1;
-                format!("spare {spares}")
-            });
+            let ready = full.first().is_some_and(|(since, _)| *since <= at);
+            let taken = if ready { full.pop_first() } else { None };
+            let next = match taken {
+                Some((_, label)) => label,
+                None => {
+                    spares += 1;
+                    format!("spare {spares}")
+                }
+            };
             let off = on.insert(source, next).unwrap_or_default();
             let Some(place) = places.iter_mut().min_by_key(|place| place.free.max(at)) else {
                 continue;
@@ -113,7 +117,7 @@ pub fn rota(floor: &Floor, day: &Day) -> Rota {
             };
             let from = place.free.max(at);
             place.free = from + takes;
-            full.push((place.free, off.clone()));
+            full.insert((place.free, off.clone()));
             rota.charges.push(Charge {
                 battery: off,
                 item: item.into(),

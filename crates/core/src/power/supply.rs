@@ -430,8 +430,14 @@ fn limits(floor: &Floor, supply: &mut Supply) {
             passes(supply, over, sum, limit.value());
         }
         let must = power.must_hold.as_ref();
+        // What a barrel or a plate feeds does without: USB alone is too weak for a start.
+        let by_usb = supply.in_charge[placement].first().is_some_and(|input| {
+            let number = floor.into[*input];
+            let link = number.and_then(|number| floor.links[number]);
+            link.is_some_and(|link| is_usb(floor, link))
+        });
         if let Some(input) = must.and_then(|id| floor.port_of(placement, id))
-            && !supply.in_charge[placement].is_empty()
+            && by_usb
             && supply.feeds[input].is_none()
         {
             supply

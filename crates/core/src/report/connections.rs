@@ -414,6 +414,9 @@ fn care(facts: &Facts, connection: ConnectionIx) -> Vec<&'static str> {
         Wire::RadioPicture | Wire::RadioSound | Wire::RadioApp => care.push(
             "Licences, permitted bands and powers are local law; the maker’s instructions come first.",
         ),
+        Wire::Power => care.push(
+            "Off before you plug, where there is a switch; measure what isn’t its maker’s own. The mains are for who is licensed for them.",
+        ),
         Wire::OpticalSdi => care.push("Don’t look into a fibre or its socket while the sender is on."),
         Wire::UsbData => care.push("Lock the plug: the cable is a part of the recorder. A drive draws its power from the camera."),
         _ => {}

@@ -1,5 +1,6 @@
 //! The supply as it is shown: the tree with its joints, each battery's day, what hangs on what and until when.
 
+use crate::catalogue::Gauge;
 use crate::document::{Handle, Hours, Rolls};
 use crate::finding::{Area, Facts, Finding, Severity};
 use crate::power::{Bank, Consequences, Joint, Rota, SwapKind, cold_factor, rota, spare_outlets};
@@ -14,6 +15,9 @@ const USUAL_DAY: (u64, u64) = (8 * 3_600, 20 * 3_600);
 /// What the usual rules of carriers call large, and what they usually refuse, in watt-hours.
 const LARGE: f64 = 100.0;
 const REFUSED: f64 = 160.0;
+
+/// So many changes and charges of a day are listed: more is no plan.
+const LISTED: usize = 300;
 
 /// All that is shown of the power of a build.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema)]
@@ -299,6 +303,7 @@ pub(super) fn power(facts: &Facts, findings: &[Finding]) -> PowerReport {
     report.rota = rota
         .charges
         .into_iter()
+        .take(LISTED)
         .map(|charge| ChargeReport {
             battery: charge.battery,
             item: name(&charge.item),
@@ -575,6 +580,12 @@ fn in_words(facts: &Facts, bank: &Bank) -> Vec<String> {
             told.push(format!("{word}: {}.", named(placements)));
         }
     }
+    let battery = facts.floor.devices[bank.sources[0]].and_then(|device| device.battery.as_ref());
+    match battery.map(|battery| battery.gauge) {
+        Some(Gauge::FourSteps) => told.push("Its gauge has four steps: it warns late.".into()),
+        Some(Gauge::Nothing) => told.push("It has no gauge: note when it was put on.".into()),
+        Some(Gauge::Percent | Gauge::Minutes) | None => {}
+    }
     told.push(match bank.kind {
         SwapKind::Hot => "A change breaks nothing.".into(),
         SwapKind::Warm => format!(
@@ -607,6 +618,7 @@ fn swaps(facts: &Facts) -> Vec<BatteryChange> {
         })
         .collect();
     swaps.sort_by(|one, other| (one.at, &one.source).cmp(&(other.at, &other.source)));
+    swaps.truncate(LISTED);
     swaps
 }
 

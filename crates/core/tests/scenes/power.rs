@@ -1439,3 +1439,48 @@ fn reference_figures_of_joints() {
         reason.text
     );
 }
+
+#[test]
+fn some_screens_want_a_battery_on_them_though_usb_feeds_them() {
+    let usb = &["k k74", "m ashgill-5h", "k.usb > m.power usbc 0.5 m"];
+    let alone = floor(usb);
+    assert_eq!(found(&alone), ["P-107 M wants a battery on Battery of M."]);
+    assert_eq!(finding(&alone, "P-107").severity, Severity::Stop);
+    alone.every_fix_mends();
+    let held = floor(&[&usb[..], &["n n33", "n.contacts > m.batt"]].concat());
+    assert_eq!(found(&held), [""; 0]);
+    // A barrel does without.
+    let barrel = floor(&["v v98", "m ashgill-5h", "v.dtap > m.dc"]);
+    assert_eq!(found(&barrel), [""; 0]);
+}
+
+#[test]
+fn batteries_that_the_day_lacks_are_hired() {
+    let lines = &["v v98", "a orrell-c4", "v.contacts > a.batt"];
+    let short = shooting(lines, &[("08:00", "12 h")]).kit("stannard-v98", None);
+    assert!(
+        says(&short, "P-114").starts_with(
+            "caution: The day takes 4 of Stannard V98 battery, V-mount, D-tap, and the kit has 1. fix: Hire the batteries that are short"
+        ),
+        "{}",
+        says(&short, "P-114")
+    );
+    short.every_fix_mends();
+    let enough = shooting(lines, &[("08:00", "3 h")]).kit("stannard-v98", None);
+    assert!(!enough.all_codes().contains(&"P-114".to_string()));
+}
+
+#[test]
+fn a_gauge_in_four_steps_warns_late() {
+    let without = |battery: &str| {
+        let floor = floor(&[
+            &format!("v {battery}"),
+            "a orrell-c4",
+            "v.contacts > a.batt",
+        ]);
+        source(&floor, "v").without.join(" ")
+    };
+    assert!(without("v98").contains("four steps: it warns late"));
+    assert!(without("v98n").contains("no gauge"));
+    assert!(!without("v150").contains("gauge"));
+}

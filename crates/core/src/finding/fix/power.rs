@@ -688,6 +688,15 @@ pub fn more_energy(facts: &Facts, bank: &Bank) -> Vec<Fix> {
     sources.flat_map(|source| larger(facts, *source)).collect()
 }
 
+/// Hires batteries that the day lacks.
+pub fn hire_batteries(facts: &Facts, item: &str, lacks: u32) -> Fix {
+    let production = facts.floor.production;
+    let command = Command::SetKit {
+        line: kit::hired(production, item, None, lacks),
+    };
+    Fix::new("Hire the batteries that are short", vec![command])
+}
+
 /// Opens a circle at the cable that was run last.
 pub fn open_power(facts: &Facts, placements: &[usize]) -> Option<Fix> {
     let floor = facts.floor;

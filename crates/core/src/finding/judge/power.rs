@@ -6,9 +6,9 @@ use crate::finding::codes::Code;
 use crate::finding::words::{list, list_of_many};
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::ConnectionIx;
-use crate::power::{Bank, Over, PowerProblem, SwapKind, UsbShort, lasts};
+use crate::power::{Bank, Over, PowerProblem, SwapKind, UsbShort, lasts, rota};
 use crate::quantity::{ClockTime, Span, Volts, Watts};
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, BTreeSet};
 
 /// From so many small batteries on it is said.
 const MANY: usize = 3;
@@ -23,8 +23,12 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     for problem in &supply.problems {
         found.push(of_problem(facts, problem));
     }
+    let fed = (0..facts.floor.devices.len()).filter(|at| !supply.in_charge[*at].is_empty());
+    let mapped: BTreeSet<&str> = fed
+        .map(|at| facts.floor.build.placements[at].unit.as_str())
+        .collect();
     for placement in 0..facts.floor.devices.len() {
-        found.extend(unfed(facts, placement));
+        found.extend(unfed(facts, placement, &mapped));
     }
     let hours = Hours::of(&facts.floor.build.schedule);
     for bank in &facts.power.day.banks {
@@ -34,6 +38,7 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
         }
     }
     found.extend(each_its_own(facts));
+    found.extend(short(facts));
     if let Some(hours) = &hours {
         found.extend(on_their_own(facts, hours));
     }
@@ -241,7 +246,7 @@ fn usb(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) -> Findi
 }
 
 /// A device that draws power, in a unit where others are fed, and that nothing feeds.
-fn unfed(facts: &Facts, placement: usize) -> Option<Finding> {
+fn unfed(facts: &Facts, placement: usize, mapped: &BTreeSet<&str>) -> Option<Finding> {
     let (floor, supply) = (facts.floor, &facts.power.supply);
     let device = floor.devices[placement]?;
     let power = device.power.as_deref()?;
@@ -273,10 +278,7 @@ fn unfed(facts: &Facts, placement: usize) -> Option<Finding> {
         });
     }
     let unit = &floor.build.placements[placement].unit;
-    let mapped = (0..floor.devices.len()).any(|other| {
-        floor.build.placements[other].unit == *unit && !supply.in_charge[other].is_empty()
-    });
-    mapped.then(|| {
+    mapped.contains(unit.as_str()).then(|| {
         let text = format!("Nothing feeds {}.", facts.device(placement));
         let reason = "What hangs beside it has its supply; this stays off.";
         let code = Code::NoSupply;
@@ -440,6 +442,27 @@ fn each_its_own(facts: &Facts) -> Vec<Finding> {
         ))
     })
     .collect()
+}
+
+/// More batteries than the kit holds: what is put on, and what it takes in the place of those that are empty.
+fn short(facts: &Facts) -> Vec<Finding> {
+    let floor = facts.floor;
+    let used = rota(floor, &facts.power.day).used.into_iter();
+    let short = used.filter_map(|(item, used)| {
+        let owned = floor.production.owned(&item, None);
+        // What isn't in the kit at all is the kit's finding.
+        let on_floor = floor.build.devices_used(&item);
+        let source = floor.build.placements.iter().position(|it| it.device == item)?;
+        (used > owned && owned >= on_floor).then(|| {
+            let name = floor.catalogue.item_name(&item).unwrap_or(&item);
+            let text = format!("The day takes {used} of {name}, and the kit has {owned}.");
+            let reason = "The kit’s chargers are counted: what is full again is used again. One more is for what nobody thought of.";
+            let code = Code::BatteriesShort;
+            Finding::on_device(facts, code, Severity::Caution, source, text, reason)
+                .with(facts, || [fix::hire_batteries(facts, &item, used - owned)])
+        })
+    });
+    short.collect()
 }
 
 /// Devices that run on a battery of their own alone, shorter than the day.
