@@ -58,7 +58,7 @@ for (const theme of ["night", "day"]) {
     await shoot(page, "routes");
 
     await page.goto(server.address);
-    await expect(page.getByRole("img", { name: /^21 devices on / })).toBeVisible();
+    await expect(page.getByRole("img", { name: /40 devices in all$/ })).toBeVisible();
     await shoot(page, "productions");
 
     await open(page, server, `${NIGHT}/path`);
