@@ -127,6 +127,15 @@ test("swaps codec and card and reads the new time", async ({ page, server }) => 
   const recorder = page.getByRole("article", { name: "B recorder" });
   const time = page.getByTestId("time-b-rec");
   await expect(time).toContainText("42 min");
+  // Its small battery would end it next: it goes.
+  await page.evaluate(async () => {
+    await fetch("/api/productions/the-night-pour/commands", {
+      method: "POST",
+      headers: { "Content-Type": "application/json", "If-Match": '"1"' },
+      body: JSON.stringify({ build: "night", commands: [{ do: "remove-device", build: "night", device: "b-recb" }] }),
+    });
+  });
+  await expect(recorder.getByText("B recorder battery empty")).toHaveCount(0);
   await recorder.getByLabel("Card or drive").selectOption("SSD caddy 1 TB");
   await expect(time).toContainText("2 h 55 min");
   await recorder.getByLabel("Codec").selectOption("Mezzanine Light");

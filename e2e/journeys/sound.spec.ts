@@ -99,7 +99,10 @@ test("the track matrix is filled by keyboard", async ({ page, server }) => {
   await trim.press("Enter");
   await expect(trim).toHaveValue("−12 dB");
   await matrix.getByLabel("Name of track 5 of Mixer").fill("Second");
+  // What is stored draws the sheet anew, and closes what is open on it.
+  const stored = page.waitForResponse((answer) => answer.url().endsWith("/commands"));
   await page.keyboard.press("Enter");
+  await stored;
   await matrix.getByRole("button", { name: "Fill the tracks of Mixer" }).click();
   await page.getByRole("menuitem", { name: "a mix on 1, every source from 2 on" }).click();
   await expect(matrix.getByLabel("Name of track 1 of Mixer")).toHaveValue("Mix");

@@ -8,7 +8,7 @@ use std::process::ExitCode;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::power::{USABLE, cold_factor, lasts};
 use west_rail_core::quantity::{Span, WattHours, Watts};
-use west_rail_core::report::{PowerReport, report};
+use west_rail_core::report::{PowerReport, PowerSource, report};
 
 #[derive(Args)]
 pub struct RuntimeArguments {
@@ -126,7 +126,8 @@ struct Source<'a> {
     watts: f64,
     peak_watts: f64,
     runtime_seconds: Option<u64>,
-    dark: &'a [String],
+    /// What goes off, and what loses its picture.
+    dark: Vec<&'a str>,
     still: &'a [String],
 }
 
@@ -226,13 +227,24 @@ fn tell(power: &PowerReport) {
     }
 }
 
+fn dark(source: &PowerSource) -> Vec<&str> {
+    let blind = source.no_picture.iter();
+    let blind = blind.filter(|device| !source.dark.contains(device));
+    source
+        .dark
+        .iter()
+        .chain(blind)
+        .map(String::as_str)
+        .collect()
+}
+
 fn answer(power: &PowerReport) -> PowerAnswer<'_> {
     let sources = power.sources.iter().map(|source| Source {
         id: &source.id,
         watts: source.watts,
         peak_watts: source.peak_watts,
         runtime_seconds: source.runtime_seconds,
-        dark: &source.dark,
+        dark: dark(source),
         still: &source.still,
     });
     let swaps = power.swaps.iter().map(|swap| Swap {

@@ -108,6 +108,12 @@ fn the_demos_supply_is_told() {
     ] {
         assert!(sources[0].get(key).is_some(), "{key}");
     }
+    // A transmitter’s battery takes the pictures behind it along.
+    let small = sources
+        .iter()
+        .find(|source| source["id"] == "a-txb")
+        .unwrap();
+    assert_eq!(small["dark"], serde_json::json!(["a-tx", "focus", "dir"]));
     for key in [
         "at",
         "volts_min",
