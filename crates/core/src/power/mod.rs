@@ -15,7 +15,8 @@ pub use cells::{charge_at, cold_factor, range};
 pub use day::{Bank, Day, SwapKind, day, energy, spare_outlets};
 pub use losing::{Consequences, Lost, Ways, lost_with};
 pub use problem::{Over, PowerProblem, UsbShort};
-pub use rota::{Charge, Rota, rota};
+use rota::rota;
+pub use rota::{Charge, Rota};
 pub use runtime::{
     CHANGE, CHARGING, EFFICIENCY, MARGIN, USABLE, fills, lasts, volts_after, volts_at,
 };
@@ -33,6 +34,8 @@ pub struct Powered {
     pub supply: Supply,
     /// How long each battery lasts, and what is lost with it.
     pub day: Day,
+    /// Which battery is on which charger when.
+    pub rota: Rota,
 }
 
 impl Powered {
@@ -45,6 +48,7 @@ impl Powered {
         let ways = Ways::of(floor, resolved, recordings);
         let hours = Hours::of(&floor.build.schedule);
         let day = day(floor, &supply, &ways, hours.as_ref());
-        Self { supply, day }
+        let rota = rota(floor, &day);
+        Self { supply, day, rota }
     }
 }

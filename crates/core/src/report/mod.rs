@@ -42,7 +42,7 @@ pub use needs::{LimitUse, NeedReport, OfferedNeed, usual_needs};
 pub use outlook::{Outlook, Shift, left_behind, outlook, switched_off};
 pub use power::{
     BatteriesNeeded, BatteryChange, ChargeReport, JointReport, PlannedPart, PowerNode, PowerPiece,
-    PowerReport, PowerSource, carriage,
+    PowerReport, PowerSource,
 };
 pub use recordings::{LimitReport, RecordingReport};
 pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};

@@ -3,7 +3,7 @@
 use crate::catalogue::Gauge;
 use crate::document::{Handle, Hours, Rolls};
 use crate::finding::{Area, Facts, Finding, Severity};
-use crate::power::{Bank, Consequences, Joint, Rota, SwapKind, cold_factor, rota, spare_outlets};
+use crate::power::{Bank, Consequences, Joint, Rota, SwapKind, cold_factor, spare_outlets};
 use crate::quantity::{ClockTime, Span};
 use rustc_hash::FxHashMap;
 use serde::Serialize;
@@ -239,7 +239,7 @@ fn hundredth(figure: f64) -> f64 {
 }
 
 /// What a carrier may say of so many watt-hours: its current rules win.
-pub fn carriage(watt_hours: f64) -> Option<String> {
+fn carriage(watt_hours: f64) -> Option<String> {
     if watt_hours > REFUSED {
         Some(
             "above 160 Wh: usually refused as hand luggage; ask the carrier, its current rules win"
@@ -297,15 +297,15 @@ pub(super) fn power(facts: &Facts, findings: &[Finding]) -> PowerReport {
         report.sources.push(source(facts, bank, &report, worst_at));
     }
     report.swaps = swaps(facts);
-    let rota = rota(floor, &facts.power.day);
-    report.batteries = batteries(facts, &rota);
+    let rota = &facts.power.rota;
+    report.batteries = batteries(facts, rota);
     let name = |item: &str| floor.catalogue.item_name(item).unwrap_or(item).to_string();
     report.rota = rota
         .charges
-        .into_iter()
+        .iter()
         .take(LISTED)
         .map(|charge| ChargeReport {
-            battery: charge.battery,
+            battery: charge.battery.clone(),
             item: name(&charge.item),
             charger: name(&charge.charger),
             place: charge.place,

@@ -1,6 +1,6 @@
 //! Cables of the kit, or to hire, in the place of one that doesn't do.
 
-use super::build;
+use super::{build, hired_words};
 use crate::catalogue::{Cable, Port};
 use crate::document::{Command, KitLine};
 use crate::finding::{Facts, Fix};
@@ -70,7 +70,7 @@ pub fn right_cable(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
         connection,
         cable,
         length,
-        " (to hire: none is left in the kit)",
+        hired_words(true),
     ))
 }
 

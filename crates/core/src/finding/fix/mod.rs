@@ -55,11 +55,26 @@ pub use time::{
 };
 
 use super::{Facts, Fix};
+use crate::catalogue::Device;
 use crate::document::Command;
 use crate::path::{ConnectionIx, PortIx};
 
 /// At most so many fixes of one kind are offered: a list to choose from, not to search.
 const MOST: usize = 2;
+
+/// What is said of something that must be hired, in the title of a fix.
+fn hired_words(hired: bool) -> &'static str {
+    if hired {
+        " (to hire: none is left in the kit)"
+    } else {
+        ""
+    }
+}
+
+/// Whether the kit has one that the build doesn't use.
+fn is_left(facts: &Facts, device: &Device) -> bool {
+    facts.floor.production.owned(&device.id, None) > facts.floor.build.devices_used(&device.id)
+}
 
 fn build(facts: &Facts) -> String {
     facts.floor.build.id.clone()

@@ -1,8 +1,8 @@
 //! Supplies that fit: other outlets, regulators, batteries, cables. What is proposed here is tried before it
 //! is offered.
 
-use super::build;
 use super::hire::{Exchange, exchange};
+use super::{build, hired_words, is_left};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Cable, Device, DeviceKind, Direction, Gives, Port};
 use crate::document::{Command, PortRef, handle_from};
@@ -16,15 +16,6 @@ use crate::quantity::{Length, VoltRange};
 const MOST: usize = 4;
 /// A power lead on a rig is about so long.
 const LEAD: Length = Length(500);
-
-/// What is said of something that must be hired.
-fn hired_words(hired: bool) -> &'static str {
-    if hired {
-        " (to hire: none is left in the kit)"
-    } else {
-        ""
-    }
-}
 
 /// A cable that brings power from one socket to another: what puts one on the other is the shortest.
 fn lead<'f>(facts: &Facts<'_, 'f>, from: &Port, to: &Port) -> Option<&'f Cable> {
@@ -155,9 +146,7 @@ const USUAL: u32 = 98_000;
 /// milliwatt-hours first.
 fn batteries_for<'f>(facts: &Facts<'_, 'f>, input: &Port, near: u32) -> Vec<(&'f Device, bool)> {
     let floor = facts.floor;
-    let left = |device: &Device| {
-        floor.production.owned(&device.id, None) > floor.build.devices_used(&device.id)
-    };
+    let left = |device: &Device| is_left(facts, device);
     let fits = floor.catalogue.devices.iter().filter(|device| {
         let battery = device.battery.as_ref();
         battery.is_some_and(|battery| does_well(input, crate::power::range(battery)))
@@ -417,8 +406,7 @@ fn between(facts: &Facts, outlet: PortIx, input: PortIx, first: &[Command]) -> V
                 does_well(to.port, volts) && lead(facts, mouth, to.port).is_some()
             })?;
             let fits = does_well(inlet, feed.volts) && lead(facts, from, inlet).is_some();
-            let left =
-                floor.production.owned(&device.id, None) > floor.build.devices_used(&device.id);
+            let left = is_left(facts, device);
             fits.then_some((!left, device, inlet, mouth))
         })
         .collect();
@@ -496,7 +484,7 @@ fn instead(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
         let Some(feeding) = lead(facts, floor.ports[from].port, input) else {
             continue;
         };
-        let left = floor.production.owned(&other.id, None) > floor.build.devices_used(&other.id);
+        let left = is_left(facts, other);
         let placed = &floor.build.placements[now];
         let mut commands = vec![Command::RemoveDevice {
             build: build(facts),

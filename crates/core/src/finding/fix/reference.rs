@@ -1,6 +1,6 @@
 //! Devices locked to one reference.
 
-use super::build;
+use super::{build, hired_words, is_left};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Device, DeviceKind, Direction};
 use crate::document::{Command, PortRef, handle_from};
@@ -85,14 +85,11 @@ fn on_the_floor(facts: &Facts, inputs: &[PortIx]) -> Option<Fix> {
 /// A reference put beside the first of them: the kit's own before one that is hired.
 fn brought(facts: &Facts, inputs: &[PortIx]) -> Option<Fix> {
     let floor = facts.floor;
-    let left = |device: &Device| {
-        floor.production.owned(&device.id, None) > floor.build.devices_used(&device.id)
-    };
     let fits = |device: &&Device| {
         device.kind == DeviceKind::TimecodeBox && gives(device).len() >= inputs.len()
     };
     let devices = || floor.catalogue.devices.iter();
-    let owned = devices().filter(fits).find(|device| left(device));
+    let owned = devices().filter(fits).find(|device| is_left(facts, device));
     let device = owned.or_else(|| devices().find(fits))?;
     let handle = handle_from("reference", |handle| floor.placement(handle).is_some());
     let first = floor.ports[*inputs.first()?].placement;
@@ -113,11 +110,7 @@ fn brought(facts: &Facts, inputs: &[PortIx]) -> Option<Fix> {
     for (output, input) in gives(device).into_iter().zip(inputs) {
         commands.extend(run(facts, PortRef::new(&handle, output), *input));
     }
-    let words = if hired {
-        " (to hire: none is left in the kit)"
-    } else {
-        ""
-    };
+    let words = hired_words(hired);
     Some(Fix::new(
         format!("Lock them to one reference, {}{words}", device.name),
         commands,

@@ -1,8 +1,8 @@
 //! Clocks and cameras brought into step with the project.
 
-use super::build;
 use super::output::change_output;
 use super::recording::change_recording;
+use super::{build, hired_words};
 use crate::document::{Change, ClockSetting, Command};
 use crate::finding::{Facts, Fix};
 use crate::path::{PortIx, giving};
@@ -106,11 +106,7 @@ pub fn feed_clock(facts: &Facts, clock: &crate::sync::ClockAt) -> Option<Fix> {
         .commands
         .iter()
         .any(|command| matches!(command, Command::SetKit { .. }));
-    let hired = if hires {
-        " (to hire: none is left in the kit)"
-    } else {
-        ""
-    };
+    let hired = hired_words(hires);
     let title = format!(
         "Put a timecode box{hired} on {}, and leave it there",
         facts.device(clock.placement)

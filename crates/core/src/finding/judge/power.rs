@@ -6,7 +6,7 @@ use crate::finding::codes::Code;
 use crate::finding::words::{list, list_of_many};
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::ConnectionIx;
-use crate::power::{Bank, Over, PowerProblem, SwapKind, UsbShort, lasts, rota};
+use crate::power::{Bank, Over, PowerProblem, SwapKind, UsbShort, lasts};
 use crate::quantity::{ClockTime, Span, Volts, Watts};
 use std::collections::{BTreeMap, BTreeSet};
 
@@ -447,19 +447,20 @@ fn each_its_own(facts: &Facts) -> Vec<Finding> {
 /// More batteries than the kit holds: what is put on, and what it takes in the place of those that are empty.
 fn short(facts: &Facts) -> Vec<Finding> {
     let floor = facts.floor;
-    let used = rota(floor, &facts.power.day).used.into_iter();
+    let used = facts.power.rota.used.iter();
     let short = used.filter_map(|(item, used)| {
-        let owned = floor.production.owned(&item, None);
+        let used = *used;
+        let owned = floor.production.owned(item, None);
         // What isn't in the kit at all is the kit's finding.
-        let on_floor = floor.build.devices_used(&item);
-        let source = floor.build.placements.iter().position(|it| it.device == item)?;
+        let on_floor = floor.build.devices_used(item);
+        let source = floor.build.placements.iter().position(|it| it.device == *item)?;
         (used > owned && owned >= on_floor).then(|| {
-            let name = floor.catalogue.item_name(&item).unwrap_or(&item);
+            let name = floor.catalogue.item_name(item).unwrap_or(item);
             let text = format!("The day takes {used} of {name}, and the kit has {owned}.");
             let reason = "The kit’s chargers are counted: what is full again is used again. One more is for what nobody thought of.";
             let code = Code::BatteriesShort;
             Finding::on_device(facts, code, Severity::Caution, source, text, reason)
-                .with(facts, || [fix::hire_batteries(facts, &item, used - owned)])
+                .with(facts, || [fix::hire_batteries(facts, item, used - owned)])
         })
     });
     short.collect()

@@ -1,6 +1,6 @@
 //! The two ends of a connection brought to one level: switches, pads, transformers.
 
-use super::super::build;
+use super::super::{build, hired_words};
 use super::set;
 use crate::catalogue::{AdapterKind, LevelKind};
 use crate::document::{Command, KitChange};
@@ -102,11 +102,7 @@ fn with_adapter(
         connection: run.id.clone(),
         adapters: on_it,
     });
-    let hired = if left {
-        ""
-    } else {
-        " (to hire: none is left in the kit)"
-    };
+    let hired = hired_words(!left);
     let title = format!(
         "Put the {}{hired} between {} and {}",
         adapter.name,
