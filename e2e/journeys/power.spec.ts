@@ -14,7 +14,7 @@ test("what would be destroyed is said first, and its fix feeds the coupler from 
     await page.getByRole("button", { name: "Apply this fix" }).click();
   };
   await apply(/^Feed Barrel in of B coupler from Barrel, 7.2 V of B plate/);
-  await expect(page.getByTestId("verdict")).toHaveText("7 stops, 7 cautions, 3 notes");
+  await expect(page.getByTestId("verdict")).toHaveText("7 stops, 7 cautions, 4 notes");
   await expect(supply.getByText("don’t plug it in")).toBeHidden();
   // The other two troubles of its power are mended where they stand.
   await supply.getByRole("button", { name: /^(note|caution)? ?A plate/ }).click();
@@ -58,6 +58,31 @@ test("a measured run is logged, and the battery is reckoned with as it is", asyn
   await expect(aside.getByRole("list", { name: "Measured runs" }).getByRole("listitem")).toHaveCount(2);
 });
 
+test("a good battery's run tells what a load draws, and the figure opens its working", async ({ page, server }) => {
+  await open(page, server, `${NIGHT}/power?power=focus`);
+  const aside = page.getByRole("complementary", { name: "Supply of a device" });
+  const log = async (lasted: string, beside: string) => {
+    await aside.getByLabel("It holds").fill("98 Wh");
+    await aside.getByLabel("Lasted").fill(lasted);
+    await aside.getByLabel("Beside it").fill(beside);
+    await aside.getByRole("button", { name: "Log this run" }).click();
+  };
+  await log("6 h", "4 W");
+  await expect(aside).toContainText("Measured: 10.7 W");
+  const supply = page.getByRole("region", { name: "Yard", exact: true });
+  await expect(supply).toContainText("draws 18.7 W");
+  await aside.getByRole("button", { name: "What it draws: show the working" }).click();
+  await expect(page.getByRole("dialog")).toContainText("98 Wh × 0.9 × 1 at 20 °C ÷ 6 h 00 min, less 4 W beside it");
+  await page.keyboard.press("Escape");
+  // More beside it than the battery gave: refused with the sum, and what was typed stays.
+  await log("6 h", "40 W");
+  await expect(page.getByText(/nothing is left for this load/).first()).toBeVisible();
+  await expect(aside.getByLabel("Beside it")).toHaveValue("40 W");
+  await expect(aside.getByRole("list", { name: "Measured runs" }).getByRole("listitem")).toHaveCount(1);
+  await aside.getByRole("button", { name: "Remove this run" }).click();
+  await expect(supply).toContainText("draws 17 W");
+});
+
 test("the charging rota is printed, with the changes and what to carry", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/power`);
   // What is on the page while it is printed.
@@ -89,9 +114,10 @@ test("a finding of the map leads to the supply, and a unit is powered for ten ho
   await sheet.getByLabel("For").fill("10 h");
   await sheet.getByRole("button", { name: "Look for ways" }).click();
   const ways = sheet.getByRole("list", { name: "Ways" }).getByRole("listitem");
-  await expect(ways).toHaveCount(3);
-  await expect(ways.nth(1)).toContainText(/Fewest changes.*Lasts10 h 22 min.*Changes0/);
-  await ways.nth(1).getByRole("button", { name: "Take this" }).click();
+  await expect(ways).toHaveCount(4);
+  await expect(ways.nth(0)).toContainText(/As it stands.*Lasts7 h 56 min.*Here to compare with/);
+  await expect(ways.nth(2)).toContainText(/Fewest changes.*Lasts10 h 22 min.*Changes0/);
+  await ways.nth(2).getByRole("button", { name: "Take this" }).click();
   const supply = page.getByRole("region", { name: "Yard", exact: true });
   await expect(supply).toContainText("Yard plate");
   await expect(supply).toContainText("lasts 10 h 22 min, with Yard battery 2");

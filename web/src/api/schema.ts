@@ -1684,7 +1684,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -2133,13 +2133,16 @@ export interface components {
             /** @description Only the fields that it names change. */
             change: {
                 charge?: components["schemas"]["Percent"] | null;
+                /** @description Runs of batteries that are known good, with this load on them. */
+                draws?: components["schemas"]["MeasuredDraw"][];
                 health?: components["schemas"]["Percent"] | null;
                 /** @description What is written on it: *B3*. */
                 number?: string | null;
                 /** @description Runs that were measured from full to empty. */
                 runs?: components["schemas"]["MeasuredRun"][];
+                watts?: components["schemas"]["Watts"] | null;
             };
-            /** @description The battery on the floor. */
+            /** @description The battery, or what draws power, on the floor. */
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "set-power";
@@ -3664,6 +3667,20 @@ export interface components {
             /** @description How far it was off. */
             ppm: string;
         };
+        /** @description A battery that is known good, run from full to empty by one load. */
+        MeasuredDraw: {
+            /** @description What else hung on it. */
+            beside?: components["schemas"]["Watts"];
+            /**
+             * Format: int32
+             * @description How cold it was, in °C.
+             */
+            celsius: number;
+            /** @description What the battery holds when new. */
+            holds: components["schemas"]["WattHours"];
+            /** @description How long it lasted. */
+            lasted: components["schemas"]["Span"];
+        };
         /** @description A level that was read from a recording of this input. */
         MeasuredLevel: {
             /** @description Where it is from: the file and the channel. */
@@ -4270,6 +4287,11 @@ export interface components {
             joint?: components["schemas"]["JointReport"] | null;
             /** @description What it is. */
             kind: components["schemas"]["DeviceKind"];
+            /** @description What its runs tell of that, from the least to the most, where it was measured. */
+            measured_watts?: [
+                number,
+                number
+            ] | null;
             /** @description Its name. */
             name: string;
             /**
@@ -4291,6 +4313,7 @@ export interface components {
              * @description With what hangs on it.
              */
             with_behind: number;
+            working?: components["schemas"]["Working"] | null;
             worst?: components["schemas"]["Severity"] | null;
         };
         /** @description A piece of a battery's day. */
@@ -4409,14 +4432,20 @@ export interface components {
          * @enum {string}
          */
         PowerSchool: "one-with-reserve" | "one" | "each-its-own";
-        /** @description What is set for one battery on the floor. What isn't said is new, and full. */
+        /**
+         * @description What is set for one battery on the floor, or for what draws power. What isn't said of a battery is new, and
+         *     full; what isn't said of a load is as its entry says.
+         */
         PowerSetting: {
             charge?: components["schemas"]["Percent"] | null;
+            /** @description Runs of batteries that are known good, with this load on them. */
+            draws?: components["schemas"]["MeasuredDraw"][];
             health?: components["schemas"]["Percent"] | null;
             /** @description What is written on it: *B3*. */
             number?: string | null;
             /** @description Runs that were measured from full to empty. */
             runs?: components["schemas"]["MeasuredRun"][];
+            watts?: components["schemas"]["Watts"] | null;
         };
         /** @description A battery, or several that are used together. */
         PowerSource: {
@@ -4492,6 +4521,7 @@ export interface components {
             watts: number;
             /** @description All that in words. */
             without: string[];
+            working?: components["schemas"]["Working"] | null;
             worst?: components["schemas"]["Severity"] | null;
         };
         /** @description What went wrong. */

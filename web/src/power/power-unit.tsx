@@ -60,8 +60,8 @@ export function PowerUnit() {
             <p className="text-dim">Nothing in this unit draws power from outside, or no battery and no adapter of the catalogue does it without a fault.</p>
           )}
           {ways && ways.length > 0 && (
-            <ul aria-label="Ways" className="grid gap-3 md:grid-cols-3">
-              {ways.map((way) => (
+            <ul aria-label="Ways" className="grid gap-3 md:grid-cols-4">
+              {[...ways.filter(stands), ...ways.filter((way) => !stands(way))].map((way) => (
                 <li key={way.title} className="flex flex-col border border-rule bg-sunk p-3">
                   <p className="font-semibold">{capital(way.best_at)}</p>
                   <p className="text-small">{way.title}</p>
@@ -73,17 +73,21 @@ export function PowerUnit() {
                       </div>
                     ))}
                   </dl>
-                  <div className="mt-auto pt-3">
-                    <Button
-                      onClick={() => {
-                        attempt(() => Promise.resolve({ commands: way.commands, says: way.says }), "Unit powered");
-                        setOpen(false);
-                        setWays(undefined);
-                      }}
-                    >
-                      Take this
-                    </Button>
-                  </div>
+                  {stands(way) ? (
+                    <p className="mt-auto pt-3 text-small text-dim">Here to compare with.</p>
+                  ) : (
+                    <div className="mt-auto pt-3">
+                      <Button
+                        onClick={() => {
+                          attempt(() => Promise.resolve({ commands: way.commands, says: way.says }), "Unit powered");
+                          setOpen(false);
+                          setWays(undefined);
+                        }}
+                      >
+                        Take this
+                      </Button>
+                    </div>
+                  )}
                 </li>
               ))}
             </ul>
@@ -94,6 +98,9 @@ export function PowerUnit() {
   );
 }
 
+/** What is there already: nothing would be changed. */
+const stands = (way: PowerProposal) => way.commands.length === 0;
+
 const capital = (word: string) => word.charAt(0).toUpperCase() + word.slice(1);
 
 const facts = (way: PowerProposal): [string, string][] => [
@@ -101,6 +108,6 @@ const facts = (way: PowerProposal): [string, string][] => [
   ["Changes", String(way.changes)],
   ["On the rig", `${(way.grams / 1000).toFixed(1)} kg`],
   ["To carry", way.batteries === 0 ? "no batteries" : `${way.batteries} batteries`],
-  ["To hire", way.hires === 0 ? "nothing" : String(way.hires)],
+  ["To hire", stands(way) ? "–" : way.hires === 0 ? "nothing" : String(way.hires)],
   ["Dies together", way.dies_together.join(", ") || "nothing: another takes over"],
 ];

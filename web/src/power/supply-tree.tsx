@@ -88,9 +88,7 @@ function Row({ node, last, burns, chosen, choose }: RowProps) {
         {joint ? volts(joint.volts_min, joint.volts_max) : ""}
       </span>
       {joint ? <Load joint={joint} /> : <span aria-hidden className="max-md:hidden" />}
-      <span className={`truncate text-small max-md:col-span-2 ${burns ? "font-semibold text-stop" : "text-dim"}`}>
-        {burns ? "don’t plug it in" : node.until}
-      </span>
+      <span className={`text-small max-md:col-span-2 ${burns ? "font-semibold text-stop" : "text-dim"}`}>{burns ? "don’t plug it in" : node.until}</span>
     </li>
   );
 }

@@ -339,11 +339,11 @@ pub enum Command {
         #[schema(schema_with = change_of::<ClockSetting>)]
         change: Change<ClockSetting>,
     },
-    /// Sets something of a battery: its number, health, charge, measured runs.
+    /// Sets something of a battery or a load: number, health, charge, what it draws, measured runs.
     SetPower {
         /// In which build.
         build: Handle,
-        /// The battery on the floor.
+        /// The battery, or what draws power, on the floor.
         device: Handle,
         /// What changes.
         #[schema(schema_with = change_of::<PowerSetting>)]
@@ -492,7 +492,7 @@ impl Command {
             Self::ChooseInput { .. } => "Choose input",
             Self::SetTimecode { .. } => "Set timecode",
             Self::SetClock { .. } => "Set clock",
-            Self::SetPower { .. } => "Set battery",
+            Self::SetPower { .. } => "Set power",
             Self::SetTimecodeMaster { .. } => "Set timecode master",
             Self::SetRecording { .. } => "Set recording",
             Self::SetSound { .. } => "Set sound",

@@ -47,9 +47,9 @@ pub use rules::{
     RuleChoice, RulePage, SoundOfRecord, TimecodeSchool, TransmitterFeed,
 };
 pub use settings::{
-    ClockSetting, ClockWay, InputSetting, MeasuredClock, MeasuredLevel, MeasuredRun, OutputSetting,
-    Position, PowerSetting, RecordingSetting, Settings, SlotUse, SoundSetting, TrackKind,
-    TrackSetting, TrackSource,
+    ClockSetting, ClockWay, InputSetting, MeasuredClock, MeasuredDraw, MeasuredLevel, MeasuredRun,
+    OutputSetting, Position, PowerSetting, RecordingSetting, Settings, SlotUse, SoundSetting,
+    TrackKind, TrackSetting, TrackSource,
 };
 pub use touches::{Touch, meet, touches};
 pub use typed::{Completion, Misread, Typed, complete, read_line};

@@ -437,6 +437,10 @@ codes! {
         "What runs on its own built-in battery ends before the day does."
         "It goes off by itself, mostly unseen."
         "Fill it in a break, or feed it.";
+    TwoMains "P-115" "SDI between two mains supplies"
+        "The braid of an SDI cable joins devices that hang on mains sockets in different places."
+        "The two earths needn’t be at one voltage: what flows through the braid bends the picture, and a fault on one side can end the SDI inputs and outputs on the other."
+        "Put an isolator in the cable, which breaks the braid and lets the picture through; feed both ends from one distribution, or one of them from a battery. What the mains are like there is for who is licensed for them.";
     TimecodeRate "T-101" "Timecode rates differ"
         "Two devices that must agree count at different rates."
         "The recordings don’t line up in the edit."

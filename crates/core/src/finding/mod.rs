@@ -5,7 +5,7 @@ mod codes;
 mod fix;
 mod judge;
 mod needs;
-mod words;
+pub(crate) mod words;
 
 pub use codes::{Area, Code, CodePage, PAGES};
 pub use fix::last_resorts;

@@ -41,7 +41,7 @@ pub(super) fn list_of_many(mut items: Vec<String>, named: usize) -> String {
 }
 
 /// A list in a sentence: *a, b and c*.
-pub(super) fn list(items: &[String]) -> String {
+pub fn list(items: &[String]) -> String {
     match items {
         [] => String::new(),
         [one] => one.clone(),

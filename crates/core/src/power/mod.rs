@@ -20,7 +20,7 @@ pub use rota::{Charge, Rota};
 pub use runtime::{
     CHANGE, CHARGING, EFFICIENCY, MARGIN, USABLE, fills, lasts, volts_after, volts_at,
 };
-pub use supply::{Draw, Feed, Joint, Supply, is_power, supply};
+pub use supply::{Draw, Feed, Joint, Supply, is_power, own_draw, supply};
 pub use usb::{Step, settle};
 
 use crate::document::Hours;

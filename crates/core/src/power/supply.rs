@@ -91,6 +91,36 @@ impl Supply {
     pub fn is_empty(&self) -> bool {
         self.feeds.is_empty()
     }
+
+    /// What a port has; nothing where no power stands on the floor.
+    pub fn feed(&self, port: PortIx) -> Option<&Feed> {
+        self.feeds.get(port)?.as_ref()
+    }
+
+    /// What a device hangs on in the end: the batteries and mains sockets in charge of it, itself where it is
+    /// one. Nothing where that isn’t mapped.
+    pub fn roots(&self, floor: &Floor, placement: usize) -> Vec<usize> {
+        let mut roots = Vec::new();
+        let mut next = vec![placement];
+        let mut seen = vec![placement];
+        while let Some(at) = next.pop() {
+            let feeders = self.in_charge[at].iter();
+            let feeders: Vec<usize> = feeders
+                .filter_map(|input| super::losing::feeder(floor, *input))
+                .filter(|feeder| !seen.contains(feeder))
+                .collect();
+            let gives = floor.devices[at].is_some_and(|device| {
+                device.battery.is_some() || device.power.as_ref().is_some_and(|power| power.mains)
+            });
+            if feeders.is_empty() && gives {
+                roots.push(at);
+            }
+            seen.extend(&feeders);
+            next.extend(feeders);
+        }
+        roots.sort_unstable();
+        roots
+    }
 }
 
 /// Solves the supply of a floor: nothing where no power cable is run and no battery stands.
@@ -107,7 +137,7 @@ pub fn supply(floor: &Floor) -> Supply {
         feeds: vec![None; floor.ports.len()],
         draws: vec![Draw::default(); floor.devices.len()],
         own: (0..floor.devices.len())
-            .map(|placement| own(floor, placement))
+            .map(|placement| own_draw(floor, placement))
             .collect(),
         in_charge: vec![Vec::new(); floor.devices.len()],
         joints: Vec::new(),
@@ -170,14 +200,22 @@ fn order(floor: &Floor, supply: &mut Supply) {
     supply.order = ready;
 }
 
-/// What a device draws by itself, in the mode that it is in.
-fn own(floor: &Floor, placement: usize) -> Draw {
+/// What a device draws by itself, in the mode that it is in, or as it was measured.
+pub fn own_draw(floor: &Floor, placement: usize) -> Draw {
     let Some(power) = floor.devices[placement].and_then(|device| device.power.as_deref()) else {
         return Draw::default();
     };
     let mut modes = power.modes.iter();
     let mode = modes.find(|mode| holds(floor, placement, &mode.when));
-    let typical = mode.map_or(power.typical, |mode| mode.typical).value();
+    // What was measured wins over what its entry says of any mode.
+    let measured = floor.build.placements[placement]
+        .settings
+        .power
+        .learned_draw();
+    let typical = measured.map_or_else(
+        || mode.map_or(power.typical, |mode| mode.typical).value(),
+        |measured| measured.used,
+    );
     let filling = power
         .own
         .filter(|own| !own.off_only)

@@ -1,10 +1,9 @@
 //! Recordings as they are shown: rates, times, limits on one axis.
 
-use super::power::first_to_end;
+use super::power::{first_to_end, workings};
 use crate::document::{Handle, PortRef};
 use crate::finding::{Area, Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality};
-use crate::power::Bank;
 use crate::quantity::{Span, Working};
 use crate::record::{Limit, LimitKind, RecordTime, Recording, heat_limit};
 use rustc_hash::FxHashMap;
@@ -207,7 +206,11 @@ fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> Recordi
             .unwrap_or(0),
         lasts: recording.time.as_ref().and(limits.first()).cloned(),
         working: match by_battery {
-            Some((limit, bank)) => Some(Arc::new(battery_working(&limit, bank))),
+            Some((limit, bank)) => {
+                let title = format!("Until {}", limit.name);
+                let working = workings::lasting(facts, bank, title, limit.label);
+                Some(Arc::new(working))
+            }
             None => lasting_working(facts, recording),
         },
         limits,
@@ -218,20 +221,6 @@ fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> Recordi
         says,
         worst,
     }
-}
-
-/// How long a battery lasts, as a sum.
-fn battery_working(limit: &LimitReport, bank: &Bank) -> Working {
-    let tenths = |figure: f64, unit: &str| format!("{} {unit}", (figure * 10.0).round() / 10.0);
-    let share = "health, charge, cold and the usable share counted";
-    Working::new(format!("Until {}", limit.name))
-        .term("Energy", tenths(bank.energy, "Wh"), share)
-        .term(
-            "÷ load",
-            tenths(bank.draw.typical, "W"),
-            "what hangs on it, through its regulators",
-        )
-        .gives(limit.label.clone())
 }
 
 /// How the least of all limits was reached: the record time's own working, or the device's limit.

@@ -5,11 +5,12 @@ use crate::carriage::connector::Connector;
 use crate::catalogue::{Cable, Catalogue, Device, DeviceKind, Direction, Gives, Port};
 use crate::document::{Build, Command, Handle, PortRef, Production, handle_from};
 use crate::finding::Severity;
+use crate::finding::words::list;
 use crate::kit;
 use crate::path::Floor;
-use crate::power::{MARGIN, Supply, cold_factor, energy, lost_with, range, supply};
+use crate::power::{MARGIN, Supply, cold_factor, energy, lost_with, own_draw, range, supply};
 use crate::quantity::{Length, Span, VoltRange, Volts};
-use crate::report::report;
+use crate::report::{PowerSource, Report, report};
 use serde::Serialize;
 use std::collections::{BTreeMap, BTreeSet};
 use utoipa::ToSchema;
@@ -264,8 +265,9 @@ struct Load<'c> {
     peak: f64,
 }
 
-/// Ways to power a unit for so long: up to three that differ, each without anything to mend. Empty where
-/// nothing in it draws power, or nothing of the catalogue does it.
+/// Ways to power a unit for so long: up to three that differ, each without anything to mend, and last what
+/// stands there now, to compare them with. Empty where nothing in it draws power, or nothing of the catalogue
+/// does it.
 pub fn power_unit(
     production: &Production,
     build: &str,
@@ -299,7 +301,83 @@ pub fn power_unit(
         let laid = lay_out(&floor, unit, &loads, walls, &[]);
         tried.extend(laid.and_then(|layout| judged(&floor, layout, &loads, length, walls, &[])));
     }
-    Some(chosen(production, &build.id, &catalogue, tried))
+    let before = report(production, &build.id, &catalogue)?;
+    let mut offered = chosen(production, &before, &catalogue, tried);
+    if !offered.is_empty() {
+        offered.extend(as_it_stands(&floor, unit, length, &before));
+    }
+    Some(offered)
+}
+
+/// What powers a unit now, measured like what is proposed; none where no battery stands in it.
+fn as_it_stands(floor: &Floor, unit: &str, length: Span, before: &Report) -> Option<PowerProposal> {
+    let build = floor.build;
+    let inside = |handle: &str| {
+        build
+            .placement(handle)
+            .is_some_and(|placement| placement.unit == unit)
+    };
+    let sources: Vec<&PowerSource> = before
+        .power
+        .sources
+        .iter()
+        .filter(|source| inside(&source.id) && source.runtime_seconds.is_some())
+        .collect();
+    let first = sources.iter().min_by_key(|source| source.runtime_seconds)?;
+    let runtime = first.runtime_seconds?;
+    let count = |source: &&PowerSource| source.devices.len() as u64;
+    let changes: u64 = sources
+        .iter()
+        .map(|source| {
+            let lasts = source.runtime_seconds.unwrap_or(u64::MAX);
+            changes(length.0, lasts) * count(source)
+        })
+        .sum();
+    let used: u64 = sources.iter().map(count).sum();
+    let carried = (0..floor.devices.len()).filter(|placement| {
+        let kind = floor.devices[*placement].map(|device| device.kind);
+        build.placements[*placement].unit == unit
+            && matches!(kind, Some(DeviceKind::Battery | DeviceKind::PowerBox))
+    });
+    let grams = carried
+        .filter_map(|placement| floor.devices[placement]?.power.as_ref()?.grams)
+        .sum();
+    let drawing = first.dark.iter().filter_map(|handle| {
+        let placement = floor.placement(handle)?;
+        let kind = floor.devices[placement]?.kind;
+        (kind != DeviceKind::PowerBox).then(|| build.placements[placement].name.clone())
+    });
+    let stops = before
+        .power
+        .nodes
+        .iter()
+        .filter(|node| inside(&node.device) && node.worst == Some(Severity::Stop));
+    let mut kinds: BTreeMap<&str, usize> = BTreeMap::new();
+    for source in &sources {
+        *kinds.entry(&source.item).or_default() += source.devices.len();
+    }
+    let kinds: Vec<String> = kinds
+        .into_iter()
+        .map(|(item, count)| format!("{count} × {item}"))
+        .collect();
+    let faults = match stops.count() {
+        0 => String::new(),
+        1 => ", with one fault to mend".into(),
+        many => format!(", with {many} faults to mend"),
+    };
+    Some(PowerProposal {
+        best_at: "as it stands".into(),
+        title: format!("{}{faults}", list(&kinds)),
+        commands: Vec::new(),
+        says: Vec::new(),
+        runtime_seconds: runtime,
+        runtime: Span(runtime).label(),
+        changes,
+        grams,
+        batteries: used + changes + 1,
+        dies_together: drawing.collect(),
+        hires: 0,
+    })
 }
 
 /// What in a unit wants power: nothing that runs long enough on what is built into it.
@@ -313,7 +391,8 @@ fn loads<'c>(floor: &Floor<'c>, unit: &str, length: Span) -> Vec<Load<'c>> {
         let Some(power) = device.power.as_deref().filter(|power| power.typical.0 > 0) else {
             continue;
         };
-        let typical = power.typical.value();
+        let draw = own_draw(floor, number);
+        let typical = draw.typical;
         let own = power.own.map_or(0.0, |own| own.holds.value() * cold * 0.9);
         let box_or_battery = matches!(device.kind, DeviceKind::PowerBox | DeviceKind::Battery);
         if box_or_battery || own * 3_600.0 / typical >= length.0 as f64 {
@@ -324,7 +403,7 @@ fn loads<'c>(floor: &Floor<'c>, unit: &str, length: Span) -> Vec<Load<'c>> {
             name: placement.name.clone(),
             device,
             typical,
-            peak: power.peak.map_or(typical, |peak| peak.value()),
+            peak: draw.peak,
         });
     }
     loads.sort_by(|one, other| other.typical.total_cmp(&one.typical));
@@ -653,17 +732,15 @@ fn banks(after: &Floor, solved: &Supply, unit: &str, together: bool) -> Vec<(u64
 /// The best at each: what needs no hire first. Each passes the whole check before it is offered.
 fn chosen(
     production: &Production,
-    build: &str,
+    before: &Report,
     catalogue: &Catalogue,
     tried: Vec<PowerProposal>,
 ) -> Vec<PowerProposal> {
-    let before = report(production, build, catalogue);
     let passes = |proposal: &PowerProposal| {
         let Ok(edited) = production.edited(catalogue, &proposal.commands) else {
             return false;
         };
-        let after = report(&edited.production, build, catalogue);
-        let (Some(before), Some(after)) = (&before, after) else {
+        let Some(after) = report(&edited.production, &before.build, catalogue) else {
             return false;
         };
         let stops = after

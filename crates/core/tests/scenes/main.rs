@@ -13,6 +13,7 @@ mod lines;
 mod ltc;
 mod picture;
 mod power;
+mod power_joined;
 mod power_laws;
 mod questions;
 mod rates;

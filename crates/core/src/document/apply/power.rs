@@ -1,4 +1,4 @@
-//! Commands about what a battery holds, and what was measured of it.
+//! Commands about what a battery holds, what a load draws, and what was measured of them.
 
 use super::{Refusal, Strictness};
 use crate::catalogue::{Catalogue, Device};
@@ -13,9 +13,10 @@ impl Build {
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
         let (setting, back) = change.made(&self.placement_mut(&device)?.settings.power)?;
-        let usual = setting == PowerSetting::default();
-        let able = |entry: &Device| usual || entry.battery.is_some();
-        self.able(catalogue, &device, strictness, able, "it is no battery")?;
+        let entry = catalogue.device(&self.placement_mut(&device)?.device);
+        let why = entry.and_then(|entry| setting.misfit(entry)).unwrap_or("");
+        let able = |entry: &Device| setting.misfit(entry).is_none();
+        self.able(catalogue, &device, strictness, able, why)?;
         if strictness == Strictness::Able {
             setting.check().map_err(Refusal::Contradiction)?;
         }

@@ -10,7 +10,7 @@ mod sound;
 pub use clock::{ClockSetting, ClockWay, MeasuredClock};
 pub use input::InputSetting;
 pub use output::OutputSetting;
-pub use power::{MeasuredRun, PowerSetting};
+pub use power::{MeasuredDraw, MeasuredRun, PowerSetting};
 pub use recording::{RecordingSetting, SlotUse};
 pub use sound::{MeasuredLevel, Position, SoundSetting, TrackKind, TrackSetting, TrackSource};
 

@@ -1,5 +1,5 @@
-//! Distribution amplifiers put in: ahead of a relay, so that both are fed alike, or half-way along a
-//! run that is too long.
+//! Boxes put into a run: a distribution amplifier ahead of a relay, so that both are fed alike, or half-way
+//! along a run that is too long; an isolator between two mains supplies.
 
 use super::build;
 use crate::carriage::wire::Wire;
@@ -10,20 +10,27 @@ use crate::kit;
 use crate::path::{ConnectionIx, PortIx};
 use crate::quantity::Length;
 
+/// From a box to the device that it stands beside.
+const BEHIND: Length = Length(500);
+
 /// A box that is to be put in, under its handle; hired where the kit has none to spare.
-struct Amplifier<'c> {
+struct PutIn<'c> {
     device: &'c Device,
     handle: String,
     hired: bool,
 }
 
-impl<'c> Amplifier<'c> {
+impl<'c> PutIn<'c> {
     /// The first that does, those of the kit before others.
-    fn that(facts: &Facts<'_, 'c>, does: impl Fn(&Device) -> bool) -> Option<Self> {
+    fn that(
+        facts: &Facts<'_, 'c>,
+        kind: DeviceKind,
+        does: impl Fn(&Device) -> bool,
+    ) -> Option<Self> {
         let floor = facts.floor;
         let spare = |id: &str| floor.production.owned(id, None) > floor.build.devices_used(id);
         let boxes = floor.catalogue.devices.iter();
-        let boxes = boxes.filter(|device| device.kind == DeviceKind::Distribution && does(device));
+        let boxes = boxes.filter(|device| device.kind == kind && does(device));
         let device = boxes.min_by_key(|device| !spare(&device.id))?;
         Some(Self {
             device,
@@ -82,7 +89,7 @@ pub(super) fn ahead(facts: &Facts, output: PortIx, behind: ConnectionIx) -> Opti
         return None;
     }
     let format = picture.format;
-    let put = Amplifier::that(facts, |device| {
+    let put = PutIn::that(facts, DeviceKind::Distribution, |device| {
         let mut inputs = device.ports_facing(Direction::In);
         let mut paths = device.paths.iter();
         inputs
@@ -124,7 +131,7 @@ pub fn reclock(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
     if wire != Wire::Sdi || picture.leg.is_some() || picture.raw {
         return None;
     }
-    let put = Amplifier::that(facts, |device| {
+    let put = PutIn::that(facts, DeviceKind::Distribution, |device| {
         let mut inputs = device.ports_facing(Direction::In);
         device.paths.iter().any(|path| path.via == Via::Relay)
             && inputs.all(|port| {
@@ -152,5 +159,32 @@ pub fn reclock(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
         put.in_words(),
         link.cable.name
     );
+    Some(Fix::new(title, commands))
+}
+
+/// An isolator at the far end of a run.
+pub fn isolate_sdi(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
+    let floor = facts.floor;
+    let link = floor.link(connection);
+    let put = PutIn::that(facts, DeviceKind::Isolator, |device| {
+        let mut inputs = device.ports_facing(Direction::In);
+        inputs.all(|port| port.wire == Wire::Sdi)
+    })?;
+    let run = &floor.build.connections[connection];
+    let joined = |from: PortRef, to: PortRef, length: Length| Command::Connect {
+        build: build(facts),
+        from,
+        to,
+        cable: Some(run.cable.clone()),
+        length: Some(length),
+    };
+    let (entry, exit) = (put.port(Direction::In, 0)?, put.port(Direction::Out, 0)?);
+    let mut commands = put.put(facts, link.to);
+    commands.extend([
+        out(facts, run),
+        joined(run.from.clone(), entry, run.length),
+        joined(exit, run.to.clone(), BEHIND),
+    ]);
+    let title = format!("{} before {}", put.in_words(), facts.port(link.to));
     Some(Fix::new(title, commands))
 }

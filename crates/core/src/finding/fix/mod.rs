@@ -24,7 +24,7 @@ pub use another_way::last_resorts;
 pub use cable::{better_cable, right_cable};
 pub use converter::{converter, format_or_converter};
 pub use day::breaks_for;
-pub use distribution::reclock;
+pub use distribution::{isolate_sdi, reclock};
 pub use gear::{
     around, clamp, desqueeze, desqueeze_once, keep_rate, leave_mode, look, one_look, other_output,
     picture_not_raw,
@@ -34,7 +34,7 @@ pub use links::{equal_links, links_in_order, missing_links, one_link, other_mapp
 pub use output::{clean, follow_project, level, output_format, quality};
 pub use power::{
     feeds, hire_batteries, marked_cable, more_energy, open_power, relieve, reserve, right_supply,
-    thicker_cable,
+    second_outlet, thicker_cable,
 };
 pub use recording::{
     bring_sound, data_cable, first_codec, fit_recorder, keep_quality, lighter_codec, match_codec,

@@ -1,5 +1,6 @@
 //! The supply: what would be destroyed first, then what stops, what is too much, what ends too early.
 
+use crate::carriage::wire::Wire;
 use crate::catalogue::{DeviceKind, Direction};
 use crate::document::{Hours, PowerSchool};
 use crate::finding::codes::Code;
@@ -36,6 +37,9 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
         if let Some(hours) = &hours {
             found.extend(ends(facts, bank, hours));
         }
+    }
+    for connection in 0..facts.floor.links.len() {
+        found.extend(two_mains(facts, connection));
     }
     found.extend(each_its_own(facts));
     found.extend(short(facts));
@@ -285,6 +289,46 @@ fn unfed(facts: &Facts, placement: usize, mapped: &BTreeSet<&str>) -> Option<Fin
         Finding::on_device(facts, code, Severity::Caution, placement, text, reason)
             .with(facts, || fix::feeds(facts, first))
     })
+}
+
+/// SDI whose braid joins two mains supplies that stand apart. A battery on one side floats: no current flows.
+fn two_mains(facts: &Facts, connection: ConnectionIx) -> Option<Finding> {
+    let (floor, supply) = (facts.floor, &facts.power.supply);
+    let link = floor.links[connection]?;
+    if floor.ports[link.from].port.wire != Wire::Sdi {
+        return None;
+    }
+    let mains_of = |port: usize| {
+        let roots = supply.roots(floor, floor.ports[port].placement);
+        let mains = |root: &usize| {
+            let device = floor.devices[*root];
+            device.is_some_and(|device| device.power.as_ref().is_some_and(|power| power.mains))
+        };
+        roots.into_iter().find(mains)
+    };
+    let (one, other) = (mains_of(link.from)?, mains_of(link.to)?);
+    let unit = |root: usize| &floor.build.placements[root].unit;
+    if unit(one) == unit(other) {
+        return None;
+    }
+    let (from, to) = facts.ends(connection);
+    let text = format!(
+        "{from} and {to} hang on two mains supplies: {} and {}.",
+        facts.device(one),
+        facts.device(other)
+    );
+    let reason = "The cable’s braid joins their earths: a hum bar at best, a burnt SDI input at worst. An isolator breaks the braid and lets the picture through.";
+    Some(
+        Finding::on_connection(
+            facts,
+            Code::TwoMains,
+            Severity::Note,
+            connection,
+            text,
+            reason,
+        )
+        .with(facts, || fix::isolate_sdi(facts, connection)),
+    )
 }
 
 /// One battery behind a recording and more: what dies together.

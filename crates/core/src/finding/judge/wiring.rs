@@ -90,5 +90,9 @@ fn bad_connection(facts: &Facts, connection: ConnectionIx, what: &str) -> Findin
         text,
         "It carries nothing.",
     );
-    finding.with(facts, || [fix::disconnect(facts, connection)])
+    finding.with(facts, || {
+        let mut fixes = fix::second_outlet(facts, connection);
+        fixes.push(fix::disconnect(facts, connection));
+        fixes
+    })
 }

@@ -1,10 +1,12 @@
 //! The supply as it is shown: the tree with its joints, each battery's day, what hangs on what and until when.
 
+pub(super) mod workings;
+
 use crate::catalogue::Gauge;
 use crate::document::{Handle, Hours, Rolls};
 use crate::finding::{Area, Facts, Finding, Severity};
 use crate::power::{Bank, Consequences, Joint, Rota, SwapKind, cold_factor, spare_outlets};
-use crate::quantity::{ClockTime, Span};
+use crate::quantity::{ClockTime, Span, Working};
 use rustc_hash::FxHashMap;
 use serde::Serialize;
 use std::collections::BTreeMap;
@@ -76,6 +78,10 @@ pub struct PowerNode {
     pub joint: Option<JointReport>,
     /// What it draws itself, in watts.
     pub watts: f64,
+    /// What its runs tell of that, from the least to the most, where it was measured.
+    pub measured_watts: Option<(f64, f64)>,
+    /// How that was reached.
+    pub working: Option<Working>,
     /// With what hangs on it.
     pub with_behind: f64,
     /// At the most.
@@ -136,6 +142,8 @@ pub struct PowerSource {
     pub runtime_seconds: Option<u64>,
     /// The same in words.
     pub runtime: String,
+    /// How that was reached; none where nothing is drawn.
+    pub working: Option<Working>,
     /// Health that is reckoned with, as a range where runs disagree, in percent; none where nothing is known.
     pub health_percent: Option<(f64, f64)>,
     /// When they end where nobody changes them, in seconds since midnight.
@@ -372,6 +380,12 @@ fn nodes(facts: &Facts, worst: impl Fn(usize) -> Option<Severity> + Copy) -> Vec
             depth,
             joint,
             watts: tenth(supply.own[placement].typical),
+            measured_watts: floor.build.placements[placement]
+                .settings
+                .power
+                .learned_draw()
+                .map(|learned| (tenth(learned.least), tenth(learned.most))),
+            working: workings::drawn(facts, placement),
             with_behind: tenth(supply.draws[placement].typical),
             peak: tenth(supply.draws[placement].peak),
             until: until.get(&placement).cloned(),
@@ -503,6 +517,7 @@ fn source(
     });
     let names = bank.sources.iter().map(|at| facts.device(*at).to_string());
     let names: Vec<String> = names.collect();
+    let name = names.join(" and ");
     let mut pieces = Vec::new();
     let mut fresh = report.begins;
     for turn in &bank.turns {
@@ -526,7 +541,7 @@ fn source(
     PowerSource {
         id: floor.build.placements[first].id.clone(),
         devices: ids(&bank.sources),
-        name: names.join(" and "),
+        name: name.clone(),
         item: device.map_or_else(String::new, |device| device.name.clone()),
         watt_hours: tenth(bank.energy),
         watts: tenth(bank.draw.typical),
@@ -536,6 +551,14 @@ fn source(
         runtime: bank
             .lasts
             .map_or_else(|| "nothing is drawn".into(), |lasts| Span(lasts).label()),
+        working: bank.lasts.map(|lasts| {
+            let title = if names.len() == 1 {
+                format!("How long {name} lasts")
+            } else {
+                format!("How long {name} last")
+            };
+            workings::lasting(facts, bank, title, Span(lasts).label())
+        }),
         health_percent: health
             .map(|health| (tenth(health.least * 100.0), tenth(health.most * 100.0))),
         ends: bank.ends,

@@ -1,19 +1,31 @@
 //! Supplies that fit: other outlets, regulators, batteries, cables. What is proposed here is tried before it
 //! is offered.
 
+mod boxes;
+mod cables;
+mod split;
+
+pub use cables::{marked_cable, thicker_cable};
+pub use split::second_outlet;
+
 use super::hire::{Exchange, exchange};
 use super::{build, hired_words, is_left};
 use crate::carriage::wire::Wire;
-use crate::catalogue::{Cable, Device, DeviceKind, Direction, Gives, Port};
+use crate::catalogue::{Cable, Device, Direction, Gives, Port};
 use crate::document::{Command, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
 use crate::kit;
 use crate::path::{ConnectionIx, PortIx};
 use crate::power::{Bank, Over, is_power};
 use crate::quantity::{Length, VoltRange};
+use boxes::{by_box, instead, regulated, without_box};
+use cables::other_leads;
+use split::split_one_of;
 
 /// Outlets, batteries and boxes that are proposed of each kind.
 const MOST: usize = 4;
+/// Splitters that are proposed beside batteries and boxes.
+const MOST_SPLIT: usize = 2;
 /// A power lead on a rig is about so long.
 const LEAD: Length = Length(500);
 
@@ -69,7 +81,7 @@ fn outlets_for(facts: &Facts, input: PortIx, behind: Option<&Port>) -> Vec<(Port
                 && floor.out_of[*port].is_empty()
         })
         .filter_map(|(port, node)| {
-            let feed = facts.power.supply.feeds[port].as_ref()?;
+            let feed = facts.power.supply.feed(port)?;
             let cable = lead(facts, node.port, to.port)?;
             let is_usb = to
                 .port
@@ -94,13 +106,13 @@ pub fn feeds(facts: &Facts, input: PortIx) -> Vec<Fix> {
     });
     let inputs: Vec<PortIx> = std::iter::once(input).chain(others).collect();
     let mut fixes = Vec::new();
+    for input in &inputs {
+        let free = outlets_for(facts, *input, None);
+        fixes.extend(from_outlets(facts, *input, free, &[]));
+    }
+    let split = inputs.iter().flat_map(|input| split_one_of(facts, *input));
+    fixes.extend(split.take(MOST_SPLIT));
     for input in inputs {
-        fixes.extend(from_outlets(
-            facts,
-            input,
-            outlets_for(facts, input, None),
-            &[],
-        ));
         fixes.extend(battery_on(facts, input));
         fixes.extend(by_box(facts, input));
     }
@@ -272,24 +284,6 @@ fn above(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
     from_outlets(facts, input, suits, &[take_out(facts, feeding)])
 }
 
-/// A lead between the same sockets that doesn't change plus and minus, or does.
-fn other_leads(facts: &Facts, connection: ConnectionIx, wanted: bool) -> Vec<Fix> {
-    let floor = facts.floor;
-    let link = floor.link(connection);
-    let run = &floor.build.connections[connection];
-    let (from, to) = (floor.ports[link.from].port, floor.ports[link.to].port);
-    let crossed = |cable: &Cable| cable.power.is_some_and(|power| power.crossed);
-    let others = floor.catalogue.cables.iter().filter(|cable| {
-        cable.wires.contains(&Wire::Power)
-            && cable.joins(from.connector, to.connector)
-            && crossed(cable) == wanted
-            && crossed(link.cable) != wanted
-    });
-    others
-        .map(|cable| super::cable::set_cable(facts, connection, cable, run.length, ""))
-        .collect()
-}
-
 /// A battery of the right voltage in the place of one that isn't.
 fn other_battery(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
     let link = facts.floor.link(connection);
@@ -307,36 +301,6 @@ fn other_battery(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
         .collect()
 }
 
-/// What feeds a box, run past it to what hangs on it alone.
-fn without_box(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
-    let floor = facts.floor;
-    let link = floor.link(connection);
-    let now = floor.ports[link.from].placement;
-    through(floor.devices[now]?)?;
-    let behind = floor.ports_of(now).flat_map(|port| &floor.out_of[port]);
-    let feeding = floor.ports_of(now).find_map(|port| floor.into[port])?;
-    let above = floor.link(feeding).from;
-    let (from, to) = (floor.ports[above].port, floor.ports[link.to].port);
-    let volts = facts.power.supply.feeds[above].as_ref()?.volts;
-    let cable = lead(facts, from, to).filter(|_| does_well(to, volts))?;
-    (behind.count() == 1).then(|| {
-        let commands = vec![
-            Command::RemoveDevice {
-                build: build(facts),
-                device: floor.build.placements[now].id.clone(),
-            },
-            connect(facts, floor.name(above), floor.name(link.to), cable),
-        ];
-        let title = format!(
-            "Feed {} from {}, without {}",
-            facts.port(link.to),
-            facts.port(above),
-            facts.device(now)
-        );
-        Fix::new(title, commands)
-    })
-}
-
 /// Another battery under the same name.
 fn swapped(facts: &Facts, placement: usize, other: &Device, hired: bool) -> Option<Fix> {
     let change = Exchange {
@@ -351,222 +315,6 @@ fn swapped(facts: &Facts, placement: usize, other: &Device, hired: bool) -> Opti
         facts.device(placement)
     );
     Some(Fix::new(title, fix.commands))
-}
-
-/// A box with one input and one outlet, by its outlet and input.
-fn through(device: &Device) -> Option<(&Port, Vec<&Port>)> {
-    let mut inputs = device.power_ports(Direction::In);
-    let input = inputs.next()?;
-    let only = inputs.next().is_none() && device.kind == DeviceKind::PowerBox;
-    let outlets = device.power_ports(Direction::Out).collect();
-    only.then_some((input, outlets))
-}
-
-/// A regulator between an outlet and what it is too high or too low for.
-fn regulated(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
-    let link = facts.floor.link(connection);
-    between(facts, link.from, link.to, &[take_out(facts, connection)])
-}
-
-/// A regulator or an adapter on a free outlet of the unit, and the input behind it.
-fn by_box(facts: &Facts, input: PortIx) -> Vec<Fix> {
-    let floor = facts.floor;
-    let unit = |port: PortIx| &floor.placement_of(port).unit;
-    let free = (0..floor.ports.len()).filter(|port| {
-        is_power(floor, *port)
-            && floor.ports[*port].port.direction == Direction::Out
-            && floor.out_of[*port].is_empty()
-            && unit(*port) == unit(input)
-            && floor.ports[*port].placement != floor.ports[input].placement
-    });
-    let fixes = free.flat_map(|outlet| between(facts, outlet, input, &[]));
-    fixes.take(MOST).collect()
-}
-
-/// A box with one input between an outlet and an input, after what must be done first.
-fn between(facts: &Facts, outlet: PortIx, input: PortIx, first: &[Command]) -> Vec<Fix> {
-    let floor = facts.floor;
-    let (from, to) = (floor.ports[outlet].port, floor.ports[input]);
-    let Some(feed) = &facts.power.supply.feeds[outlet] else {
-        return Vec::new();
-    };
-    let unit = &floor.build.placements[to.placement].unit;
-    let mut boxes: Vec<(bool, &Device, &Port, &Port)> = floor
-        .catalogue
-        .devices
-        .iter()
-        .filter_map(|device| {
-            let (inlet, outlets) = through(device)?;
-            let mouth = outlets.into_iter().find(|mouth| {
-                let gives = mouth.power.as_ref().and_then(|power| power.gives);
-                let volts = match gives {
-                    Some(Gives::Regulated(volts)) => VoltRange::just(volts),
-                    _ => return false,
-                };
-                does_well(to.port, volts) && lead(facts, mouth, to.port).is_some()
-            })?;
-            let fits = does_well(inlet, feed.volts) && lead(facts, from, inlet).is_some();
-            let left = is_left(facts, device);
-            fits.then_some((!left, device, inlet, mouth))
-        })
-        .collect();
-    // The lightest that does.
-    let grams = |device: &Device| device.power.as_ref().and_then(|power| power.grams);
-    boxes.sort_by_key(|(hired, device, ..)| (*hired, grams(device)));
-    let boxes = boxes.into_iter().take(MOST);
-    boxes
-        .filter_map(|(hired, device, inlet, mouth)| {
-            let mut commands = first.to_vec();
-            let (handle, added) = add(facts, device, hired, unit);
-            commands.extend(added);
-            commands.push(connect(
-                facts,
-                floor.name(outlet),
-                PortRef::new(&handle, &inlet.id),
-                lead(facts, from, inlet)?,
-            ));
-            commands.push(connect(
-                facts,
-                PortRef::new(&handle, &mouth.id),
-                floor.name(input),
-                lead(facts, mouth, to.port)?,
-            ));
-            let words = hired_words(hired);
-            let title = format!("Put a {}{words} before {}", device.name, facts.port(input));
-            Some(Fix::new(title, commands))
-        })
-        .collect()
-}
-
-/// A box that regulates in the place of one that passes on what comes: fed from an outlet that suits it.
-fn instead(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
-    let floor = facts.floor;
-    let link = floor.link(connection);
-    let now = floor.ports[link.from].placement;
-    let Some(device) = floor.devices[now].filter(|device| through(device).is_some()) else {
-        return Vec::new();
-    };
-    let to = floor.ports[link.to].port;
-    let Some(source) = device
-        .power_ports(Direction::In)
-        .filter_map(|port| floor.port_of(now, &port.id))
-        .find_map(|input| floor.into[input])
-        .map(|number| floor.ports[floor.link(number).from].placement)
-    else {
-        return Vec::new();
-    };
-    let mut fixes = Vec::new();
-    for other in &floor.catalogue.devices {
-        let Some((input, outlets)) = through(other).filter(|_| other.id != device.id) else {
-            continue;
-        };
-        let outlet = outlets.into_iter().find(|outlet| {
-            outlet.connector == to.connector
-                && outlet
-                    .power
-                    .as_ref()
-                    .is_some_and(|power| matches!(power.gives, Some(Gives::Regulated(_))))
-        });
-        let (Some(outlet), Some(cable)) = (outlet, outlet.and_then(|port| lead(facts, port, to)))
-        else {
-            continue;
-        };
-        let from = floor.ports_of(source).find(|port| {
-            let node = floor.ports[*port].port;
-            let feed = facts.power.supply.feeds[*port].as_ref();
-            node.direction == Direction::Out
-                && is_power(floor, *port)
-                && (floor.out_of[*port].is_empty())
-                && lead(facts, node, input).is_some()
-                && feed.is_some_and(|feed| does_well(input, feed.volts))
-        });
-        let Some(from) = from else { continue };
-        let Some(feeding) = lead(facts, floor.ports[from].port, input) else {
-            continue;
-        };
-        let left = is_left(facts, other);
-        let placed = &floor.build.placements[now];
-        let mut commands = vec![Command::RemoveDevice {
-            build: build(facts),
-            device: placed.id.clone(),
-        }];
-        if !left {
-            commands.push(Command::SetKit {
-                line: kit::hired(floor.production, &other.id, None, 1),
-            });
-        }
-        commands.push(Command::AddDevice {
-            build: build(facts),
-            device: other.id.clone(),
-            unit: placed.unit.clone(),
-            name: Some(placed.name.clone()),
-            handle: Some(placed.id.clone()),
-        });
-        let input = PortRef::new(&placed.id, &input.id);
-        commands.push(connect(facts, floor.name(from), input, feeding));
-        let outlet = PortRef::new(&placed.id, &outlet.id);
-        commands.push(connect(facts, outlet, floor.name(link.to), cable));
-        let words = hired_words(!left);
-        let title = format!(
-            "Use a {}{words} in place of {}, from {}",
-            other.name,
-            placed.name,
-            facts.port(from)
-        );
-        fixes.push((!left, Fix::new(title, commands)));
-    }
-    fixes.sort_by_key(|(hired, _)| *hired);
-    fixes.into_iter().map(|(_, fix)| fix).take(MOST).collect()
-}
-
-/// Cables that lose less, or carry more: of thicker wire, or shorter ones of the kit.
-pub fn thicker_cable(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
-    let floor = facts.floor;
-    let link = floor.link(connection);
-    let run = &floor.build.connections[connection];
-    let Some(now) = link.cable.power else {
-        return Vec::new();
-    };
-    let (from, to) = (floor.ports[link.from].port, floor.ports[link.to].port);
-    let mut fixes: Vec<Fix> = floor
-        .catalogue
-        .cables
-        .iter()
-        .filter(|cable| cable.joins(from.connector, to.connector))
-        .filter(|cable| {
-            let other = cable.power;
-            other.is_some_and(|other| {
-                other.centi_mm2 > now.centi_mm2 && other.crossed == now.crossed
-            })
-        })
-        .map(|cable| super::cable::set_cable(facts, connection, cable, run.length, ""))
-        .collect();
-    if run.length > LEAD {
-        fixes.push(super::cable::set_cable(
-            facts,
-            connection,
-            link.cable,
-            LEAD,
-            ", shorter",
-        ));
-    }
-    fixes
-}
-
-/// A USB cable that is marked for more.
-pub fn marked_cable(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
-    let floor = facts.floor;
-    let link = floor.link(connection);
-    let run = &floor.build.connections[connection];
-    let (from, to) = (floor.ports[link.from].port, floor.ports[link.to].port);
-    let marked = |cable: &Cable| cable.power.and_then(|power| power.marked);
-    let cables = floor.catalogue.cables.iter();
-    let better = cables
-        .filter(|cable| cable.joins(from.connector, to.connector))
-        .filter(|cable| marked(cable) > marked(link.cable));
-    better
-        .map(|cable| super::cable::set_cable(facts, connection, cable, run.length, ""))
-        .collect()
 }
 
 /// Takes load off what carries too much: the largest that hangs there goes to another outlet; a larger battery
