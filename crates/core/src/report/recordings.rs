@@ -152,7 +152,14 @@ fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> Recordi
     });
     limits.extend(battery.as_ref().map(|(limit, _)| limit.clone()));
     limits.sort_by_key(|limit| limit.seconds);
-    let by_battery = battery.filter(|(limit, _)| limits.first() == Some(limit));
+    let working = match battery.filter(|(limit, _)| limits.first() == Some(limit)) {
+        Some((limit, bank)) => {
+            let title = format!("Until {}", limit.name);
+            let working = workings::lasting(facts, bank, title, limit.label);
+            Some(Arc::new(working))
+        }
+        None => lasting_working(facts, recording),
+    };
     let needs = floor.needs_at(recording.placement);
     let need = needs
         .filter_map(|(_, need)| need.length)
@@ -193,26 +200,9 @@ fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> Recordi
         }),
         media: media.collect(),
         change_at: recording.change_at.map(|after| at("swap level", after)),
-        axis_seconds: limits
-            .iter()
-            .chain(&need)
-            .map(|limit| {
-                limit
-                    .until
-                    .as_ref()
-                    .map_or(limit.seconds, |end| end.seconds)
-            })
-            .max()
-            .unwrap_or(0),
+        axis_seconds: axis(limits.iter().chain(&need)),
         lasts: recording.time.as_ref().and(limits.first()).cloned(),
-        working: match by_battery {
-            Some((limit, bank)) => {
-                let title = format!("Until {}", limit.name);
-                let working = workings::lasting(facts, bank, title, limit.label);
-                Some(Arc::new(working))
-            }
-            None => lasting_working(facts, recording),
-        },
+        working,
         limits,
         need,
         tracks: recording.tracks,
@@ -221,6 +211,15 @@ fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> Recordi
         says,
         worst,
     }
+}
+
+/// How far the time axis reaches: to the last of the limits, and to what must be lasted.
+fn axis<'l>(limits: impl Iterator<Item = &'l LimitReport>) -> u64 {
+    let ends = limits.map(|limit| {
+        let until = limit.until.as_ref();
+        until.map_or(limit.seconds, |end| end.seconds)
+    });
+    ends.max().unwrap_or(0)
 }
 
 /// How the least of all limits was reached: the record time's own working, or the device's limit.
