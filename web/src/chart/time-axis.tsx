@@ -106,7 +106,11 @@ export function Ticks({ label }: { label: (seconds: number) => string }) {
       {ticks.map((tick) => {
         const place = at(tick);
         return (
-          <span key={tick} className={`absolute ${place < 3 ? "" : place > 97 ? "-translate-x-full" : "-translate-x-1/2"}`} style={{ left: `${place}%` }}>
+          <span
+            key={tick}
+            className={`absolute whitespace-nowrap ${place < 3 ? "" : place > 97 ? "-translate-x-full" : "-translate-x-1/2"}`}
+            style={{ left: `${place}%` }}
+          >
             {label(tick)}
           </span>
         );

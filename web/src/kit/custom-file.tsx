@@ -1,6 +1,7 @@
 import { sentenceOf, type EntriesFile } from "../api/client";
 import { entriesAddress, readEntries } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
+import { FileButton } from "../ui/file-button";
 
 /** A heading over the crew’s own entries, with the way out to a file and in from one. */
 export function OwnHeading({
@@ -40,19 +41,11 @@ export function OwnHeading({
           Save them as a file
         </a>
       )}
-      <label className="text-small font-normal text-dim">
-        Take from a file{" "}
-        <input
-          type="file"
-          accept=".json,application/json"
-          aria-label={`File of ${of}`}
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            if (file) void take(file);
-            event.target.value = "";
-          }}
-        />
-      </label>
+      <span className="text-body font-normal">
+        <FileButton label={`File of ${of}`} accept=".json,application/json" take={([file]) => file && void take(file)}>
+          Take from a file
+        </FileButton>
+      </span>
     </h3>
   );
 }

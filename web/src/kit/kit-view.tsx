@@ -232,11 +232,24 @@ function CatalogueSearch({ onEdit }: { onEdit: (start: Device) => void }) {
           {hits.data ? `${hits.data.length} devices${cables.length ? `, ${cables.length} cables` : ""}` : ""}
         </p>
       )}
-      <ul className="mt-1">
-        {hits.data?.map((hit) => {
+      {GROUPS.map((group) => {
+        const inside = hits.data?.flatMap((hit) => {
           const device = devices.get(hit.device);
-          return device ? <Found key={device.id} device={device} reason={hit.reason} onEdit={onEdit} /> : null;
-        })}
+          return device && group.kinds.includes(device.kind) ? [{ device, reason: hit.reason }] : [];
+        });
+        if (!inside?.length) return null;
+        return (
+          <section key={group.name} aria-label={group.name}>
+            <h3 className="sticky top-0 bg-ground pt-2 pb-1 text-small font-semibold">{group.name}</h3>
+            <ul>
+              {inside.map(({ device, reason }) => (
+                <Found key={device.id} device={device} reason={reason} onEdit={onEdit} />
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+      <ul className="mt-1">
         {cables.map((cable) => (
           <FoundCable key={cable.id} item={cable.id} name={cable.name} />
         ))}

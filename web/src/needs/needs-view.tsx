@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import type { Need, NeedReport, Purpose } from "../api/client";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
@@ -253,7 +253,15 @@ function AddNeed({ onAdded }: { onAdded: (need: string) => void }) {
   const { build, workspace, attempt } = useWorkbench();
   const first = new Map(workspace.report.devices.map((device) => [device.id, device.need]));
   const able = build.placements.filter((placement) => first.get(placement.id));
-  if (able.length === 0) return <p className="mt-3 text-dim">Add screens and recorders in the Path view first; then say here what each must get.</p>;
+  if (able.length === 0)
+    return (
+      <p className="mt-3 text-dim">
+        <Link to="../path?add" relative="path" className="text-ink underline decoration-dotted underline-offset-3">
+          Add screens and recorders
+        </Link>{" "}
+        first; then say here what each must get.
+      </p>
+    );
   const add = (at: string) => {
     const need = first.get(at);
     if (!need) return;

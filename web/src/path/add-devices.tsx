@@ -109,7 +109,7 @@ function Chooser({ onDone }: { onDone: () => void }) {
   return (
     <div className="grid gap-x-6 gap-y-3 md:grid-cols-[1fr_17rem]">
       <div className="min-w-0">
-        <label htmlFor="device-search" className="block text-small text-dim">
+        <label htmlFor="device-search" className="mb-1 block text-small text-dim">
           Search by name, or by what it can do: takes HDMI 2160p50 and gives SDI
         </label>
         <input

@@ -25,13 +25,14 @@ const AddDevices = lazy(async () => ({ default: (await loadAdd()).AddDevices }))
 export function PathView() {
   const { id, build, workspace, connecting } = useWorkbench();
   const selection = useSelection();
-  const [adding, setAdding] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  // Another view that wants devices first leads here with the list open.
+  const [adding, setAdding] = useState(search.has("add"));
   const narrow = useNarrow();
   const [zoom, setZoom] = useState<Zoom>(1);
   const [whole, setWhole] = useState(false);
   // A narrow window has a list; the lines can still be looked at, and scrolled.
   const [lines, setLines] = useState(false);
-  const [search, setSearch] = useSearchParams();
   const follow = search.get("follow");
   const route = search.get("route");
   const [from = "", to = ""] = route?.split(">") ?? [];
@@ -47,6 +48,19 @@ export function PathView() {
       window.removeEventListener(ADD_DEVICE, open);
     };
   }, []);
+
+  const openAdd = (open: boolean) => {
+    setAdding(open);
+    if (open || !search.has("add")) return;
+    setSearch(
+      (old) => {
+        const params = new URLSearchParams(old);
+        params.delete("add");
+        return params;
+      },
+      { replace: true },
+    );
+  };
 
   // What stands in the inspector's place is in the address, like what is selected.
   const openPanel = (panel: Panel | undefined) =>
@@ -146,7 +160,7 @@ export function PathView() {
       )}
       {adding && (
         <Suspense>
-          <AddDevices open={adding} onOpenChange={setAdding} />
+          <AddDevices open={adding} onOpenChange={openAdd} />
         </Suspense>
       )}
     </div>

@@ -21,9 +21,12 @@ const WIRES: Record<Wire, { name: string; signal: Signal }> = {
   "usb-data": { name: "USB", signal: "data" },
 };
 
+/** What gives power is known by its sockets; of anything else they say little. */
+const GIVES_POWER: Device["kind"][] = ["battery", "power-box", "charger"];
+
 /** What goes into a device and what comes out of it, drawn: stubs on either side of a plate. */
 export function PortStrip({ device }: { device: Device }) {
-  const ports = device.ports ?? [];
+  const ports = (device.ports ?? []).filter((port) => port.wire !== "power" || GIVES_POWER.includes(device.kind));
   const side = (direction: Port["direction"]) => {
     const counts = new Map<string, { wire: Wire; count: number }>();
     for (const port of ports.filter((port) => port.direction === direction)) {

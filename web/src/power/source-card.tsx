@@ -18,11 +18,18 @@ export function SourceCard({ node, source, children }: { node: PowerNode; source
       </h2>
       {source && (
         <p className="text-small text-dim">
-          {source.item}: {round(source.watt_hours)} Wh can be used,{" "}
-          <Figure working={source.working} label="Runtime">
-            {source.runtime}
-          </Figure>{" "}
-          at {round(source.watts)} W, {round(source.peak_watts)} W at the peak.
+          {source.item}: {round(source.watt_hours)} Wh can be used
+          {source.runtime_seconds == null ? (
+            "; nothing hangs on it."
+          ) : (
+            <>
+              ,{" "}
+              <Figure working={source.working} label="Runtime">
+                {source.runtime}
+              </Figure>{" "}
+              at {round(source.watts)} W, {round(source.peak_watts)} W at the peak.
+            </>
+          )}
         </p>
       )}
       {joint && (

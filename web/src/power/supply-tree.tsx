@@ -40,21 +40,29 @@ export function SupplyTree({ power, chosen, choose }: { power: PowerReport; chos
           </section>
         );
       })}
-      {alone.length > 0 && (
-        <p className="border-t border-rule py-2 text-small text-dim">
-          On nothing but what is built in:{" "}
-          {alone.map((node, number) => (
-            <span key={node.device}>
-              {number > 0 && ", "}
-              <button type="button" className="text-ink hover:underline" onClick={() => choose(node.device)}>
-                {node.name}
-              </button>
-            </span>
-          ))}
-          .
-        </p>
-      )}
+      <Alone title="On what is built in" nodes={alone.filter((node) => node.own_battery)} choose={choose} />
+      <Alone title="On nothing" nodes={alone.filter((node) => !node.own_battery)} choose={choose} />
     </section>
+  );
+}
+
+/** Devices that hang on no supply. */
+function Alone({ title, nodes, choose }: { title: string; nodes: PowerNode[]; choose: (device: string) => void }) {
+  if (nodes.length === 0) return null;
+  return (
+    <p className="border-t border-rule py-2 text-small text-dim">
+      {title}:{" "}
+      {nodes.map((node, number) => (
+        <span key={node.device}>
+          {number > 0 && ", "}
+          {node.worst && <SeverityMark severity={node.worst} word={false} />}{" "}
+          <button type="button" className="text-ink hover:underline" onClick={() => choose(node.device)}>
+            {node.name}
+          </button>
+        </span>
+      ))}
+      .
+    </p>
   );
 }
 

@@ -16,5 +16,5 @@ export function trees(power: PowerReport): PowerNode[][] {
   return found;
 }
 
-/** The sources of a device's own tree are drawn; what hangs on nothing and draws from its own battery is listed. */
-export const isTree = (tree: PowerNode[]) => tree.length > 1 || tree[0]?.kind === "battery" || (tree[0]?.spare_outlets ?? 0) > 0;
+/** What gives power is drawn with all that hangs on it; what hangs on nothing is listed. */
+export const isTree = (tree: PowerNode[]) => tree.length > 1 || tree[0]?.kind === "battery" || tree[0]?.kind === "power-box";

@@ -4,6 +4,7 @@ import { readWav, toneAddress } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Disclosure } from "../ui/disclosure";
+import { FileButton } from "../ui/file-button";
 import { Choice, PlainField } from "../ui/field";
 import { setSound } from "./gain";
 import { decibels } from "./scale";
@@ -84,19 +85,9 @@ function Recordings({ sheets }: { sheets: TrackSheet[] }) {
         <div className="w-40">
           <PlainField label="A tone was sent at" example="-20 dB; empty: speech" value={tone} onChange={setTone} />
         </div>
-        <label className="cursor-pointer border border-rule bg-raised px-2.5 py-1 hover:border-dim focus-within:outline-2">
+        <FileButton accept=".wav,.bwf,.w64,.rf64,audio/wav" take={([file]) => file && void read(file)}>
           Read a recording
-          <input
-            type="file"
-            accept=".wav,.bwf,.w64,.rf64,audio/wav"
-            className="sr-only"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) void read(file);
-              event.target.value = "";
-            }}
-          />
-        </label>
+        </FileButton>
         <span className="text-small text-dim">or drop a WAV here: RF64 and BW64 too, of any length</span>
       </div>
       {share !== undefined && (

@@ -2,6 +2,7 @@ import { useRef, useState, type DragEvent } from "react";
 import { sentenceOf, type ComparedPair, type LtcAnswer } from "../api/client";
 import { compareTimecode, newHead, readTimecode } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
+import { FileButton } from "../ui/file-button";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/field";
 import { Runs } from "./runs";
@@ -56,19 +57,9 @@ export function Recordings() {
     <section aria-label="Recordings with timecode" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
       <h4 className="mt-2 font-semibold">Read and compare</h4>
       <p className="mt-1 flex flex-wrap items-center gap-3">
-        <label className="cursor-pointer border border-rule bg-raised px-2.5 py-1 hover:border-dim focus-within:outline-2">
+        <FileButton multiple accept=".wav,.bwf,.w64,.rf64,audio/wav" take={(files) => void take(files)}>
           Read recordings
-          <input
-            type="file"
-            multiple
-            accept=".wav,.bwf,.w64,.rf64,audio/wav"
-            className="sr-only"
-            onChange={(event) => {
-              void take([...(event.target.files ?? [])]);
-              event.target.value = "";
-            }}
-          />
-        </label>
+        </FileButton>
         <span className="text-small text-dim">or drop WAVs here, of any length: the channel with timecode is found, at any speed, forwards or backwards</span>
       </p>
       {share && (

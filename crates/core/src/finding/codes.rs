@@ -441,6 +441,10 @@ codes! {
         "The braid of an SDI cable joins devices that hang on mains sockets in different places."
         "The two earths needn’t be at one voltage: what flows through the braid bends the picture, and a fault on one side can end the SDI inputs and outputs on the other."
         "Put an isolator in the cable, which breaks the braid and lets the picture through; feed both ends from one distribution, or one of them from a battery. What the mains are like there is for who is licensed for them.";
+    IdleSupply "P-116" "It feeds nothing"
+        "A battery, a plate or an adapter stands on the floor, and nothing hangs on it."
+        "It is carried for nothing, or what it was meant for is dark."
+        "Put it on what it is for, or take it off the floor: spares are kept in the kit.";
     TimecodeRate "T-101" "Timecode rates differ"
         "Two devices that must agree count at different rates."
         "The recordings don’t line up in the edit."

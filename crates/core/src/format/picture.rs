@@ -271,9 +271,14 @@ fn leading_raster(word: &str) -> Option<(Raster, &str)> {
     if let Ok(raster) = word.parse() {
         return Some((raster, ""));
     }
-    let at = word.find(['p', 'i'])?;
-    let raster = word[..at].parse().ok()?;
-    Some((raster, &word[at..]))
+    let split = |at: usize| Some((word[..at].parse().ok()?, &word[at..]));
+    // A name of letters ends where the digits of the rate begin: UHD25p.
+    let letters = word.find(|c: char| c.is_ascii_lowercase());
+    let name =
+        letters.and_then(|from| Some(from + word[from..].find(|c: char| c.is_ascii_digit())?));
+    word.find(['p', 'i'])
+        .and_then(split)
+        .or_else(|| split(name?))
 }
 
 impl FromStr for PictureFormat {

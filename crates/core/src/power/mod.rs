@@ -5,6 +5,7 @@
 mod cells;
 mod day;
 mod losing;
+mod mount;
 mod problem;
 mod rota;
 mod runtime;
@@ -14,6 +15,7 @@ mod usb;
 pub use cells::{charge_at, cold_factor, range};
 pub use day::{Bank, Day, SwapKind, day, energy, spare_outlets};
 pub use losing::{Consequences, Lost, Ways, lost_with};
+pub use mount::{Mount, mounts};
 pub use problem::{Over, PowerProblem, UsbShort};
 use rota::rota;
 pub use rota::{Charge, Rota};

@@ -1,6 +1,6 @@
 //! Which unit a device belongs to, and what it is called there: by unit and role.
 
-use super::{Bench, Wanted};
+use super::{Bench, Wanted, supply};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Catalogue, Device, DeviceKind, Direction};
 use crate::document::{Command, Handle, Limits, Refusal, handle_from};
@@ -19,6 +19,8 @@ enum Place {
     Village,
     /// With the mixer.
     Sound,
+    /// On what it feeds.
+    OnALoad,
 }
 
 /// Puts every wanted device on the floor.
@@ -40,6 +42,9 @@ pub(super) fn place(bench: &mut Bench, wanted: &Wanted) -> Result<(), Refusal> {
     devices.sort_by_key(|device| match (of(device), device.kind) {
         (Place::OwnUnit, _) => 0,
         (_, DeviceKind::Mixer) => 1,
+        // What feeds them looks for a place on them: plates, then the batteries for the plates.
+        (Place::OnALoad, DeviceKind::Battery) => 4,
+        (Place::OnALoad, _) => 3,
         _ => 2,
     });
     for device in devices {
@@ -52,6 +57,9 @@ pub(super) fn place(bench: &mut Bench, wanted: &Wanted) -> Result<(), Refusal> {
             .iter()
             .any(|line| line.device == device.id && line.count == 1);
         put(bench, device, &unit, alone)?;
+        if wanted.connect && of(device) == Place::OnALoad {
+            supply::put_on(bench, device, &unit)?;
+        }
     }
     Ok(())
 }
@@ -88,6 +96,8 @@ fn of(device: &Device) -> Place {
         K::Receiver if takes_sound(device) => Place::Rig,
         K::Transmitter => Place::Rig,
         K::Microphone | K::Mixer => Place::Sound,
+        K::Battery => Place::OnALoad,
+        K::PowerBox if supply::is_put_on(device) => Place::OnALoad,
         _ => Place::Village,
     }
 }
@@ -108,6 +118,10 @@ fn unit_for(bench: &mut Bench, catalogue: &Catalogue, device: &Device) -> Result
         Place::Rig => match rig_for(bench, catalogue, device) {
             Some(unit) => Ok(unit),
             None if device.kind == DeviceKind::TimecodeBox => named_unit(bench, SOUND),
+            None => first_rig(bench, catalogue).map_or_else(|| named_unit(bench, VILLAGE), Ok),
+        },
+        Place::OnALoad => match supply::unit_of_its_load(bench, device) {
+            Some(unit) => Ok(unit),
             None => first_rig(bench, catalogue).map_or_else(|| named_unit(bench, VILLAGE), Ok),
         },
         Place::Village => named_unit(bench, VILLAGE),
@@ -240,7 +254,7 @@ fn role(device: &Device, bench: &Bench) -> &'static str {
         K::Headphones => "headphones",
         K::TimecodeBox => "timecode box",
         K::Battery => "battery",
-        K::PowerBox => "power",
+        K::PowerBox => supply::role(device),
         K::Charger => "charger",
         K::Accessory => "accessory",
     }

@@ -6,6 +6,7 @@ mod belong;
 mod kit;
 mod power;
 mod record;
+mod supply;
 mod wire;
 
 pub use power::{PowerProposal, power_unit};

@@ -98,7 +98,7 @@ fn takes(device: &Device, wire: Wire) -> bool {
 }
 
 /// What looks at the floor as it is now.
-fn look<T>(bench: &Bench, question: impl FnOnce(&Floor, &Resolved) -> T) -> T {
+pub(super) fn look<T>(bench: &Bench, question: impl FnOnce(&Floor, &Resolved) -> T) -> T {
     let catalogue = bench.catalogue.with(&bench.production.custom);
     let floor = Floor::new(&bench.production, bench.build(), &catalogue);
     let resolved = resolve(&floor);

@@ -224,10 +224,10 @@ fn every_device_can_stand_alone_on_a_floor() {
             DeviceKind::Camera if device.records.is_some() => &["R-109"],
             DeviceKind::Mixer => &["S-104"],
             DeviceKind::Microphone => &["S-103"],
+            DeviceKind::Battery => &["P-116"],
             DeviceKind::Camera
             | DeviceKind::TimecodeBox
             | DeviceKind::Drive
-            | DeviceKind::Battery
             | DeviceKind::PowerBox
             | DeviceKind::Charger
             | DeviceKind::Accessory

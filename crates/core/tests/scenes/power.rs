@@ -351,7 +351,6 @@ const SUPPLIES: &[(&str, &[&str], &[&str])] = &[
     (
         "a body with its own battery waiting",
         &[
-            "v v98",
             "b b16",
             "a tamsin-m4",
             "k k99",
@@ -478,6 +477,11 @@ const SUPPLIES: &[(&str, &[&str], &[&str])] = &[
         &["P-106 Nothing feeds M."],
     ),
     (
+        "a battery that was put down and forgotten",
+        &["v v98", "k v98", "a orrell-c4", "v.contacts > a.batt"],
+        &["P-116 K feeds nothing."],
+    ),
+    (
         "power in a circle",
         &["k p2", "q p0", "k.out > q.batt", "q.out > k.batt"],
         &["P-108 K and Q feed each other in a circle."],
@@ -507,7 +511,9 @@ fn what_is_found_can_be_mended() {
     for (name, lines, expected) in SUPPLIES {
         let scene = floor(lines);
         let codes = expected.iter().filter_map(|text| text.split(' ').next());
-        for code in codes.filter(|code| ["P-101", "P-102", "P-103", "P-106"].contains(code)) {
+        for code in
+            codes.filter(|code| ["P-101", "P-102", "P-103", "P-106", "P-116"].contains(code))
+        {
             let fixes = finding(&scene, code).fixes;
             assert!(!fixes.is_empty(), "{name}: {code}");
         }
@@ -1094,7 +1100,6 @@ const TABLE: &[(&str, &[&str], &[&str])] = &[
         &[
             "w w",
             "x m70",
-            "y y2",
             "m merrin-m4",
             "w.s1 > x.mains",
             "x.out > m.dc",

@@ -574,3 +574,42 @@ fn a_mix_goes_out_by_radio_where_no_lavalier_waits_for_the_transmitter() {
     );
     insta::assert_snapshot!(told(&production, &setup, &report));
 }
+
+#[test]
+fn batteries_and_plates_go_on_what_they_feed() {
+    let empty = empty();
+    let wanted = wanted(&[
+        ("stannard-v98", 2),
+        ("stannard-n47", 2),
+        ("stannard-p5", 1),
+        ("dunmore-x6", 1),
+        ("orrell-c4", 1),
+        ("tamsin-m4", 1),
+        ("ashgill-5", 2),
+    ]);
+    let (after, ..) = done(&empty, &wanted);
+    let build = &after.builds[0];
+    let power: Vec<String> = build
+        .connections
+        .iter()
+        .filter(|cable| cable.cable.starts_with("on-"))
+        .map(|cable| format!("{} > {}", cable.from, cable.to))
+        .collect();
+    assert_eq!(
+        power,
+        [
+            "a-plate.out > a.batt",
+            "a-battery.contacts > a-plate.batt",
+            "a-battery-3.contacts > a-monitor.batt",
+            "b-battery.contacts > b-monitor.batt",
+        ]
+    );
+    // The second V-mount battery finds nothing to go on: it stands with the first rig, and that is said.
+    let report = report(&after, "main", Catalogue::shipped()).unwrap();
+    let idle = report
+        .findings
+        .iter()
+        .filter(|finding| finding.code.to_string() == "P-116");
+    let idle: Vec<&str> = idle.map(|finding| finding.text.as_str()).collect();
+    assert_eq!(idle, ["A battery 2 feeds nothing."]);
+}

@@ -33,8 +33,8 @@ pub use hire::{hire, hire_cards};
 pub use links::{equal_links, links_in_order, missing_links, one_link, other_mapping};
 pub use output::{clean, follow_project, level, output_format, quality};
 pub use power::{
-    feeds, hire_batteries, marked_cable, more_energy, open_power, relieve, reserve, right_supply,
-    second_outlet, thicker_cable,
+    feeds, hire_batteries, marked_cable, more_energy, open_power, put_on, relieve, reserve,
+    right_supply, second_outlet, thicker_cable,
 };
 pub use recording::{
     bring_sound, data_cable, first_codec, fit_recorder, keep_quality, lighter_codec, match_codec,

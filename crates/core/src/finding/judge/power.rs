@@ -30,6 +30,7 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
         .collect();
     for placement in 0..facts.floor.devices.len() {
         found.extend(unfed(facts, placement, &mapped));
+        found.extend(idle(facts, placement));
     }
     let hours = Hours::of(&facts.floor.build.schedule);
     for bank in &facts.power.day.banks {
@@ -289,6 +290,26 @@ fn unfed(facts: &Facts, placement: usize, mapped: &BTreeSet<&str>) -> Option<Fin
         Finding::on_device(facts, code, Severity::Caution, placement, text, reason)
             .with(facts, || fix::feeds(facts, first))
     })
+}
+
+/// A battery, a plate or an adapter that nothing hangs on.
+fn idle(facts: &Facts, placement: usize) -> Option<Finding> {
+    let floor = facts.floor;
+    let device = floor.devices[placement]?;
+    let is_supply = matches!(device.kind, DeviceKind::Battery | DeviceKind::PowerBox);
+    let mut outlets = floor
+        .ports_of(placement)
+        .filter(|port| floor.ports[*port].port.direction == Direction::Out);
+    if !is_supply || outlets.any(|port| !floor.out_of[port].is_empty()) {
+        return None;
+    }
+    let text = format!("{} feeds nothing.", facts.device(placement));
+    let reason = "It is carried for nothing, or what it was meant for is dark.";
+    let code = Code::IdleSupply;
+    Some(
+        Finding::on_device(facts, code, Severity::Note, placement, text, reason)
+            .with(facts, || fix::put_on(facts, placement)),
+    )
 }
 
 /// SDI whose braid joins two mains supplies that stand apart. A battery on one side floats: no current flows.

@@ -74,6 +74,8 @@ pub struct PowerNode {
     pub kind: crate::catalogue::DeviceKind,
     /// How deep it hangs below its source.
     pub depth: usize,
+    /// Whether it has a battery built in.
+    pub own_battery: bool,
     /// The cable that feeds it, where one does.
     pub joint: Option<JointReport>,
     /// What it draws itself, in watts.
@@ -378,6 +380,9 @@ fn nodes(facts: &Facts, worst: impl Fn(usize) -> Option<Severity> + Copy) -> Vec
             kind: floor.devices[placement]
                 .map_or(crate::catalogue::DeviceKind::PowerBox, |device| device.kind),
             depth,
+            own_battery: floor.devices[placement]
+                .and_then(|device| device.power.as_ref())
+                .is_some_and(|power| power.own.is_some()),
             joint,
             watts: tenth(supply.own[placement].typical),
             measured_watts: floor.build.placements[placement]

@@ -16,7 +16,7 @@ use crate::document::{Command, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
 use crate::kit;
 use crate::path::{ConnectionIx, PortIx};
-use crate::power::{Bank, Over, is_power};
+use crate::power::{Bank, Over, is_power, mounts};
 use crate::quantity::{Length, VoltRange};
 use boxes::{by_box, instead, regulated, without_box};
 use cables::other_leads;
@@ -225,6 +225,35 @@ fn battery_on(facts: &Facts, input: PortIx) -> Vec<Fix> {
             Some(Fix::new(title, commands))
         })
         .collect()
+}
+
+/// Puts a battery or a plate on what it goes on, its own unit first; else takes it off the floor.
+pub fn put_on(facts: &Facts, placement: usize) -> Vec<Fix> {
+    let floor = facts.floor;
+    let Some(device) = floor.devices[placement] else {
+        return Vec::new();
+    };
+    let own = &floor.build.placements[placement];
+    let mut mounts = mounts(floor, device);
+    mounts.retain(|mount| floor.ports[mount.input].placement != placement);
+    mounts.sort_by_key(|mount| floor.placement_of(mount.input).unit != own.unit);
+    let mut fixes: Vec<Fix> = mounts
+        .into_iter()
+        .take(MOST)
+        .map(|mount| {
+            let command = Command::Connect {
+                build: build(facts),
+                from: PortRef::new(&own.id, &mount.contacts.id),
+                to: floor.name(mount.input),
+                cable: Some(mount.by.id.clone()),
+                length: Some(Length(0)),
+            };
+            let title = format!("Put it on {}", facts.port(mount.input));
+            Fix::new(title, vec![command])
+        })
+        .collect();
+    fixes.push(super::remove_device(facts, placement));
+    fixes
 }
 
 /// Another supply in the place of one that doesn't fit: another lead, outlet or battery, a regulator between, a
