@@ -18,6 +18,7 @@ export const STAGES: View[] = [
   { path: "sound", name: "Sound", stage: "sound", load: async () => ({ Component: (await import("./sound/sound-view")).SoundView }) },
   { path: "time", name: "Time", stage: "time", load: async () => ({ Component: (await import("./time/time-view")).TimeView }) },
   { path: "power", name: "Power", stage: "power", load: async () => ({ Component: (await import("./power/power-view")).PowerView }) },
+  { path: "build", name: "Build", stage: "build", load: async () => ({ Component: (await import("./rig/build-view")).BuildView }) },
   { path: "record", name: "Record", stage: "record", load: async () => ({ Component: (await import("./record/record-view")).RecordView }) },
   { path: "media", name: "Media", stage: "media", load: async () => ({ Component: (await import("./media/media-view")).MediaView }) },
 ];

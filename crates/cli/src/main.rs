@@ -15,6 +15,7 @@ mod check;
 mod day;
 mod files;
 mod power;
+mod rig;
 mod serve;
 mod sound;
 mod timecode;
@@ -68,6 +69,8 @@ enum Task {
     Runtime(power::RuntimeArguments),
     /// What feeds what in a build, for how long, and what is lost with it
     Power(power::PowerArguments),
+    /// What mounts on what in a build: mass, balance, joints, steps; from one build to another
+    Rig(rig::RigArguments),
     /// Write a production of a data file to standard output, as a file
     Export(files::ExportArguments),
     /// Read a production file into a data file
@@ -140,6 +143,7 @@ fn main() -> ExitCode {
         Task::Ltc(task) => timecode::ltc(&task, json),
         Task::Runtime(arguments) => power::runtime(&arguments, json),
         Task::Power(arguments) => power::power(&arguments, json),
+        Task::Rig(arguments) => rig::rig(&arguments, json),
         Task::Export(arguments) => files::export(&arguments),
         Task::Import(arguments) => files::import(&arguments, json),
         Task::Backup(arguments) => backup::backup(&arguments),

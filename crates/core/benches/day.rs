@@ -48,6 +48,7 @@ fn job() -> Production {
         name: format!("Day {number}"),
         placements: (1..=6).map(camera).collect(),
         schedule: (0..8).map(part).collect(),
+        joints: Vec::new(),
         ..production.builds[0].clone()
     };
     let builds: Vec<Build> = (1..=30).map(day).collect();

@@ -20,6 +20,7 @@ pub mod document;
 pub mod kit;
 pub mod path;
 pub mod power;
+pub mod rig;
 pub mod route;
 pub mod sound;
 pub mod sync;

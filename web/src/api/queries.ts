@@ -54,6 +54,10 @@ import {
   type WavAnswer,
   type Working,
   type Workspace,
+  type BuildChange,
+  type CheckItem,
+  type Joint,
+  type RigsReport,
 } from "./client";
 
 const ONE = "/api/productions/{id}";
@@ -395,6 +399,30 @@ export const planSync = async (id: string, build: string): Promise<{ commands: C
   const { commands, says, left } = await ask<SyncPlan>((api) => api.GET(`${ONE}/sync`, of(id, { build })));
   return { commands, says: [...says, ...left] };
 };
+
+/** The rigs of a build, as they are, or with one joint set otherwise while it is dragged. */
+export const useRigs = (id: string, build: string, revision: number, joint: Joint | undefined) =>
+  useQuery({
+    queryKey: ["rigs", id, build, revision, joint],
+    queryFn: ({ signal }) => ask<RigsReport>((api) => api.GET(`${ONE}/rigs`, { ...of(id, { build, ...joint }), signal })),
+    // What is drawn stays until the next is there.
+    placeholderData: (old) => old,
+    retry: false,
+  });
+
+/** What there is to look at when everything stands. */
+export const useLineCheck = (id: string, build: string, revision: number) =>
+  useQuery({
+    queryKey: ["line check", id, build, revision],
+    queryFn: () => ask<CheckItem[]>((api) => api.GET(`${ONE}/line-check`, of(id, { build }))),
+  });
+
+/** What comes off and goes on to make one build of another. */
+export const useBuildChange = (id: string, revision: number, from: string, to: string) =>
+  useQuery({
+    queryKey: ["build change", id, revision, from, to],
+    queryFn: () => ask<BuildChange>((api) => api.GET(`${ONE}/rig-change`, of(id, { from, to }))),
+  });
 
 /** Ways to power a unit, each an edit. */
 export const waysToPower = (id: string, build: string, unit: string, length: string) =>

@@ -479,6 +479,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/line-check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What there is to look at when everything stands. */
+        get: operations["check_line"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/media-plan.csv": {
         parameters: {
             query?: never;
@@ -578,6 +595,40 @@ export interface paths {
         put?: never;
         /** Puts a deleted production back. */
         post: operations["restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/rig-change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What comes off and goes on to make one build of another. */
+        get: operations["rig_change"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/rigs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The rigs of a build, as they are, or with one joint set otherwise. */
+        get: operations["rigs"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1092,7 +1143,7 @@ export interface components {
          * @description What a kind of finding is about: the letter of its code.
          * @enum {string}
          */
-        Area: "picture" | "recording" | "sound" | "time" | "power" | "house" | "kit";
+        Area: "picture" | "recording" | "sound" | "time" | "power" | "build" | "house" | "kit";
         /** @description One row of the board. */
         ArrivalReport: {
             /** @description The input that it shows or records. */
@@ -1189,6 +1240,11 @@ export interface components {
         };
         /** @example 4x48000x24 */
         AudioTracks: string;
+        /**
+         * @description An axis of a thing.
+         * @enum {string}
+         */
+        Axis: "x" | "y" | "z";
         /** @description The far end of a band. */
         BandEnd: {
             /** @description In whole minutes, rounded down. */
@@ -1275,6 +1331,80 @@ export interface components {
         };
         /** @example 100 Mb/s */
         BitRate: string;
+        /** @description What fills a space. */
+        Block: {
+            /** @description The corner to the left, below, behind. */
+            from: components["schemas"]["Point"];
+            round?: components["schemas"]["Axis"] | null;
+            /** @description The corner to the right, above, in front. */
+            to: components["schemas"]["Point"];
+        };
+        /** @description A thing of a rig, as an object. What isn’t said leaves the answers open that need it. */
+        Body: {
+            /**
+             * @description What it fills.
+             * @default []
+             */
+            boxes: components["schemas"]["Block"][];
+            /** @default null */
+            centre: components["schemas"]["Point"] | null;
+            /**
+             * @description What it is fastened with, and what is fastened on it.
+             * @default []
+             */
+            fastenings: components["schemas"]["Fastening"][];
+            /**
+             * @description What it stands on.
+             * @default []
+             */
+            feet: components["schemas"]["Point"][];
+            /** @default null */
+            gear: components["schemas"]["Point"] | null;
+            /**
+             * Format: int32
+             * @description What it weighs, in grams.
+             * @default 0
+             */
+            grams: number;
+            /**
+             * @description Where a hand goes.
+             * @default []
+             */
+            grips: components["schemas"]["Grip"][];
+            /** @default null */
+            inside: components["schemas"]["Block"] | null;
+            /** @default null */
+            lens: components["schemas"]["Lens"] | null;
+            /**
+             * Format: double
+             * @description For a lens adapter: what it makes of the image circle and the angle; 1 where it has no glass.
+             * @default null
+             */
+            magnifies: number | null;
+            /** @default null */
+            matte: components["schemas"]["Matte"] | null;
+            /**
+             * Format: int32
+             * @description For a head, a gimbal, legs, an arm: the most that it carries, in grams.
+             * @default null
+             */
+            payload_grams: number | null;
+            /**
+             * @description For a body: width and height of its sensor.
+             * @default null
+             */
+            sensor_mm: number[] | null;
+            /**
+             * @description Where its sockets are.
+             * @default []
+             */
+            sockets: components["schemas"]["Socket"][];
+            /**
+             * @description What must stay free: doors, controls, vents, screens.
+             * @default []
+             */
+            zones: components["schemas"]["Zone"][];
+        };
         /**
          * @description What holds copying up.
          * @enum {string}
@@ -1301,6 +1431,8 @@ export interface components {
             connections: components["schemas"]["Connection"][];
             /** @description Short id. */
             id: components["schemas"]["String"];
+            /** @description What sits on what. */
+            joints?: components["schemas"]["Joint"][];
             /** @description Its name. */
             name: string;
             /** @description What destinations must get. */
@@ -1313,6 +1445,22 @@ export interface components {
             timecode_master?: components["schemas"]["String"] | null;
             /** @description Groups that travel together, in the order of the map's bands. */
             units: components["schemas"]["Unit"][];
+        };
+        /** @description What must be done to make one build of another. */
+        BuildChange: {
+            /** @description What comes off, in words; what sits on it comes with it. */
+            off: string[];
+            /** @description What goes on. */
+            on: string[];
+            /**
+             * Format: int64
+             * @description How long they take, as a guide.
+             */
+            seconds: number;
+            /** @description The steps. */
+            steps: components["schemas"]["StepReport"][];
+            /** @description The same in words. */
+            takes: string;
         };
         /** @description What is different in the second build. */
         BuildComparison: {
@@ -1528,6 +1676,15 @@ export interface components {
             /** @description What it gives one. */
             watts: components["schemas"]["Watts"];
         };
+        /** @description Something to look at. */
+        CheckItem: {
+            /** @description Where: *Screens*, *Tracks*. */
+            group: string;
+            /** @description What it is known by while it is ticked off. */
+            id: string;
+            /** @description What should be so. */
+            text: string;
+        };
         /** @description One way to record, beside others. */
         ChoiceReport: {
             /** @description What the day writes. */
@@ -1684,7 +1841,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "P-116" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "P-116" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "B-101" | "B-102" | "B-103" | "B-111" | "B-112" | "B-113" | "B-121" | "B-122" | "B-123" | "B-124" | "B-131" | "B-132" | "B-133" | "B-141" | "B-142" | "B-143" | "B-144" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -2147,6 +2304,22 @@ export interface components {
             /** @enum {string} */
             do: "set-power";
         } | {
+            /** @description Its place among them; the end where not said. */
+            at?: number | null;
+            /** @description In which build. */
+            build: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "put-joint";
+            /** @description What sits on what, and where. */
+            joint: components["schemas"]["Joint"];
+        } | {
+            /** @description In which build. */
+            build: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "remove-joint";
+            /** @description The fastening that sits. */
+            part: string;
+        } | {
             /** @description In which build. */
             build: components["schemas"]["String"];
             device?: components["schemas"]["String"] | null;
@@ -2549,6 +2722,7 @@ export interface components {
         /** @description A device as the catalogue, or a crew, describes it. */
         Device: {
             battery?: components["schemas"]["Battery"] | null;
+            body?: components["schemas"]["Body"] | null;
             clock?: components["schemas"]["Clock"] | null;
             /** @description Whether its screen can take an anamorphic squeeze out. */
             desqueezes?: boolean;
@@ -2588,7 +2762,7 @@ export interface components {
          * @description What a device is for, as the trade sorts it.
          * @enum {string}
          */
-        DeviceKind: "camera" | "monitor" | "viewfinder" | "projector" | "recorder-monitor" | "recorder" | "encoder" | "drive" | "transmitter" | "receiver" | "viewer" | "converter" | "distribution" | "switcher" | "isolator" | "extender" | "port-box" | "microphone" | "mixer" | "sound-box" | "headphones" | "timecode-box" | "battery" | "power-box" | "charger" | "accessory";
+        DeviceKind: "camera" | "monitor" | "viewfinder" | "projector" | "recorder-monitor" | "recorder" | "encoder" | "drive" | "transmitter" | "receiver" | "viewer" | "converter" | "distribution" | "switcher" | "isolator" | "extender" | "port-box" | "microphone" | "mixer" | "sound-box" | "headphones" | "timecode-box" | "battery" | "power-box" | "charger" | "accessory" | "part";
         /** @description What a device draws, and how it passes power on. */
         DevicePower: {
             charger?: components["schemas"]["Charger"] | null;
@@ -2732,6 +2906,53 @@ export interface components {
             /** @description What would be different. */
             outlook: components["schemas"]["Outlook"];
         };
+        /**
+         * @description A way that something faces.
+         * @enum {string}
+         */
+        Facing: "up" | "down" | "left" | "right" | "forward" | "back";
+        /** @description What a thing is fastened with. */
+        Fastening: {
+            along?: components["schemas"]["Facing"] | null;
+            /** @description Where. */
+            at: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description The moment that its maker says it bears, in N·m.
+             */
+            bears?: number | null;
+            /** @description The way out of the thing. */
+            faces: components["schemas"]["Facing"];
+            /** @description What it takes of its kind, where there are several: a mount, a plate’s system, a diameter. */
+            fits?: string | null;
+            /** @description Whether its screw is driven from the side of what carries, through it. */
+            from_behind?: boolean;
+            /** @description For what clamps on rods, or holds them: how far along it grips, behind and ahead of its place. */
+            grips_mm?: number[] | null;
+            /** @description Short id. */
+            id: string;
+            /** @description The kind. */
+            kind: components["schemas"]["FasteningKind"];
+            /**
+             * Format: int32
+             * @description Screws of the kind side by side: two keep from turning.
+             */
+            screws?: number;
+            /** @description Its part in a joint. */
+            side: components["schemas"]["Side"];
+            /** @description Whether it is tilted. */
+            tilts?: boolean;
+            tool?: components["schemas"]["Tool"] | null;
+            /** @description How far what sits there can slide along, from where to where, in millimetres. */
+            travel?: number[] | null;
+            /** @description Whether what sits there is turned about the fastening. */
+            turns?: boolean;
+        };
+        /**
+         * @description A kind of fastening.
+         * @enum {string}
+         */
+        FasteningKind: "quarter" | "quarter-pins" | "three-eighths" | "three-eighths-pins" | "cold-shoe" | "cold-shoe-lock" | "rail" | "dovetail-38" | "bridge-dovetail" | "rosette" | "rods-15" | "rods-15-studio" | "rods-19" | "rod-15" | "v-mount" | "three-stud" | "camcorder-rail" | "battery-slot" | "bayonet" | "breech" | "lens-front" | "ball" | "bowl" | "soft";
         /**
          * @description How a card is formatted by the recorder.
          * @enum {string}
@@ -2895,6 +3116,22 @@ export interface components {
             stops: number;
             worst?: components["schemas"]["Severity"] | null;
         };
+        /** @description Where a hand, or a shoulder, goes. */
+        Grip: {
+            /** @description The middle of the hand, or of the shoulder. */
+            at: components["schemas"]["Point"];
+            /** @description The space that the hand needs: its corner to the left, below, behind. */
+            from: components["schemas"]["Point"];
+            /** @description How. */
+            kind: components["schemas"]["GripKind"];
+            /** @description Its corner to the right, above, in front. */
+            to: components["schemas"]["Point"];
+        };
+        /**
+         * @description How a thing is held there.
+         * @enum {string}
+         */
+        GripKind: "top" | "side" | "pad";
         /** @example 2.0 */
         HdmiGeneration: string;
         /**
@@ -2913,6 +3150,42 @@ export interface components {
             frl_gbps?: number | null;
             /** @description Its generation. */
             generation: components["schemas"]["HdmiGeneration"];
+        };
+        /** @description A way to hold a rig. */
+        HoldReport: {
+            /**
+             * Format: double
+             * @description How far the centre is ahead of it, in millimetres.
+             */
+            ahead_mm: number;
+            /** @description Where, on each drawing. */
+            at: [
+                number,
+                number
+            ][];
+            /** @description The part. */
+            by: components["schemas"]["String"];
+            /**
+             * Format: double
+             * @description At the grips that keep it level, in newtons.
+             */
+            force_n?: number | null;
+            /** @description *handle*, *shoulder*. */
+            kind: string;
+            /**
+             * Format: double
+             * @description To the right where it is above nothing, in degrees.
+             */
+            lean_degrees?: number | null;
+            /** @description Its name. */
+            name: string;
+            /** @description In words. */
+            says: string;
+            /**
+             * Format: double
+             * @description Nose down where it is above nothing, in degrees.
+             */
+            tilt_degrees?: number | null;
         };
         /** @description A stop on the way. */
         Hop: {
@@ -3180,6 +3453,28 @@ export interface components {
          * @enum {string}
          */
         Joins: "single" | "sharing" | "hot-swap" | "in-turn";
+        /** @description A part’s fastening on another’s. The first joint of a part places it; further ones hold it as well. */
+        Joint: {
+            /** @description The fastening that carries: `a-cage.top`. */
+            onto: string;
+            /** @description The fastening that sits: `a-handle.foot`. */
+            part: string;
+            /**
+             * Format: int32
+             * @description How far along the rail, in millimetres.
+             */
+            slide?: number;
+            /**
+             * Format: int32
+             * @description How far it is tilted, in degrees.
+             */
+            tilt?: number;
+            /**
+             * Format: int32
+             * @description How far it is turned about the fastening, in degrees.
+             */
+            turn?: number;
+        };
         /** @description A cable that power goes through. */
         JointReport: {
             /**
@@ -3244,6 +3539,34 @@ export interface components {
                     surroundings?: components["schemas"]["Surroundings"];
                     /** @description The input. */
                     to: components["schemas"]["PortRef"];
+                }
+            ][];
+            /**
+             * @description Joints.
+             * @default []
+             */
+            joints: [
+                number,
+                {
+                    /** @description The fastening that carries: `a-cage.top`. */
+                    onto: string;
+                    /** @description The fastening that sits: `a-handle.foot`. */
+                    part: string;
+                    /**
+                     * Format: int32
+                     * @description How far along the rail, in millimetres.
+                     */
+                    slide?: number;
+                    /**
+                     * Format: int32
+                     * @description How far it is tilted, in degrees.
+                     */
+                    tilt?: number;
+                    /**
+                     * Format: int32
+                     * @description How far it is turned about the fastening, in degrees.
+                     */
+                    turn?: number;
                 }
             ][];
             /**
@@ -3418,6 +3741,60 @@ export interface components {
         };
         /** @example 35 m */
         Length: string;
+        /** @description A lens. */
+        Lens: {
+            /**
+             * Format: double
+             * @description The diameter of its image, in millimetres.
+             */
+            circle_mm: number;
+            /**
+             * Format: double
+             * @description The thread of its front, in millimetres, where it has one.
+             */
+            filter_mm?: number | null;
+            /** @description Its focal length; of a zoom the shortest and the longest, in millimetres. */
+            focal_mm: number[];
+            /**
+             * Format: double
+             * @description The outer diameter of its front, in millimetres.
+             */
+            front_mm: number;
+            /** @description Whether its front moves or turns when it focuses. */
+            front_moves?: boolean;
+            /** @description Its gears: how far forward of its flange, and the radius there, in millimetres. */
+            gears?: components["schemas"]["LensGear"][];
+            /**
+             * Format: double
+             * @description Where its entrance pupil is, forward of its flange, in millimetres.
+             */
+            pupil_mm: number;
+            /**
+             * Format: double
+             * @description How much it squeezes, where it is anamorphic.
+             */
+            squeezes?: number | null;
+            /**
+             * Format: double
+             * @description Its widest stop, as T.
+             */
+            t_stop: number;
+        };
+        /** @description A ring that a motor turns. */
+        LensGear: {
+            /**
+             * Format: double
+             * @description How far forward of the flange, in millimetres.
+             */
+            at_mm: number;
+            /**
+             * Format: double
+             * @description Its radius, in millimetres.
+             */
+            radius_mm: number;
+            /** @description What it turns: *focus*, *iris*, *zoom*. */
+            ring: string;
+        };
         /** @example A */
         Level: string;
         /**
@@ -3577,6 +3954,17 @@ export interface components {
             /** @description How far the cable carries it, to the decimetre. */
             reach?: string | null;
         };
+        /** @description A part that sits on nothing, with where it would. */
+        LoosePart: {
+            /** @description Its handle. */
+            id: components["schemas"]["String"];
+            /** @description Its name. */
+            name: string;
+            /** @description Fastenings that take it. */
+            takes: components["schemas"]["Seat"][];
+            /** @description Why none does, where none does. */
+            why_not?: string | null;
+        };
         /** @description What a recording holds of timecode, and its runs as they are compared. */
         LtcAnswer: {
             /** @description What it holds. */
@@ -3660,6 +4048,26 @@ export interface components {
          * @enum {string}
          */
         Margin: "ok" | "caution" | "stop";
+        /** @description What a matte box has in front of a lens. */
+        Matte: {
+            /** @description The middle of that. */
+            at: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description The widest lens front that it goes over, in millimetres.
+             */
+            lens_mm: number;
+            /**
+             * Format: double
+             * @description The width of its clear opening, in millimetres.
+             */
+            opening_mm: number;
+            /**
+             * Format: int32
+             * @description Filters at a time.
+             */
+            stages: number;
+        };
         /** @description A clock that was measured on a bench. */
         MeasuredClock: {
             /** @description Where that is from: the recordings that were compared. */
@@ -3938,6 +4346,33 @@ export interface components {
             /** @description Which kind of signal. */
             signal: components["schemas"]["SignalKind"];
         };
+        /**
+         * @description The outlines of a box or a cylinder in the three elevations, in millimetres on paper: to the right, and down.
+         *     In each, what has the larger depth is drawn first.
+         */
+        Outlines: {
+            /** @description How far from who looks, in each. */
+            depth: [
+                number,
+                number,
+                number
+            ];
+            /** @description From the front. */
+            front: [
+                number,
+                number
+            ][];
+            /** @description From the camera’s left: the lens points left. */
+            side: [
+                number,
+                number
+            ][];
+            /** @description From above: the lens points left. */
+            top: [
+                number,
+                number
+            ][];
+        };
         /** @description What would be different after an edit. */
         Outlook: {
             /** @description The verdict as it would be. */
@@ -4059,6 +4494,34 @@ export interface components {
             /** @description In parts in a million. */
             ppm: string;
         };
+        /** @description A part of a rig. */
+        PartReport: {
+            /** @description Its boxes, as they are drawn. */
+            boxes: components["schemas"]["Outlines"][];
+            /** @description How: *3/8"-16 screw on top38*. */
+            by?: string | null;
+            /** @description How deep it sits in the tree of joints. */
+            depth: number;
+            /**
+             * Format: int32
+             * @description What it weighs, in grams; none where nothing says.
+             */
+            grams?: number | null;
+            /** @description Its handle. */
+            id: components["schemas"]["String"];
+            /** @description What it is: *Holme H1 top handle, two screws*. */
+            item: string;
+            joint?: components["schemas"]["Joint"] | null;
+            /** @description Its name. */
+            name: string;
+            onto?: components["schemas"]["String"] | null;
+            slide?: components["schemas"]["SlideReport"] | null;
+            /** @description Whether it is tilted there. */
+            tilts: boolean;
+            /** @description Whether what it sits on lets it be turned, and tilted. */
+            turns: boolean;
+            worst?: components["schemas"]["Severity"] | null;
+        };
         /** @description One step of a patch; paths are JSON Pointers (RFC 6901). */
         PatchStep: {
             /** @enum {string} */
@@ -4130,6 +4593,24 @@ export interface components {
             device?: components["schemas"]["String"] | null;
             need?: components["schemas"]["String"] | null;
         };
+        /** @description A place, in millimetres. */
+        PlaceReport: {
+            /**
+             * Format: double
+             * @description To the camera’s right.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Up.
+             */
+            y: number;
+            /**
+             * Format: double
+             * @description Forward along the lens axis, from the flange.
+             */
+            z: number;
+        };
         /** @description A device put to use in a build. */
         Placement: {
             /** @description The catalogue's id of the device. */
@@ -4160,6 +4641,8 @@ export interface components {
              */
             starts: number;
         };
+        /** @description A place or a way: to the right, up, forward along the lens axis, in millimetres. */
+        Point: number[];
         /** @description Cards of one kind. */
         Pool: {
             /** @description The catalogue's id. */
@@ -4903,6 +5386,126 @@ export interface components {
             /** @description How many findings of each severity, and in words. */
             verdict: components["schemas"]["Verdict"];
         };
+        /** @description A cable on a rig. */
+        RigCable: {
+            /** @description *SDI 1 of A camera > SDI in of A monitor*. */
+            cable: string;
+            /** @description Its handle. */
+            connection: components["schemas"]["String"];
+            /**
+             * Format: double
+             * @description What it has.
+             */
+            has_mm: number;
+            /**
+             * Format: double
+             * @description What it needs, in millimetres.
+             */
+            needs_mm: number;
+            /** @description What runs in it. */
+            signal: components["schemas"]["SignalKind"];
+            /** @description Its way on each drawing: the socket, a point before it, a point before the other, that socket. */
+            way: [
+                number,
+                number
+            ][][];
+        };
+        /** @description A joint and what it bears. */
+        RigJoint: {
+            /** @description *A handle on A top plate*. */
+            at: string;
+            /**
+             * Format: double
+             * @description What it bears, as a guide or as its maker says.
+             */
+            guide_nm: number;
+            /** @description The kind: *rosette M6*. */
+            kind: string;
+            /**
+             * Format: double
+             * @description The moment on it, in N·m.
+             */
+            moment_nm: number;
+            /** @description The part that sits. */
+            part: components["schemas"]["String"];
+            /** @description Whether something else holds it too. */
+            supported: boolean;
+            /** @description Whether it can turn. */
+            turns: boolean;
+        };
+        /** @description What is mounted together. */
+        RigReport: {
+            /** @description Its cables. */
+            cables: components["schemas"]["RigCable"][];
+            /** @description What carries it at the bottom, in words. */
+            carried?: string | null;
+            /** @description The same on each drawing. */
+            centre: [
+                number,
+                number
+            ][];
+            /** @description The centre of its mass. */
+            centre_mm: components["schemas"]["PlaceReport"];
+            /** @description Spaces that something covers. */
+            covered: components["schemas"]["SpaceReport"][];
+            /** @description Its feet, on each drawing. */
+            feet: [
+                number,
+                number
+            ][][];
+            /**
+             * Format: double
+             * @description What is in front of the mount, in grams.
+             */
+            front_g: number;
+            /** @description Ways to hold it. */
+            holds: components["schemas"]["HoldReport"][];
+            /** @description What carries it. */
+            id: components["schemas"]["String"];
+            /** @description Its joints. */
+            joints: components["schemas"]["RigJoint"][];
+            /**
+             * Format: double
+             * @description What it weighs, in grams, without legs and head.
+             */
+            mass_g: number;
+            /** @description Its camera’s name, else that of what carries it. */
+            name: string;
+            /** @description What isn’t known, in words. */
+            open: string[];
+            /** @description What stands before its sensor, in words. */
+            optics: string[];
+            /** @description Its parts, what carries before what is carried. */
+            parts: components["schemas"]["PartReport"][];
+            /** @description What its rods must be, in words. */
+            rods: string[];
+            /** @description Whether it stands on its own feet; none where it has no three. */
+            stands?: boolean | null;
+            /** @description The steps in which it is built. */
+            steps: components["schemas"]["StepReport"][];
+            /** @description How long they take, in words. */
+            takes: string;
+            /**
+             * Format: double
+             * @description At how many degrees it tips.
+             */
+            tips_at_degrees?: number | null;
+            /** @description The tools, in the order in which they are taken up. */
+            tools: string[];
+            /** @description The unit that it travels with. */
+            unit: components["schemas"]["String"];
+            /** @description Parts that wait for each other: it can’t be built as it is planned. */
+            waiting: string[];
+        };
+        /** @description All rigs of a build, with what is found at them. */
+        RigsReport: {
+            /** @description What is found of the rigs. */
+            findings: components["schemas"]["Finding"][];
+            /** @description Devices and parts that are mounted on nothing. */
+            loose: components["schemas"]["LoosePart"][];
+            /** @description The rigs. */
+            rigs: components["schemas"]["RigReport"][];
+        };
         /** @description How much is rolled. */
         Rolls: {
             /** @enum {string} */
@@ -5147,6 +5750,15 @@ export interface components {
             /** @description Why it fits. */
             reason: string;
         };
+        /** @description A place to mount a part. */
+        Seat: {
+            /** @description The fastening that carries: `a-cage.top`. */
+            onto: string;
+            /** @description The fastening that sits: `a-handle.foot`. */
+            part: string;
+            /** @description In words: *on top of A cage, 1/4"-20 screw*. */
+            says: string;
+        };
         /** @description What sets the gains of a build. */
         SetGains: {
             /** @description The edit. */
@@ -5213,15 +5825,52 @@ export interface components {
             worse: boolean;
         };
         /**
+         * @description Which part a fastening has in a joint.
+         * @enum {string}
+         */
+        Side: "carries" | "sits";
+        /**
          * @description What a port, a cable or a path carries. Power joins when its work does.
          * @enum {string}
          */
         SignalKind: "picture" | "sound" | "timecode" | "data" | "power";
+        /** @description How far a part slides. */
+        SlideReport: {
+            /**
+             * Format: double
+             * @description Where it is.
+             */
+            at: number;
+            /**
+             * Format: double
+             * @description From where, in millimetres.
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description To where.
+             */
+            to: number;
+            /** @description The way on each drawing, right and down, of a millimetre. */
+            ways: [
+                number,
+                number
+            ][];
+        };
         /**
          * @description How the slots of a recorder are used.
          * @enum {string}
          */
         SlotUse: "relay" | "mirror" | "proxy";
+        /** @description Where a socket is. */
+        Socket: {
+            /** @description Where. */
+            at: components["schemas"]["Point"];
+            /** @description The way that the plug points out. */
+            faces: components["schemas"]["Facing"];
+            /** @description The port. */
+            port: string;
+        };
         /**
          * @description Where the sound of record is made.
          * @enum {string}
@@ -5291,12 +5940,20 @@ export interface components {
             /** @description The input's id. */
             input: string;
         };
+        /** @description A space that must stay free, as it is drawn. */
+        SpaceReport: {
+            /** @description Its outlines. */
+            outlines: components["schemas"]["Outlines"];
+            /** @description What covers it, in words. */
+            text: string;
+        };
         /** @example 1 h 10 min */
         Span: string;
         /** @example 2× */
         Squeeze: string;
         /** @description The worst finding of each stage of the work that exists so far. */
         StageMarks: {
+            build?: components["schemas"]["Severity"] | null;
             kit?: components["schemas"]["Severity"] | null;
             media?: components["schemas"]["Severity"] | null;
             needs?: components["schemas"]["Severity"] | null;
@@ -5418,6 +6075,29 @@ export interface components {
             /** @description The build to report on. */
             build: components["schemas"]["String"];
         };
+        /** @description A step of an assembly. */
+        StepReport: {
+            /** @description What to be careful about. */
+            care?: string | null;
+            /** @description What is done: *A handle onto A top plate*. */
+            do: string;
+            /** @description What it is known by while it is ticked off: the same as long as the part and its joint are. */
+            id: string;
+            /** @description Its number, from 1. */
+            number: number;
+            onto?: components["schemas"]["String"] | null;
+            /** @description The part. */
+            part: components["schemas"]["String"];
+            /** @description Where, and how it is set: *two 3/8" screws, 20 mm forward*. */
+            place: string;
+            /**
+             * Format: int32
+             * @description For how long, as a guide, in seconds.
+             */
+            seconds: number;
+            /** @description With what: *hex 4*, *by hand*. */
+            tool: string;
+        };
         String: string;
         /**
          * @description What stands between two antennas.
@@ -5532,6 +6212,11 @@ export interface components {
          * @enum {string}
          */
         TimecodeSchool: "box-stays-on" | "jam-and-unplug";
+        /**
+         * @description What a fastening is made and undone with.
+         * @enum {string}
+         */
+        Tool: "hand" | "hex-2" | "hex-2.5" | "hex-3" | "hex-4" | "hex-5" | "flat";
         /**
          * @description What a track is for.
          * @enum {string}
@@ -5846,6 +6531,22 @@ export interface components {
              */
             undo_step?: number | null;
         };
+        /** @description A space that must stay free. */
+        Zone: {
+            /** @description The corner to the left, below, behind. */
+            from: components["schemas"]["Point"];
+            /** @description What for. */
+            kind: components["schemas"]["ZoneKind"];
+            /** @description What it is called: *card door*. */
+            name: string;
+            /** @description The corner to the right, above, in front. */
+            to: components["schemas"]["Point"];
+        };
+        /**
+         * @description What a zone is kept free for.
+         * @enum {string}
+         */
+        ZoneKind: "card-door" | "battery-door" | "control" | "vent" | "screen" | "microphone";
     };
     responses: never;
     parameters: never;
@@ -7151,6 +7852,48 @@ export interface operations {
             };
         };
     };
+    check_line: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckItem"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     csv: {
         parameters: {
             query: {
@@ -7411,6 +8154,110 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rig_change: {
+        parameters: {
+            query: {
+                /** @description The build that stands. */
+                from: string;
+                /** @description The build that is wanted. */
+                to: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildChange"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rigs: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The fastening that sits: `a-handle.foot`. */
+                part?: string;
+                /** @description The fastening that carries. */
+                onto?: string;
+                /** @description How far along, in millimetres. */
+                slide?: number;
+                /** @description How far it is turned, in degrees. */
+                turn?: number;
+                /** @description How far it is tilted, in degrees. */
+                tilt?: number;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigsReport"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -117,6 +117,12 @@ export function FindingsAt({ findings, of }: { findings: Finding[]; of?: string 
 /** So many findings of a list have their fixes looked for at once; the others when they are asked. */
 const LOOKED = 8;
 
+/** Areas that are drawn in a view of their own. */
+const VIEWS: Partial<Record<Finding["area"], { path: string; show: string }>> = {
+  power: { path: "power", show: "Show the supply" },
+  build: { path: "build", show: "Show the rig" },
+};
+
 /** A finding: its code, one sentence, the reason, the fixes. */
 function FindingCard({ finding, place }: { finding: Finding; place: number }) {
   const { reference, select } = useWorkbench();
@@ -126,12 +132,11 @@ function FindingCard({ finding, place }: { finding: Finding; place: number }) {
   const { id, build } = useWorkbench();
   const navigate = useNavigate();
   const inPath = useLocation().pathname.endsWith("/path");
-  // What feeds what is drawn in a view of its own.
-  const ofPower = finding.area === "power";
+  const view = VIEWS[finding.area];
   const show = () => {
     const { connection, device } = finding.at;
-    if (ofPower) {
-      void navigate(`/p/${encodeURIComponent(id)}/${encodeURIComponent(build.id)}/power${device ? `?power=${encodeURIComponent(device)}` : ""}`);
+    if (view) {
+      void navigate(`/p/${encodeURIComponent(id)}/${encodeURIComponent(build.id)}/${view.path}${device ? `?${view.path}=${encodeURIComponent(device)}` : ""}`);
       return;
     }
     const at = connection ? ({ kind: "cable", id: connection } as const) : device ? ({ kind: "device", id: device } as const) : undefined;
@@ -156,7 +161,7 @@ function FindingCard({ finding, place }: { finding: Finding; place: number }) {
           {finding.code}
         </button>
         <button type="button" className="ml-auto text-dim underline print:hidden decoration-dotted underline-offset-3 hover:text-ink" onClick={show}>
-          {ofPower ? "Show the supply" : "Show on the map"}
+          {view ? view.show : "Show on the map"}
         </button>
       </p>
       <p className="mt-1">{finding.text}</p>

@@ -1,8 +1,8 @@
 //! Devices: what each is for, its ports, what joins them inside, how it records.
 
 use super::{
-    Battery, CatalogueError, Clock, DevicePower, Direction, InternalPath, LinkGroup, MediumKind,
-    Mode, Port, Radio,
+    Battery, Body, CatalogueError, Clock, DevicePower, Direction, InternalPath, LinkGroup,
+    MediumKind, Mode, Port, Radio,
 };
 use crate::carriage::wire::Wire;
 use crate::catalogue::Abilities;
@@ -68,6 +68,8 @@ pub enum DeviceKind {
     Charger,
     /// Draws power, and has to do with neither picture nor sound: a motor, a light.
     Accessory,
+    /// Holds others, or stands before the sensor: a plate, a rod, a handle, a lens.
+    Part,
 }
 
 /// What a port, a cable or a path carries. Power joins when its work does.
@@ -141,6 +143,7 @@ impl fmt::Display for DeviceKind {
             Self::PowerBox => "power plate, splitter or adapter",
             Self::Charger => "charger",
             Self::Accessory => "motor or light",
+            Self::Part => "part of a rig",
         })
     }
 }
@@ -199,6 +202,9 @@ pub struct Device {
     /// For a battery: what it holds and gives.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub battery: Option<Battery>,
+    /// As an object: boxes, mass, fastenings.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub body: Option<Box<Body>>,
     /// For a drive: what it holds and keeps up.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub drive: Option<Drive>,
@@ -315,6 +321,11 @@ impl Device {
         !self.ports.is_empty() && self.ports.iter().all(|port| port.wire == Wire::Power)
     }
 
+    /// Whether no line of the map has to do with it: it stands in the Power or the Build view.
+    pub fn is_off_the_map(&self) -> bool {
+        self.kind == DeviceKind::Part || self.is_power_only()
+    }
+
     /// Whether its screen is too large to be carried on a rig: it stands where people watch.
     pub fn stands(&self) -> bool {
         /// Across the diagonal: the next size down is an on-board monitor's.
@@ -359,6 +370,9 @@ impl Device {
                 }
                 Some(_) => {}
             }
+        }
+        if let Some(body) = &self.body {
+            body.check(&self.id, &self.ports)?;
         }
         for id in self.links.iter().flat_map(|group| &group.ports) {
             self.port(id).ok_or_else(|| missing("the port", id))?;

@@ -21,6 +21,14 @@ pub enum CatalogueError {
     /// Two entries share an id.
     #[error("two entries are called “{0}”")]
     Twice(String),
+    /// What an entry is as an object can't be.
+    #[error("“{entry}” has {what}")]
+    Body {
+        /// The entry’s id.
+        entry: String,
+        /// What was wrong.
+        what: String,
+    },
     /// An entry names something that isn't there.
     #[error("“{entry}” names {what} “{name}”, which isn’t there")]
     Missing {
@@ -42,6 +50,8 @@ pub struct Files<'t> {
     pub audio: &'t str,
     /// Devices, a file a kind: the file's name and its text.
     pub devices: &'t [(&'static str, &'t str)],
+    /// What devices are as objects, by their ids.
+    pub bodies: &'t str,
     /// Cables.
     pub cables: &'t str,
     /// Adapters, barrels and clamps.
@@ -113,6 +123,8 @@ const DEVICE_FILES: &[(&str, &str)] = device_files![
     "sound",
     "timecode",
     "power",
+    "rig",
+    "lenses",
 ];
 
 impl Catalogue {
@@ -124,6 +136,7 @@ impl Catalogue {
                 formats: include_str!(concat!(env!("OUT_DIR"), "/formats.json")),
                 audio: include_str!(concat!(env!("OUT_DIR"), "/audio.json")),
                 devices: DEVICE_FILES,
+                bodies: include_str!(concat!(env!("OUT_DIR"), "/bodies.json")),
                 cables: include_str!(concat!(env!("OUT_DIR"), "/cables.json")),
                 adapters: include_str!(concat!(env!("OUT_DIR"), "/adapters.json")),
                 codecs: include_str!(concat!(env!("OUT_DIR"), "/codecs.json")),
@@ -138,12 +151,24 @@ impl Catalogue {
     pub fn read(files: Files) -> Result<Self, CatalogueError> {
         let formats: FormatFile = parse("formats.toml", files.formats)?;
         let audio: AudioFile = parse("audio.toml", files.audio)?;
+        let mut bodies: HashMap<String, Value> = parse("bodies.toml", files.bodies)?;
         let mut devices = Vec::new();
         for (name, text) in files.devices {
             let file: DeviceFile = parse(name, text)?;
-            for entry in file.device {
+            for mut entry in file.device {
+                let id = entry.get("id").and_then(Value::as_str).unwrap_or_default();
+                if let Some(body) = bodies.remove(id) {
+                    entry.insert("body".into(), body);
+                }
                 devices.push(formats.device(&audio, name, entry)?);
             }
+        }
+        if let Some(id) = bodies.into_keys().min() {
+            return Err(CatalogueError::Missing {
+                entry: "bodies.toml".into(),
+                what: "the device",
+                name: id,
+            });
         }
         let cables: CableFile = parse("cables.toml", files.cables)?;
         let adapters: AdapterFile = parse("adapters.toml", files.adapters)?;
@@ -300,6 +325,7 @@ mod tests {
                 formats: r#"{ "formats": {} }"#,
                 audio: r#"{ "audio": {} }"#,
                 devices: &[("devices.toml", &devices)],
+                bodies: "{}",
                 cables: r#"{ "cable": [] }"#,
                 adapters: r#"{ "adapter": [] }"#,
                 codecs: r#"{ "codec": [] }"#,

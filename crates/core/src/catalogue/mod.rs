@@ -5,10 +5,12 @@ mod abilities;
 mod adapter;
 mod air;
 mod audio;
+mod body;
 mod cable;
 mod clock;
 mod codec;
 mod device;
+mod fastening;
 mod files;
 mod inside;
 mod medium;
@@ -24,10 +26,15 @@ pub use air::{Radio, Tuning};
 pub use audio::{
     AudioPort, InputLevel, LevelKind, Microphone, MicrophonePower, OutputLevel, SoundSource,
 };
+pub use body::{
+    Axis, Block, Body, Facing, Fastening, Grip, GripKind, Lens, LensGear, Matte, Side, Socket,
+    Zone, ZoneKind,
+};
 pub use cable::Cable;
 pub use clock::Clock;
 pub use codec::{BandRate, Codec, RateModel};
 pub use device::{Device, DeviceKind, Drive, RecordingAbility, SignalKind};
+pub use fastening::{FasteningFacts, FasteningKind, Tool};
 pub use files::{CatalogueError, Files};
 pub use inside::{Cap, InternalPath, PathDelay, Via};
 pub use medium::{FileSystem, Medium, MediumKind};

@@ -1,7 +1,7 @@
 //! A build: units, devices in them, cables between them, and what people need of it.
 
 use super::day::ScheduleEntry;
-use super::{Connection, Handle, Need, Settings};
+use super::{Connection, Handle, Joint, Need, Settings};
 use crate::quantity::{Decibels, Length};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -31,6 +31,9 @@ pub struct Build {
     /// What is shot in its day.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub schedule: Vec<ScheduleEntry>,
+    /// What sits on what.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub joints: Vec<Joint>,
 }
 
 impl Build {
@@ -49,6 +52,7 @@ impl Build {
             timecode_master: None,
             room_noise: None,
             schedule: Vec::new(),
+            joints: Vec::new(),
         }
     }
 }

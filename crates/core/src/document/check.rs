@@ -198,6 +198,17 @@ impl Build {
             let on_it = connection.adapters.len();
             at_most(here, "adapters on one cable", on_it, Limits::ADAPTERS)?;
         }
+        at_most(here, "joints", self.joints.len(), Limits::JOINTS)?;
+        let mut sitting = HashSet::new();
+        for joint in &self.joints {
+            joint.check().map_err(Refusal::Contradiction)?;
+            if !sitting.insert(&joint.part) {
+                return Err(Unfit::Twice {
+                    what: "joint",
+                    id: joint.part.to_string(),
+                });
+            }
+        }
         for need in &self.needs {
             need.check().map_err(Unfit::Beyond)?;
         }

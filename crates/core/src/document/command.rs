@@ -2,8 +2,8 @@
 
 use super::change::{change_of, change_or_null};
 use super::{
-    Build, Change, ClockSetting, Connection, Handle, HouseRules, InputSetting, JobLine, KitChange,
-    Need, OutputSetting, Placement, PortRef, Position, PowerSetting, RecordingSetting,
+    Build, Change, ClockSetting, Connection, Handle, HouseRules, InputSetting, JobLine, Joint,
+    KitChange, Need, OutputSetting, Placement, PortRef, Position, PowerSetting, RecordingSetting,
     ScheduleEntry, SoundSetting, Station, TrackSetting, Unit,
 };
 use crate::carriage::radio::Surroundings;
@@ -349,6 +349,24 @@ pub enum Command {
         #[schema(schema_with = change_of::<PowerSetting>)]
         change: Change<PowerSetting>,
     },
+    /// Puts a part on another, or sets where on it.
+    PutJoint {
+        /// In which build.
+        build: Handle,
+        /// What sits on what, and where.
+        joint: Joint,
+        /// Its place among them; the end where not said.
+        #[serde(default)]
+        at: Option<usize>,
+    },
+    /// Takes a part off another.
+    RemoveJoint {
+        /// In which build.
+        build: Handle,
+        /// The fastening that sits.
+        #[schema(value_type = String)]
+        part: PortRef,
+    },
     /// Names the device whose timecode the others follow.
     SetTimecodeMaster {
         /// In which build.
@@ -447,6 +465,9 @@ pub struct Kept {
     pub connections: Vec<(usize, Connection)>,
     /// Needs.
     pub needs: Vec<(usize, Need)>,
+    /// Joints.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub joints: Vec<(usize, Joint)>,
     /// The timecode master, where it went with its device.
     pub timecode_master: Option<Handle>,
 }
@@ -493,6 +514,8 @@ impl Command {
             Self::SetTimecode { .. } => "Set timecode",
             Self::SetClock { .. } => "Set clock",
             Self::SetPower { .. } => "Set power",
+            Self::PutJoint { .. } => "Mount",
+            Self::RemoveJoint { .. } => "Take off",
             Self::SetTimecodeMaster { .. } => "Set timecode master",
             Self::SetRecording { .. } => "Set recording",
             Self::SetSound { .. } => "Set sound",

@@ -45,6 +45,10 @@ impl Limits {
     pub const TRACK_NAME: usize = 40;
     /// Sources mixed on one track.
     pub const TRACK_SOURCES: usize = 32;
+    /// Joints of a build.
+    pub const JOINTS: usize = 5_000;
+    /// How far a part slides along another, in millimetres.
+    pub const SLIDE: i32 = 3_000;
     /// Days of one build in the job.
     pub const DAYS: u32 = 1_000;
 }

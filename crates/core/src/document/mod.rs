@@ -10,6 +10,7 @@ mod day;
 mod entries;
 mod file;
 mod hours;
+mod joint;
 mod json;
 mod kit;
 mod limits;
@@ -33,6 +34,7 @@ pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
 pub use hours::{Break, Hours, Turn};
+pub use joint::Joint;
 pub use kit::{KitChange, KitLine};
 pub use limits::{Beyond, Bounded, Limits};
 pub use misfit::{

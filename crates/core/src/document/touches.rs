@@ -150,6 +150,8 @@ fn of_lists(command: &Command) -> Vec<Touch> {
         C::PutNeed { need, .. } => vec![format!("/need/{}", need.id)],
         C::SetNeed { need, change, .. } => fields(&format!("/need/{need}"), change),
         C::RemoveNeed { need, .. } => vec![format!("/need/{need}")],
+        C::PutJoint { joint, .. } => vec![format!("/joint/{}", joint.part)],
+        C::RemoveJoint { part, .. } => vec![format!("/joint/{part}")],
         C::PutScheduleEntry { entry, .. } => vec![format!("/day/{}", entry.id)],
         C::SetScheduleEntry { entry, change, .. } => fields(&format!("/day/{entry}"), change),
         C::RemoveScheduleEntry { entry, .. } => vec![format!("/day/{entry}")],
@@ -178,10 +180,18 @@ fn of_kept(kept: &Kept) -> Vec<Touch> {
         .needs
         .iter()
         .map(|(_, need)| format!("/need/{}", need.id));
+    let joints = kept
+        .joints
+        .iter()
+        .map(|(_, joint)| format!("/joint/{}", joint.part));
     let master = kept
         .timecode_master
         .iter()
         .map(|_| "/timecode-master".into());
-    let all = units.chain(placements).chain(cables).chain(needs);
+    let all = units
+        .chain(placements)
+        .chain(cables)
+        .chain(needs)
+        .chain(joints);
     all.chain(master).collect()
 }

@@ -49,6 +49,8 @@ pub enum Area {
     Time,
     /// P: power.
     Power,
+    /// B: what mounts on what.
+    Build,
     /// H: house rules.
     House,
     /// K: the kit, and what the document says of it.
@@ -62,6 +64,7 @@ impl Area {
             b'S' => Self::Sound,
             b'T' => Self::Time,
             b'P' => Self::Power,
+            b'B' => Self::Build,
             b'H' => Self::House,
             b'K' => Self::Kit,
             _ => Self::Picture,
@@ -497,6 +500,74 @@ codes! {
         "A device gets a reference at another rate than its own."
         "It can’t lock: it runs free, or its picture tears."
         "Set both to one rate.";
+    LooseJoint "B-101" "A joint that doesn’t stand"
+        "A joint names a fastening that isn’t there, two that don’t go together, or holds where nothing meets."
+        "Nothing is held there: what sits on it has no place."
+        "Join it to a fastening of its kind, or take the joint off.";
+    SamePlace "B-102" "Two parts in one place"
+        "Two parts that don’t sit on each other fill the same space."
+        "One of them can’t be mounted as it is planned."
+        "Slide, turn or move one of them.";
+    Covered "B-103" "Something is in the way"
+        "A door, a control, a vent, a screen, a grip or a microphone has something before it."
+        "A card can’t be changed, a hand finds no room, warm air stays inside."
+        "Slide what is in the way, or mount it elsewhere.";
+    TurnsAlone "B-111" "It can turn"
+        "A part hangs on one fastening that lets it turn."
+        "It works loose while it is carried, and the picture or the screen with it."
+        "Use two screws, or a mount with pins.";
+    OverBears "B-112" "A joint bears too much"
+        "The moment on a joint is above the guide for its kind, or above what its maker says."
+        "It slips, sags or breaks. The figures are guides; the maker’s win."
+        "Move the mass nearer, support it, or use a stronger mount.";
+    LensHangs "B-113" "The lens hangs on its mount"
+        "A lens, or a lens on an adapter, bears more on the mount than the guide, and nothing supports it."
+        "The mount bends: focus and the flange distance go first."
+        "Support it by hand until a lens support on the rods is tight under it.";
+    Leans "B-121" "It leans when it hangs"
+        "Hung from its handle, the rig leans to a side or tips far over."
+        "Every shot from the handle is crooked, and the wrist pays for it."
+        "Move a mass sideways or along until the centre is under the grip.";
+    Falls "B-122" "It doesn’t stand"
+        "Put down on its feet, its centre of mass is outside what it stands on, or something hangs lower."
+        "It falls over when nobody holds it."
+        "Never put it down unheld; move a mass, or use a wider foot.";
+    OverPayload "B-123" "More than it carries"
+        "What stands on a head, a gimbal, legs or an arm is heavier than it may be."
+        "Counterbalance and locks don’t hold it: it falls. Its maker’s figure wins."
+        "Take parts off, or use a stronger one.";
+    OffCentre "B-124" "Out of balance on its plate"
+        "The centre of mass isn’t over the middle of what carries it."
+        "It tips as soon as the tilt is loose; a gimbal’s motors overheat."
+        "Slide the plate, as far as it goes.";
+    CableShort "B-131" "The cable doesn’t reach"
+        "The way along the rig, with a bend at each end, is longer than the cable."
+        "It pulls on the sockets, or can’t be plugged in."
+        "Use the next longer cable, or an elbow.";
+    CableLong "B-132" "Much too long a cable"
+        "The cable is more than twice as long as it need be."
+        "The loop catches on everything."
+        "Use a shorter or a coiled one, or tie it up.";
+    RodsShort "B-133" "The rods are too short"
+        "What sits on the rods reaches past their end."
+        "It can’t be clamped there."
+        "Use longer rods, known before the first screw.";
+    LensSmall "B-141" "The image doesn’t cover the sensor"
+        "The lens’s image circle, with what is between it and the body, is smaller than the sensor’s diagonal."
+        "The corners go dark. A test wins."
+        "Use another lens, or a smaller part of the sensor.";
+    MotorMisses "B-142" "The motor doesn’t reach the ring"
+        "A motor’s gear isn’t in line with the ring that it is near."
+        "Nobody pulls focus."
+        "Slide its clamp until the gears mesh.";
+    ClippedOnMoving "B-143" "A matte box on a front that moves"
+        "A matte box clips on a lens whose front moves or turns when it focuses."
+        "It turns with the focus, and the lens’s motor pulls it along."
+        "Use a matte box on rods.";
+    Vignettes "B-144" "The matte box is seen"
+        "The matte box’s opening is narrower than the angle of view there."
+        "Its edges are in the picture. A guide: a test wins."
+        "Bring it nearer to the lens, or use a wider one.";
     RecordElsewhere "H-101" "Not where the house records"
         "The picture of record isn’t made where the house rule says."
         "Media, copying and the sound plan follow the rule."

@@ -9,12 +9,13 @@ pub(crate) mod words;
 
 pub use codes::{Area, Code, CodePage, PAGES};
 pub use fix::last_resorts;
-pub use judge::{findings, meeting};
+pub use judge::{findings, left_open, meeting};
 
 use crate::document::{Command, Handle};
 use crate::path::{Floor, Resolved};
 use crate::power::Powered;
 use crate::record::Recording;
+use crate::rig::Rigged;
 use crate::sound::Heard;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -205,6 +206,8 @@ pub struct Facts<'f, 'a> {
     pub heard: &'f Heard<'a>,
     /// What feeds what, and for how long.
     pub power: &'f Powered,
+    /// What is mounted on what, and what follows from that.
+    pub rig: &'f Rigged<'a>,
     /// Whose fixes are proposed.
     pub proposals: Proposals<'f>,
 }

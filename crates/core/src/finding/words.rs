@@ -22,7 +22,7 @@ impl Facts<'_, '_> {
     }
 
     /// Both ends of a connection: its output and its input, spoken.
-    pub(super) fn ends(&self, connection: ConnectionIx) -> (String, String) {
+    pub fn ends(&self, connection: ConnectionIx) -> (String, String) {
         let link = self.floor.link(connection);
         (self.port(link.from), self.port(link.to))
     }

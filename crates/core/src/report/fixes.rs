@@ -2,15 +2,12 @@
 //! stop is offered, least change first.
 
 use super::outlook as by_device;
-use super::{RecordingReport, Report, heard_by, report};
+use super::{RecordingReport, Report, report, with_facts};
 use crate::catalogue::Catalogue;
 use crate::document::Production;
-use crate::finding::{Effort, Facts, Finding, Fix, Proposals, Severity, findings, last_resorts};
+use crate::finding::{Effort, Finding, Fix, Proposals, Severity, findings, last_resorts};
 use crate::format::PictureFormat;
 use crate::interrupt::Interrupt;
-use crate::path::{Floor, resolve};
-use crate::power::Powered;
-use crate::record::recordings;
 use rustc_hash::FxHashMap;
 use std::collections::HashSet;
 
@@ -115,20 +112,7 @@ impl<'b> Bench<'b> {
 
     /// Findings with what may mend them, untried.
     fn proposals(&self, production: &Production, of: Proposals) -> Option<Vec<Finding>> {
-        let catalogue = self.catalogue.with(&production.custom);
-        let floor = Floor::new(production, production.build(self.build)?, &catalogue);
-        let resolved = resolve(&floor);
-        let recordings = recordings(&floor, &resolved);
-        let heard = heard_by(&floor, &resolved, &recordings);
-        let power = Powered::of(&floor, &resolved, &recordings);
-        Some(findings(&Facts {
-            heard: &heard,
-            power: &power,
-            floor: &floor,
-            resolved: &resolved,
-            recordings: &recordings,
-            proposals: of,
-        }))
+        with_facts(production, self.build, self.catalogue, of, findings)
     }
 
     /// Those proposals that mend a finding and bring no stop; where none does, another way.
@@ -137,27 +121,11 @@ impl<'b> Bench<'b> {
         if !found.is_empty() || finding.severity == Severity::Note || self.stop.is_raised() {
             return found;
         }
-        let ways = self.other_ways(finding).unwrap_or_default();
-        self.good(finding, ways)
-    }
-
-    fn other_ways(&self, finding: &Finding) -> Option<Vec<Fix>> {
-        let catalogue = self.catalogue.with(&self.production.custom);
-        let build = self.production.build(self.build)?;
-        let floor = Floor::new(self.production, build, &catalogue);
-        let resolved = resolve(&floor);
-        let recordings = recordings(&floor, &resolved);
-        let heard = heard_by(&floor, &resolved, &recordings);
-        let power = Powered::of(&floor, &resolved, &recordings);
-        let facts = Facts {
-            heard: &heard,
-            power: &power,
-            floor: &floor,
-            resolved: &resolved,
-            recordings: &recordings,
-            proposals: Proposals::All,
-        };
-        Some(last_resorts(&facts, finding))
+        let (production, build) = (self.production, self.build);
+        let ways = with_facts(production, build, self.catalogue, Proposals::All, |facts| {
+            last_resorts(facts, finding)
+        });
+        self.good(finding, ways.unwrap_or_default())
     }
 
     fn good(&self, finding: &Finding, proposed: Vec<Fix>) -> Vec<Fix> {

@@ -346,7 +346,7 @@ impl Drawn<'_, '_> {
         for placement in 0..self.placed.len() {
             let device = self.facts.floor.devices[placement];
             // What has to do with power alone stands in the Power view.
-            if self.placed[placement] || device.is_some_and(Device::is_power_only) {
+            if self.placed[placement] || device.is_some_and(Device::is_off_the_map) {
                 continue;
             }
             let stop = self.stop(placement, None);

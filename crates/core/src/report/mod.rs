@@ -17,6 +17,7 @@ mod needs;
 mod outlook;
 mod power;
 mod recordings;
+mod rig;
 mod routes;
 mod safe;
 mod sound;
@@ -45,6 +46,10 @@ pub use power::{
     PowerReport, PowerSource,
 };
 pub use recordings::{LimitReport, RecordingReport};
+pub use rig::{
+    BuildChange, CheckItem, Outlines, RigReport, RigsReport, StepReport, build_change, line_check,
+    rigs_report,
+};
 pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};
 pub use safe::{SafeFixes, safe_fixes};
 pub use sound::{
@@ -64,6 +69,7 @@ use crate::finding::{Facts, Finding, Proposals, findings};
 use crate::path::{Floor, Resolved, resolve};
 use crate::power::Powered;
 use crate::record::{Recording, recordings};
+use crate::rig::Rigged;
 use crate::sound::{Heard, heard};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -119,45 +125,63 @@ pub(crate) fn heard_by<'a>(
     heard(floor, resolved, recorders)
 }
 
-/// The report of one build; `None` where the production has no such build. Pure, and total: any
-/// document gives an answer.
-pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Option<Report> {
+/// Asks something of all that follows from one build; `None` where the production has no such build.
+fn with_facts<T>(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    proposals: Proposals,
+    question: impl FnOnce(&Facts) -> T,
+) -> Option<T> {
     let catalogue = catalogue.with(&production.custom);
     let floor = Floor::new(production, production.build(build)?, &catalogue);
     let resolved = resolve(&floor);
     let recordings = recordings(&floor, &resolved);
     let heard = heard_by(&floor, &resolved, &recordings);
     let powered = Powered::of(&floor, &resolved, &recordings);
-    let facts = Facts {
+    let rigged = Rigged::of(&floor);
+    Some(question(&Facts {
         heard: &heard,
         power: &powered,
+        rig: &rigged,
         floor: &floor,
         resolved: &resolved,
         recordings: &recordings,
-        proposals: Proposals::None,
-    };
-    let findings = findings(&facts);
-    let recorded = recordings::list(&facts, &findings);
-    let mut arrivals = arrivals::list(&facts, &findings, &recorded);
-    let needs = needs::list(&facts, &findings, &arrivals);
+        proposals,
+    }))
+}
+
+/// The report of one build; `None` where the production has no such build. Pure, and total: any
+/// document gives an answer.
+pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Option<Report> {
+    with_facts(production, build, catalogue, Proposals::None, |facts| {
+        whole(facts, production, build)
+    })
+}
+
+fn whole(facts: &Facts, production: &Production, build: &str) -> Report {
+    let findings = findings(facts);
+    let recorded = recordings::list(facts, &findings);
+    let mut arrivals = arrivals::list(facts, &findings, &recorded);
+    let needs = needs::list(facts, &findings, &arrivals);
     arrivals::answer_needs(&mut arrivals, &needs);
-    Some(Report {
+    Report {
         build: build.into(),
         format: production.format.to_string(),
         timecode: production.timecode().to_string(),
         verdict: Verdict::of(&findings, !arrivals.is_empty() || !recorded.is_empty()),
         stages: StageMarks::of(&findings),
-        devices: summary::devices(&facts, &findings),
-        lines: lines::lines(&facts),
-        ports: connections::ports(&facts),
-        connections: connections::list(&facts, &findings),
+        devices: summary::devices(facts, &findings),
+        lines: lines::lines(facts),
+        ports: connections::ports(facts),
+        connections: connections::list(facts, &findings),
         needs,
-        offered: needs::offered(&facts),
+        offered: needs::offered(facts),
         arrivals,
         recordings: recorded,
-        sound: sound::sound(&facts, &findings),
-        time: sync::time(&facts, &findings),
-        power: power::power(&facts, &findings),
+        sound: sound::sound(facts, &findings),
+        time: sync::time(facts, &findings),
+        power: power::power(facts, &findings),
         findings,
-    })
+    }
 }

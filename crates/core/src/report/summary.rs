@@ -75,6 +75,8 @@ pub struct StageMarks {
     pub time: Option<Severity>,
     /// What feeds what, and until when: the Power view.
     pub power: Option<Severity>,
+    /// What mounts on what: the Build view.
+    pub build: Option<Severity>,
     /// The Record view.
     pub record: Option<Severity>,
     /// Cards for the day: the Media view.
@@ -98,6 +100,7 @@ impl StageMarks {
             sound: worst(Stage::Sound),
             time: worst(Stage::Time),
             power: worst(Stage::Power),
+            build: worst(Stage::Build),
             record: worst(Stage::Record),
             media: worst(Stage::Media),
         }
@@ -112,6 +115,7 @@ enum Stage {
     Sound,
     Time,
     Power,
+    Build,
     Record,
     Media,
 }
@@ -127,6 +131,7 @@ impl Stage {
             Area::Sound => Self::Sound,
             Area::Time => Self::Time,
             Area::Power => Self::Power,
+            Area::Build => Self::Build,
             Area::Picture => Self::Path,
         }
     }

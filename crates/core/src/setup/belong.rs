@@ -91,6 +91,7 @@ fn of(device: &Device) -> Place {
         | K::RecorderMonitor
         | K::TimecodeBox
         | K::PortBox
+        | K::Part
         | K::Drive => Place::Rig,
         K::Transmitter if sends_sound(device) => Place::Sound,
         K::Receiver if takes_sound(device) => Place::Rig,
@@ -257,6 +258,7 @@ fn role(device: &Device, bench: &Bench) -> &'static str {
         K::PowerBox => supply::role(device),
         K::Charger => "charger",
         K::Accessory => "accessory",
+        K::Part => "part",
     }
 }
 

@@ -231,6 +231,7 @@ fn every_device_can_stand_alone_on_a_floor() {
             | DeviceKind::PowerBox
             | DeviceKind::Charger
             | DeviceKind::Accessory
+            | DeviceKind::Part
             | DeviceKind::PortBox => &[],
             _ => &["V-126"],
         };

@@ -199,8 +199,8 @@ fn a_preview_says_what_an_edit_would_change() {
     assert_eq!(
         (ahead.before.text.as_str(), ahead.after.text.as_str(), gone),
         (
-            "8 stops, 7 cautions, 4 notes",
-            "7 stops, 7 cautions, 5 notes",
+            "10 stops, 12 cautions, 7 notes",
+            "9 stops, 12 cautions, 8 notes",
             vec!["V-201@b-record"]
         )
     );

@@ -7,8 +7,8 @@ use std::collections::BTreeMap;
 use west_rail_core::catalogue::{Codec, Custom, LevelKind, RateModel, SoundSource};
 use west_rail_core::demo;
 use west_rail_core::document::{
-    Build, ClockSetting, ClockWay, Command, Connection, InputSetting, KitChange, KitLine, Need,
-    OutputSetting, Placement, PortRef, Position, PowerSetting, Production, Purpose,
+    Build, ClockSetting, ClockWay, Command, Connection, InputSetting, Joint, KitChange, KitLine,
+    Need, OutputSetting, Placement, PortRef, Position, PowerSetting, Production, Purpose,
     RecordingSetting, Rolls, ScheduleEntry, Settings, SlotUse, SoundSetting, TrackSetting,
     TrackSource, Unit, meet, touches,
 };
@@ -264,6 +264,34 @@ fn rate() -> impl Strategy<Value = &'static str> {
 }
 
 /// A part of the day, and the rolls of it.
+/// Joints as a stored document may hold them: some that can't stand.
+fn joints() -> impl Strategy<Value = Vec<Joint>> {
+    const SITS: [&str; 7] = [
+        "base", "mount", "foot", "held", "contacts", "rods", "nothing",
+    ];
+    const CARRIES: [&str; 8] = [
+        "top", "mount", "rods", "batt", "shoe", "top38", "front", "nothing",
+    ];
+    let end = |ids: &'static [&'static str]| {
+        (0..8_usize, prop::sample::select(ids))
+            .prop_map(|(at, id)| PortRef::new(&format!("d{at}"), id))
+    };
+    let joint = (end(&SITS), end(&CARRIES), -400..400_i32, -180..180_i32);
+    let joint = joint.prop_map(|(part, onto, slide, turn)| Joint {
+        part,
+        onto,
+        slide,
+        turn,
+        tilt: 0,
+    });
+    prop::collection::vec(joint, 0..6).prop_map(|mut joints| {
+        joints.retain(|joint| joint.part.device != joint.onto.device);
+        let mut seen = std::collections::HashSet::new();
+        joints.retain(|joint| seen.insert(joint.part.to_string()));
+        joints
+    })
+}
+
 fn schedule() -> impl Strategy<Value = Vec<ScheduleEntry>> {
     let rolls = prop_oneof![
         Just(Rolls::Continuous),
@@ -341,6 +369,7 @@ prop_compose! {
         needs in prop::collection::vec((0usize..14, prop::option::of(format_of_need()), 0u64..20_000), 0..4),
         master in prop::option::of(0usize..14),
         (schedule, custom, adapters, hired) in (schedule(), custom(), prop::collection::vec(ids(adapters), 0..2), 0u32..3),
+        joints in joints(),
     ) -> Production {
         let placements: Vec<Placement> = placements.into_iter().enumerate().map(|(number, (device, settings, other))| Placement {
             id: format!("d{}", if other == 13 { 0 } else { number }), name: format!("D{number}"), device, unit: "u".into(), settings,
@@ -366,7 +395,7 @@ prop_compose! {
         let kit = catalogue().devices.iter().map(|device| &device.id).chain(catalogue().media.iter().map(|medium| &medium.id));
         let mut kit: Vec<KitLine> = kit.map(|item| KitLine { item: item.clone(), length: None, quantity: 2, hired }).collect();
         kit.extend(catalogue().cables.iter().map(|cable| KitLine { item: cable.id.clone(), length: Some(Length(5_000)), quantity: 3, hired: 0 }));
-        let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")), room_noise: None, schedule };
+        let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")), room_noise: None, schedule, joints };
         Production { format: format.parse().unwrap(), kit, custom, builds: vec![build], ..Production::named("Generated") }
     }
 }

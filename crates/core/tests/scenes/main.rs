@@ -19,6 +19,7 @@ mod questions;
 mod rates;
 mod recorder_settings;
 mod recording;
+mod rig;
 mod rotation;
 mod setup;
 mod sound;

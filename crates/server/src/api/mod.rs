@@ -10,6 +10,7 @@ mod power;
 mod productions;
 mod questions;
 mod recordings;
+mod rig;
 mod setup;
 mod sound;
 mod sums;
@@ -101,6 +102,9 @@ pub fn routes() -> Router<App> {
         .route("/tone.wav", get(sound::tone_wav))
         .route("/productions/{id}/sync", get(time::sync_floor))
         .route("/productions/{id}/power-unit", get(power::power_a_unit))
+        .route("/productions/{id}/rigs", get(rig::rigs))
+        .route("/productions/{id}/rig-change", get(rig::rig_change))
+        .route("/productions/{id}/line-check", get(rig::check_line))
         .route("/timecode.wav", get(time::make_ltc))
         .route("/timecode/compare", post(time::compare_ltc))
         .route("/timecode/live", post(time::hear_live))
@@ -154,6 +158,9 @@ async fn described() -> Response {
         sound::read_wav,
         time::sync_floor,
         power::power_a_unit,
+        rig::rigs,
+        rig::rig_change,
+        rig::check_line,
         time::make_ltc,
         time::read_ltc,
         time::compare_ltc,

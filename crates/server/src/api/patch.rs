@@ -200,6 +200,7 @@ impl Steps {
             timecode_master,
             room_noise,
             schedule,
+            joints,
         } = new;
         let at = |field: &str| format!("{path}/{field}");
         self.value(&at("id"), &old.id, id);
@@ -216,6 +217,8 @@ impl Steps {
         self.if_any(&at("room_noise"), old_room, room_noise, none);
         let empty = schedule.is_empty();
         self.if_any(&at("schedule"), &old.schedule, schedule, empty);
+        let empty = joints.is_empty();
+        self.if_any(&at("joints"), &old.joints, joints, empty);
     }
 
     fn report(&mut self, old: &Report, new: &Report) {

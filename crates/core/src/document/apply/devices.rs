@@ -128,6 +128,9 @@ impl Build {
         kept.connections = take_where(&mut self.connections, |connection| {
             connection.from.device == handle || connection.to.device == handle
         });
+        kept.joints = take_where(&mut self.joints, |joint| {
+            joint.part.device == handle || joint.onto.device == handle
+        });
         if self.timecode_master.as_deref() == Some(handle) {
             kept.timecode_master = self.timecode_master.take();
         }

@@ -43,6 +43,10 @@ impl Production {
             } => self
                 .build_mut(&build)?
                 .set_schedule(&entry, &change, strictness),
+            C::PutJoint { build, joint, at } => self
+                .build_mut(&build)?
+                .put_joint(catalogue, joint, at, strictness),
+            C::RemoveJoint { build, part } => self.build_mut(&build)?.remove_joint(&part),
             C::RemoveScheduleEntry { build, entry } => {
                 self.build_mut(&build)?.remove_schedule(&entry)
             }

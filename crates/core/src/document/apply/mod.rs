@@ -7,6 +7,7 @@ mod custom;
 mod day;
 mod devices;
 mod dispatch;
+mod joints;
 mod kit;
 mod needs;
 mod picture;
@@ -219,6 +220,8 @@ impl Command {
             | Self::SetTimecodeMaster { build, .. }
             | Self::SetClock { build, .. }
             | Self::SetPower { build, .. }
+            | Self::PutJoint { build, .. }
+            | Self::RemoveJoint { build, .. }
             | Self::SetRecording { build, .. }
             | Self::SetSound { build, .. }
             | Self::SetPosition { build, .. }

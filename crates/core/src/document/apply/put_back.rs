@@ -31,6 +31,11 @@ impl Build {
                 build,
                 need: need.id.clone(),
             }
+        } else if let Some((_, joint)) = kept.joints.first() {
+            Command::RemoveJoint {
+                build,
+                part: joint.part.clone(),
+            }
         } else if let Some((_, unit)) = kept.units.first() {
             Command::RemoveUnit {
                 build,
@@ -63,10 +68,16 @@ impl Build {
                 return Err(Refusal::Taken(need.id.clone()));
             }
         }
+        for (_, joint) in &kept.joints {
+            if self.joints.iter().any(|other| other.part == joint.part) {
+                return Err(Refusal::Taken(joint.part.to_string()));
+            }
+        }
         insert_all(&mut self.units, kept.units);
         insert_all(&mut self.placements, kept.placements);
         insert_all(&mut self.connections, kept.connections);
         insert_all(&mut self.needs, kept.needs);
+        insert_all(&mut self.joints, kept.joints);
         if kept.timecode_master.is_some() {
             self.timecode_master = kept.timecode_master;
         }

@@ -31,6 +31,29 @@ pub fn hire_cards(facts: &Facts, short: &[Pool]) -> Fix {
     Fix::new("Hire the cards that are short", commands.collect())
 }
 
+/// Joints of what is exchanged, made again where the new one has such a fastening.
+fn joints_again(facts: &Facts, changes: &[Exchange], handles: &[String]) -> Vec<Command> {
+    let floor = facts.floor;
+    let stands = |at: &PortRef| {
+        let change = handles.iter().position(|handle| *handle == at.device);
+        change.is_none_or(|change| {
+            let body = changes[change].device.body.as_ref();
+            body.is_some_and(|body| body.fastening(&at.port).is_some())
+        })
+    };
+    let joints = floor.build.joints.iter().filter(|joint| {
+        let touched = |at: &PortRef| handles.contains(&at.device);
+        (touched(&joint.part) || touched(&joint.onto)) && stands(&joint.part) && stands(&joint.onto)
+    });
+    joints
+        .map(|joint| Command::PutJoint {
+            build: build(facts),
+            joint: joint.clone(),
+            at: None,
+        })
+        .collect()
+}
+
 /// A device that is to stand in the place of another.
 pub struct Exchange<'d> {
     pub placement: usize,
@@ -89,6 +112,7 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
         cable: Some(cable.cable),
         length: Some(cable.length),
     }));
+    commands.extend(joints_again(facts, changes, &handles));
     let before: Vec<&str> = changes
         .iter()
         .map(|change| facts.device(change.placement))

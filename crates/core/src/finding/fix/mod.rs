@@ -15,6 +15,7 @@ mod power;
 mod recording;
 mod reference;
 mod reset;
+mod rig;
 mod sound;
 mod source;
 mod time;
@@ -43,6 +44,10 @@ pub use recording::{
 };
 pub use reference::lock_to_one;
 pub use reset::{reset, reset_output};
+pub use rig::{
+    apart, cable_that_reaches, centred, hang_level, longer_rods, mesh, nearer_to_lens, pinned,
+    supported, take_off, uncovered,
+};
 pub use sound::{
     auto_gain_off, clear_track, gains, headphone_socket, isolate, less_gain, lighter_load, limiter,
     listen, match_level, nearer, on_free_track, other_input_for, other_microphone, part_track,

@@ -13,12 +13,14 @@ mod output;
 mod power;
 mod recording;
 mod reference;
+mod rig;
 mod settings;
 mod sound;
 mod time;
 mod wiring;
 
 pub use care::meeting;
+pub use rig::left_open;
 
 use super::codes::Code;
 use super::{Facts, Finding, Fix, Place, Severity};
@@ -52,6 +54,7 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
     found.extend(unknown_codecs(facts));
     super::needs::judge(facts, &mut found);
     power::judge(facts, &mut found);
+    rig::judge(facts, &mut found);
     time::judge(facts, &mut found);
     clocks::judge(facts, &mut found);
     reference::judge(facts, &mut found);

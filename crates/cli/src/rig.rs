@@ -1,0 +1,245 @@
+//! What mounts on what in a build, and from one build to another.
+
+use crate::{Failure, Outcome, files};
+use clap::{Args, Subcommand};
+use serde::Serialize;
+use std::path::PathBuf;
+use std::process::ExitCode;
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::report::{BuildChange, RigReport, StepReport, build_change, rigs_report};
+
+#[derive(Args)]
+#[command(args_conflicts_with_subcommands = true)]
+pub struct RigArguments {
+    #[command(subcommand)]
+    task: Option<RigTask>,
+    /// The production’s file
+    #[arg(required = true)]
+    file: Option<PathBuf>,
+    /// The build, by name or id; the first where not said
+    #[arg(long)]
+    build: Option<String>,
+    /// The unit, by its id; the first rig where not said
+    #[arg(long)]
+    unit: Option<String>,
+}
+
+#[derive(Subcommand)]
+enum RigTask {
+    /// What comes off and goes on to make one build of another
+    Change(ChangeArguments),
+}
+
+#[derive(Args)]
+struct ChangeArguments {
+    /// The production’s file
+    file: PathBuf,
+    /// The build that stands, by name or id
+    #[arg(long)]
+    from: String,
+    /// The build that is wanted
+    #[arg(long)]
+    to: String,
+}
+
+#[derive(Serialize)]
+struct Centre {
+    x: f64,
+    y: f64,
+    z: f64,
+}
+
+#[derive(Serialize)]
+struct RigAnswer<'a> {
+    mass_g: f64,
+    centre_mm: Centre,
+    parts: Vec<Part<'a>>,
+    holds: Vec<Hold<'a>>,
+    stands: Option<bool>,
+    tips_at_degrees: Option<f64>,
+    joints: Vec<JointLine<'a>>,
+    cables: Vec<CableLine<'a>>,
+    steps: &'a [StepReport],
+    tools: &'a [String],
+    waiting: &'a [String],
+}
+
+#[derive(Serialize)]
+struct Part<'a> {
+    id: &'a str,
+    name: &'a str,
+    item: &'a str,
+    grams: Option<u32>,
+    onto: Option<&'a str>,
+}
+
+#[derive(Serialize)]
+struct Hold<'a> {
+    by: &'a str,
+    kind: &'a str,
+    tilt_degrees: Option<f64>,
+    lean_degrees: Option<f64>,
+    force_n: Option<f64>,
+    ahead_mm: f64,
+}
+
+#[derive(Serialize)]
+struct JointLine<'a> {
+    at: &'a str,
+    moment_nm: f64,
+    guide_nm: f64,
+    turns: bool,
+}
+
+#[derive(Serialize)]
+struct CableLine<'a> {
+    cable: &'a str,
+    needs_mm: f64,
+    has_mm: f64,
+}
+
+fn answer(rig: &RigReport) -> RigAnswer<'_> {
+    let parts = rig.parts.iter().map(|part| Part {
+        id: &part.id,
+        name: &part.name,
+        item: &part.item,
+        grams: part.grams,
+        onto: part.onto.as_deref(),
+    });
+    let holds = rig.holds.iter().map(|hold| Hold {
+        by: &hold.by,
+        kind: hold.kind,
+        tilt_degrees: hold.tilt_degrees,
+        lean_degrees: hold.lean_degrees,
+        force_n: hold.force_n,
+        ahead_mm: hold.ahead_mm,
+    });
+    let joints = rig.joints.iter().map(|joint| JointLine {
+        at: &joint.at,
+        moment_nm: joint.moment_nm,
+        guide_nm: joint.guide_nm,
+        turns: joint.turns,
+    });
+    let cables = rig.cables.iter().map(|cable| CableLine {
+        cable: &cable.cable,
+        needs_mm: cable.needs_mm,
+        has_mm: cable.has_mm,
+    });
+    RigAnswer {
+        mass_g: rig.mass_g,
+        centre_mm: Centre {
+            x: rig.centre_mm.x,
+            y: rig.centre_mm.y,
+            z: rig.centre_mm.z,
+        },
+        parts: parts.collect(),
+        holds: holds.collect(),
+        stands: rig.stands,
+        tips_at_degrees: rig.tips_at_degrees,
+        joints: joints.collect(),
+        cables: cables.collect(),
+        steps: &rig.steps,
+        tools: &rig.tools,
+        waiting: &rig.waiting,
+    }
+}
+
+pub fn rig(arguments: &RigArguments, json: bool) -> Outcome {
+    if let Some(RigTask::Change(change)) = &arguments.task {
+        return tell_change(change, json);
+    }
+    let Some(file) = &arguments.file else {
+        return Err(Failure("a production’s file is wanted".into()));
+    };
+    let production = files::read(file)?.production;
+    let build = files::build_of(&production, arguments.build.as_deref(), file)?;
+    let report = rigs_report(&production, &build.id, Catalogue::shipped(), None)?;
+    let report = report.ok_or_else(|| Failure(format!("there is no build “{}”", build.id)))?;
+    let wanted = arguments.unit.as_deref();
+    if let Some(unit) = wanted.filter(|unit| !build.units.iter().any(|known| known.id == **unit)) {
+        let known: Vec<&str> = build.units.iter().map(|unit| unit.id.as_str()).collect();
+        let known = known.join(", ");
+        return Err(Failure(format!(
+            "there is no unit “{unit}” in this build: it has {known}"
+        )));
+    }
+    let mut rigs = report.rigs.iter();
+    let found = rigs.find(|rig| wanted.is_none_or(|unit| rig.unit == unit));
+    let Some(rig) = found else {
+        return Err(Failure("nothing is mounted there yet".into()));
+    };
+    if json {
+        say!("{}", serde_json::to_string(&answer(rig))?);
+    } else {
+        tell(rig);
+    }
+    Ok(ExitCode::SUCCESS)
+}
+
+fn tell(rig: &RigReport) {
+    say!(
+        "{}: {:.1} kg, centre {} mm right, {} up, {} forward of the mount",
+        rig.name,
+        rig.mass_g / 1_000.0,
+        rig.centre_mm.x,
+        rig.centre_mm.y,
+        rig.centre_mm.z
+    );
+    for part in &rig.parts {
+        let by = part
+            .by
+            .as_ref()
+            .map_or_else(String::new, |by| format!(", {by}"));
+        say!("{}{}{by}", "  ".repeat(part.depth + 1), part.name);
+    }
+    for hold in &rig.holds {
+        say!("{}: {}", hold.name, hold.says);
+    }
+    for sentence in rig.rods.iter().chain(&rig.optics).chain(&rig.open) {
+        say!("{sentence}");
+    }
+    steps(&rig.steps);
+    say!("{}, with {}", rig.takes, with(&rig.tools));
+    if !rig.waiting.is_empty() {
+        say!("These wait for each other: {}", rig.waiting.join(", "));
+    }
+}
+
+fn with(tools: &[String]) -> String {
+    if tools.is_empty() {
+        "no tool".into()
+    } else {
+        tools.join(", ")
+    }
+}
+
+fn steps(steps: &[StepReport]) {
+    for step in steps {
+        let care = step
+            .care
+            .as_ref()
+            .map_or_else(String::new, |care| format!("; {care}"));
+        say!(
+            "{:>3}. {}: {}, {}{care}",
+            step.number,
+            step.act,
+            step.place,
+            step.tool
+        );
+    }
+}
+
+fn tell_change(arguments: &ChangeArguments, json: bool) -> Outcome {
+    let production = files::read(&arguments.file)?.production;
+    let from = files::build_of(&production, Some(&arguments.from), &arguments.file)?;
+    let to = files::build_of(&production, Some(&arguments.to), &arguments.file)?;
+    let change = build_change(&production, (&from.id, &to.id), Catalogue::shipped());
+    let change: BuildChange = change.unwrap_or_default();
+    if json {
+        say!("{}", serde_json::to_string(&change)?);
+    } else {
+        steps(&change.steps);
+        say!("{}", change.takes);
+    }
+    Ok(ExitCode::SUCCESS)
+}

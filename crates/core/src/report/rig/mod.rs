@@ -1,0 +1,643 @@
+//! A build’s rigs as they are shown and built: drawn, weighed, held, in steps.
+
+mod change;
+mod draw;
+mod line_check;
+mod steps;
+
+pub use change::{BuildChange, build_change};
+pub use draw::Outlines;
+pub use line_check::{CheckItem, line_check};
+pub use steps::StepReport;
+
+use super::with_facts;
+use crate::carriage::wire::Wire;
+use crate::catalogue::{Catalogue, DeviceKind, GripKind, Side, SignalKind, Tool};
+use crate::document::{Command, Handle, Joint, Production};
+use crate::finding::{Area, Facts, Finding, Proposals, Severity, findings, left_open};
+use crate::quantity::{Point, Span};
+use crate::rig::{Held, MediaFirst, Rig, body_of, half_angle, mass_of, plan, solids, space_of};
+use draw::{on_paper, outlines};
+use serde::Serialize;
+use std::collections::BTreeSet;
+use utoipa::ToSchema;
+
+/// A place, in millimetres.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Serialize, ToSchema)]
+pub struct PlaceReport {
+    /// To the camera’s right.
+    pub x: f64,
+    /// Up.
+    pub y: f64,
+    /// Forward along the lens axis, from the flange.
+    pub z: f64,
+}
+
+/// A part of a rig.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct PartReport {
+    /// Its handle.
+    pub id: Handle,
+    /// Its name.
+    pub name: String,
+    /// What it is: *Holme H1 top handle, two screws*.
+    pub item: String,
+    /// What it weighs, in grams; none where nothing says.
+    pub grams: Option<u32>,
+    /// How deep it sits in the tree of joints.
+    pub depth: usize,
+    /// What it sits on, where it does.
+    pub onto: Option<Handle>,
+    /// How: *3/8"-16 screw on top38*.
+    pub by: Option<String>,
+    /// Its boxes, as they are drawn.
+    pub boxes: Vec<Outlines>,
+    /// The joint that it can be slid along, where there is one.
+    pub slide: Option<SlideReport>,
+    /// Whether what it sits on lets it be turned, and tilted.
+    pub turns: bool,
+    /// Whether it is tilted there.
+    pub tilts: bool,
+    /// Its joint as it is set.
+    pub joint: Option<Joint>,
+    /// The worst that is found at it.
+    pub worst: Option<Severity>,
+}
+
+/// How far a part slides.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct SlideReport {
+    /// From where, in millimetres.
+    pub from: f64,
+    /// To where.
+    pub to: f64,
+    /// Where it is.
+    pub at: f64,
+    /// The way on each drawing, right and down, of a millimetre.
+    pub ways: [(f64, f64); 3],
+}
+
+/// A space that must stay free, as it is drawn.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct SpaceReport {
+    /// What covers it, in words.
+    pub text: String,
+    /// Its outlines.
+    pub outlines: Outlines,
+}
+
+/// A way to hold a rig.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct HoldReport {
+    /// The part.
+    pub by: Handle,
+    /// Its name.
+    pub name: String,
+    /// *handle*, *shoulder*.
+    pub kind: &'static str,
+    /// Where, on each drawing.
+    pub at: [(f64, f64); 3],
+    /// Nose down where it is above nothing, in degrees.
+    pub tilt_degrees: Option<f64>,
+    /// To the right where it is above nothing, in degrees.
+    pub lean_degrees: Option<f64>,
+    /// At the grips that keep it level, in newtons.
+    pub force_n: Option<f64>,
+    /// How far the centre is ahead of it, in millimetres.
+    pub ahead_mm: f64,
+    /// In words.
+    pub says: String,
+}
+
+/// A joint and what it bears.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct RigJoint {
+    /// *A handle on A top plate*.
+    pub at: String,
+    /// The part that sits.
+    pub part: Handle,
+    /// The kind: *rosette M6*.
+    pub kind: String,
+    /// The moment on it, in N·m.
+    pub moment_nm: f64,
+    /// What it bears, as a guide or as its maker says.
+    pub guide_nm: f64,
+    /// Whether it can turn.
+    pub turns: bool,
+    /// Whether something else holds it too.
+    pub supported: bool,
+}
+
+/// A cable on a rig.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct RigCable {
+    /// *SDI 1 of A camera > SDI in of A monitor*.
+    pub cable: String,
+    /// Its handle.
+    pub connection: Handle,
+    /// What it needs, in millimetres.
+    pub needs_mm: f64,
+    /// What it has.
+    pub has_mm: f64,
+    /// Its way on each drawing: the socket, a point before it, a point before the other, that socket.
+    pub way: Vec<[(f64, f64); 3]>,
+    /// What runs in it.
+    pub signal: SignalKind,
+}
+
+/// What is mounted together.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct RigReport {
+    /// What carries it.
+    pub id: Handle,
+    /// Its camera’s name, else that of what carries it.
+    pub name: String,
+    /// The unit that it travels with.
+    pub unit: Handle,
+    /// What it weighs, in grams, without legs and head.
+    pub mass_g: f64,
+    /// The centre of its mass.
+    pub centre_mm: PlaceReport,
+    /// The same on each drawing.
+    pub centre: [(f64, f64); 3],
+    /// What is in front of the mount, in grams.
+    pub front_g: f64,
+    /// Its parts, what carries before what is carried.
+    pub parts: Vec<PartReport>,
+    /// Ways to hold it.
+    pub holds: Vec<HoldReport>,
+    /// Whether it stands on its own feet; none where it has no three.
+    pub stands: Option<bool>,
+    /// At how many degrees it tips.
+    pub tips_at_degrees: Option<f64>,
+    /// Its feet, on each drawing.
+    pub feet: Vec<[(f64, f64); 3]>,
+    /// What carries it at the bottom, in words.
+    pub carried: Option<String>,
+    /// Its joints.
+    pub joints: Vec<RigJoint>,
+    /// Its cables.
+    pub cables: Vec<RigCable>,
+    /// Spaces that something covers.
+    pub covered: Vec<SpaceReport>,
+    /// What its rods must be, in words.
+    pub rods: Vec<String>,
+    /// What stands before its sensor, in words.
+    pub optics: Vec<String>,
+    /// The steps in which it is built.
+    pub steps: Vec<StepReport>,
+    /// How long they take, in words.
+    pub takes: String,
+    /// The tools, in the order in which they are taken up.
+    pub tools: Vec<String>,
+    /// Parts that wait for each other: it can’t be built as it is planned.
+    pub waiting: Vec<String>,
+    /// What isn’t known, in words.
+    pub open: Vec<String>,
+}
+
+/// All rigs of a build, with what is found at them.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct RigsReport {
+    /// The rigs.
+    pub rigs: Vec<RigReport>,
+    /// Devices and parts that are mounted on nothing.
+    pub loose: Vec<LoosePart>,
+    /// What is found of the rigs.
+    pub findings: Vec<Finding>,
+}
+
+/// A part that sits on nothing, with where it would.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct LoosePart {
+    /// Its handle.
+    pub id: Handle,
+    /// Its name.
+    pub name: String,
+    /// Fastenings that take it.
+    pub takes: Vec<Seat>,
+    /// Why none does, where none does.
+    pub why_not: Option<String>,
+}
+
+/// A place to mount a part.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Seat {
+    /// The fastening that sits: `a-handle.foot`.
+    pub part: String,
+    /// The fastening that carries: `a-cage.top`.
+    pub onto: String,
+    /// In words: *on top of A cage, 1/4"-20 screw*.
+    pub says: String,
+}
+
+fn tenth(figure: f64) -> f64 {
+    (figure * 10.0).round() / 10.0
+}
+
+fn hundredth(figure: f64) -> f64 {
+    (figure * 100.0).round() / 100.0
+}
+
+/// The rigs of a build, as they are or with a joint set otherwise. None where there is no such build.
+///
+/// # Errors
+/// Why that joint can’t be set so.
+pub fn rigs_report(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    joint: Option<Joint>,
+) -> Result<Option<RigsReport>, crate::document::Refusal> {
+    let edited;
+    let production = match joint {
+        Some(joint) => {
+            let command = Command::PutJoint {
+                build: build.into(),
+                joint,
+                at: None,
+            };
+            edited = production.edited(catalogue, &[command])?.production;
+            &edited
+        }
+        None => production,
+    };
+    Ok(with_facts(
+        production,
+        build,
+        catalogue,
+        Proposals::None,
+        |facts| {
+            let mut found = findings(facts);
+            found.retain(|finding| finding.area == Area::Build);
+            let rigs = facts.rig.rigs.iter();
+            RigsReport {
+                rigs: rigs.map(|one| rig_report(facts, one, &found)).collect(),
+                loose: loose(facts),
+                findings: found,
+            }
+        },
+    ))
+}
+
+fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
+    let (floor, rigged) = (facts.floor, facts.rig);
+    let mounted = &rigged.mounted;
+    let handle = |placement: usize| floor.build.placements[placement].id.clone();
+    let media = MediaFirst::First;
+    let plan = plan(floor, mounted, &rig.parts, media);
+    let steps = steps::steps(facts, &plan);
+    let mut tools: Vec<String> = Vec::new();
+    for task in &plan.order {
+        let tool = plan.tasks[*task].tool;
+        if tool != Tool::Hand && !tools.contains(&tool.to_string()) {
+            tools.push(tool.to_string());
+        }
+    }
+    let seconds: u64 = steps.iter().map(|step| u64::from(step.seconds)).sum();
+    let place = rig.mass.centre.map(tenth);
+    let inside = |placement: usize| rig.parts.contains(&placement);
+    RigReport {
+        id: handle(rig.root),
+        name: facts.device(rig.camera.unwrap_or(rig.root)).to_string(),
+        unit: floor.build.placements[rig.camera.unwrap_or(rig.root)]
+            .unit
+            .clone(),
+        mass_g: rig.mass.grams.round(),
+        centre_mm: PlaceReport {
+            x: place[0],
+            y: place[1],
+            z: place[2],
+        },
+        centre: on_paper(rig.mass.centre),
+        front_g: rig.front.grams.round(),
+        parts: parts(facts, rig, found),
+        holds: holds(facts, rig),
+        stands: rig.stands.map(|stands| stands.stands),
+        tips_at_degrees: rig.stands.map(|stands| tenth(stands.tips_at)),
+        feet: rig.feet.iter().map(|foot| on_paper(*foot)).collect(),
+        carried: rig.carrier.map(|carrier| {
+            format!(
+                "{:.1} of {:.1} kg on {}; centre {:.0} mm {} its middle.",
+                carrier.grams / 1_000.0,
+                carrier.payload / 1_000.0,
+                facts.device(carrier.part),
+                carrier.ahead.abs(),
+                if carrier.ahead < 0.0 {
+                    "behind"
+                } else {
+                    "ahead of"
+                }
+            )
+        }),
+        joints: rigged
+            .bears
+            .iter()
+            .map(|bears| (bears, &mounted.held[bears.held]))
+            .filter(|(_, held)| inside(held.part))
+            .map(|(bears, held)| RigJoint {
+                at: format!("{} on {}", facts.device(held.part), facts.device(held.onto)),
+                part: handle(held.part),
+                kind: held.kind.to_string(),
+                moment_nm: hundredth(bears.moment),
+                guide_nm: hundredth(bears.guide),
+                turns: bears.turns,
+                supported: bears.supported,
+            })
+            .collect(),
+        cables: cables(facts, &inside),
+        covered: covered(facts, rig),
+        rods: rigged
+            .rods
+            .iter()
+            .filter(|need| inside(need.rods))
+            .map(|need| {
+                format!(
+                    "{}: {:.0} mm wanted, {:.0} mm long.",
+                    facts.device(need.rods),
+                    need.needs,
+                    need.has
+                )
+            })
+            .collect(),
+        optics: optics(facts, &inside),
+        takes: Span(seconds.div_ceil(60) * 60).label(),
+        steps,
+        tools,
+        waiting: plan
+            .waiting
+            .iter()
+            .map(|part| facts.device(*part).to_string())
+            .collect(),
+        open: left_open(facts, rig),
+    }
+}
+
+/// Parts, what carries before what is carried.
+fn parts(facts: &Facts, rig: &Rig, found: &[Finding]) -> Vec<PartReport> {
+    let (floor, mounted) = (facts.floor, &facts.rig.mounted);
+    let mut told = Vec::new();
+    let mut next = vec![(rig.root, 0)];
+    while let Some((placement, depth)) = next.pop() {
+        let placed = &floor.build.placements[placement];
+        let held: Option<&Held> = mounted
+            .by
+            .get(&placement)
+            .map(|number| &mounted.held[*number]);
+        let worst = found
+            .iter()
+            .filter(|finding| finding.at.device.as_ref() == Some(&placed.id))
+            .map(|finding| finding.severity)
+            .max();
+        let device = floor.devices[placement];
+        told.push(PartReport {
+            id: placed.id.clone(),
+            name: placed.name.clone(),
+            item: device.map_or_else(String::new, |device| device.name.clone()),
+            grams: mass_of(floor, mounted, placement).map(|mass| mass.grams.round() as u32),
+            depth,
+            onto: held.map(|held| floor.build.placements[held.onto].id.clone()),
+            by: held.map(|held| format!("{} on {}", held.kind, held.carries.id)),
+            boxes: solids(floor, mounted, placement)
+                .iter()
+                .map(outlines)
+                .collect(),
+            slide: held.and_then(|held| slide(facts, held)),
+            turns: held.is_some_and(|held| held.carries.turns || held.sits.turns),
+            tilts: held.is_some_and(|held| held.carries.tilts || held.sits.tilts),
+            joint: held
+                .and_then(|held| held.number)
+                .map(|number| floor.build.joints[number].clone()),
+            worst,
+        });
+        let above = mounted.carried.get(&placement).into_iter().flatten().rev();
+        next.extend(above.map(|number| (mounted.held[*number].part, depth + 1)));
+    }
+    told
+}
+
+fn slide(facts: &Facts, held: &Held) -> Option<SlideReport> {
+    held.number?;
+    let [from, to] = held.carries.travel?;
+    let place = facts.rig.mounted.places[held.onto]?;
+    let along = place.turn.of(held.carries.way_along());
+    Some(SlideReport {
+        from,
+        to,
+        at: held.set.slide,
+        ways: [
+            (-along[2], -along[1]),
+            (-along[0], -along[1]),
+            (-along[2], -along[0]),
+        ],
+    })
+}
+
+fn holds(facts: &Facts, rig: &Rig) -> Vec<HoldReport> {
+    let told = rig.holds.iter().map(|hold| {
+        let name = facts.device(hold.part).to_string();
+        let says = match (hold.kind, hold.hangs, hold.force) {
+            (GripKind::Top, Some(hangs), _) => {
+                let tilt = if hangs.tilt < 0.0 { "up" } else { "down" };
+                let lean = if hangs.lean < 0.0 { "left" } else { "right" };
+                format!(
+                    "hangs {:.1}° nose {tilt}, leans {:.1}° {lean}",
+                    hangs.tilt.abs(),
+                    hangs.lean.abs()
+                )
+            }
+            (GripKind::Top, None, _) => "turns over: its centre is above the grip".into(),
+            (_, _, Some(force)) => format!(
+                "centre {:.0} mm {} the pad; {:.1} N at the grips hold it level",
+                hold.ahead.abs(),
+                if hold.ahead < 0.0 {
+                    "behind"
+                } else {
+                    "ahead of"
+                },
+                force.abs()
+            ),
+            _ => format!(
+                "centre {:.0} mm {} the pad; no grip in front holds it level",
+                hold.ahead.abs(),
+                if hold.ahead < 0.0 {
+                    "behind"
+                } else {
+                    "ahead of"
+                }
+            ),
+        };
+        HoldReport {
+            by: facts.floor.build.placements[hold.part].id.clone(),
+            name,
+            kind: match hold.kind {
+                GripKind::Top => "handle",
+                GripKind::Pad | GripKind::Side => "shoulder",
+            },
+            at: on_paper(hold.at),
+            tilt_degrees: hold.hangs.map(|hangs| tenth(hangs.tilt)),
+            lean_degrees: hold.hangs.map(|hangs| tenth(hangs.lean)),
+            force_n: hold.force.map(tenth),
+            ahead_mm: tenth(hold.ahead),
+            says,
+        }
+    });
+    told.collect()
+}
+
+fn cables(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<RigCable> {
+    let floor = facts.floor;
+    /// A plug sticks out so far before the cable bends.
+    const PLUG: f64 = 28.0;
+    let mine = facts.rig.cables.iter().filter(|reach| {
+        let link = floor.link(reach.connection);
+        inside(floor.ports[link.from].placement)
+    });
+    mine.map(|reach| {
+        let link = floor.link(reach.connection);
+        let (from, to) = facts.ends(reach.connection);
+        let [start, end] = reach.ends;
+        let [out, back] = reach.faces;
+        let points: [Point; 4] = [start, start + out * PLUG, end + back * PLUG, end];
+        let wire = floor.ports[link.from].port.wire;
+        let carries = wire.carries();
+        RigCable {
+            cable: format!("{from} > {to}"),
+            connection: floor.build.connections[reach.connection].id.clone(),
+            needs_mm: reach.needs.round(),
+            has_mm: reach.has.round(),
+            way: points.into_iter().map(on_paper).collect(),
+            signal: if wire == Wire::Power {
+                SignalKind::Power
+            } else if carries.picture {
+                SignalKind::Picture
+            } else if carries.sound > 0 {
+                SignalKind::Sound
+            } else if carries.data {
+                SignalKind::Data
+            } else {
+                SignalKind::Timecode
+            },
+        }
+    })
+    .collect()
+}
+
+fn covered(facts: &Facts, rig: &Rig) -> Vec<SpaceReport> {
+    let spaces = rig.covered.iter().filter_map(|covered| {
+        let space = space_of(facts.floor, &facts.rig.mounted, covered.part, covered.what)?;
+        Some(SpaceReport {
+            text: format!("{:.0} of {:.0} mm", covered.into, covered.of),
+            outlines: outlines(&space),
+        })
+    });
+    spaces.collect()
+}
+
+fn optics(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<String> {
+    let mut told = Vec::new();
+    for front in facts.rig.fronts.iter().filter(|front| inside(front.lens)) {
+        let lens = facts.device(front.lens);
+        if let Some(diagonal) = front.diagonal {
+            told.push(format!(
+                "{lens}: an image of {:.1} mm on a sensor of {diagonal:.1} mm.",
+                front.circle
+            ));
+        }
+        if let Some((matte, needed, has)) = front.matte {
+            told.push(format!(
+                "{}: half an opening of {has:.0} mm, {needed:.1} mm wanted at {:.1}°.",
+                facts.device(matte),
+                front.half_angle.unwrap_or_default()
+            ));
+        } else if let (Some(sensor), Some(body)) = (
+            body_of(facts.floor, front.camera).and_then(|body| body.sensor_mm),
+            body_of(facts.floor, front.lens).and_then(|body| body.lens.as_ref()),
+        ) {
+            told.push(format!(
+                "{lens}: half an angle of {:.1}°.",
+                half_angle(sensor[0], body.focal_mm[0])
+            ));
+        }
+    }
+    told
+}
+
+/// What sits on nothing and carries nothing, with where it could.
+fn loose(facts: &Facts) -> Vec<LoosePart> {
+    let (floor, mounted) = (facts.floor, &facts.rig.mounted);
+    let mut found = Vec::new();
+    for (placement, placed) in floor.build.placements.iter().enumerate() {
+        let Some(body) = body_of(floor, placement) else {
+            continue;
+        };
+        if mounted.places.get(placement).is_some_and(Option::is_some) {
+            continue;
+        }
+        let seats = seats(facts, placement);
+        let is_part =
+            floor.devices[placement].is_some_and(|device| device.kind == DeviceKind::Part);
+        if seats.is_empty() && !is_part {
+            continue;
+        }
+        let kinds: BTreeSet<String> = body
+            .fastenings
+            .iter()
+            .filter(|it| it.side == Side::Sits)
+            .map(|it| it.kind.to_string())
+            .collect();
+        let why_not = seats.is_empty().then(|| {
+            if kinds.is_empty() {
+                "it sits on nothing: it carries others".to_string()
+            } else {
+                let kinds: Vec<String> = kinds.into_iter().collect();
+                format!("nothing free there takes a {}", kinds.join(" or a "))
+            }
+        });
+        found.push(LoosePart {
+            id: placed.id.clone(),
+            name: placed.name.clone(),
+            takes: seats,
+            why_not,
+        });
+    }
+    found
+}
+
+/// Free fastenings of its own unit that take a part.
+fn seats(facts: &Facts, part: usize) -> Vec<Seat> {
+    let floor = facts.floor;
+    let placed = &floor.build.placements[part];
+    let Some(body) = body_of(floor, part) else {
+        return Vec::new();
+    };
+    let mut found = Vec::new();
+    for (other, carrier) in floor.build.placements.iter().enumerate() {
+        if other == part || carrier.unit != placed.unit {
+            continue;
+        }
+        let fastenings = body_of(floor, other).map_or(&[][..], |body| &body.fastenings);
+        for carries in fastenings {
+            let taken = floor
+                .build
+                .joints
+                .iter()
+                .any(|joint| joint.onto.device == carrier.id && joint.onto.port == carries.id);
+            if carries.side != Side::Carries || (taken && carries.travel.is_none()) {
+                continue;
+            }
+            let sits = body.fastenings.iter().find(|sits| {
+                sits.side == Side::Sits
+                    && carries.kind.joined(sits.kind).is_some()
+                    && carries.fits(sits)
+            });
+            let Some(sits) = sits else { continue };
+            found.push(Seat {
+                part: format!("{}.{}", placed.id, sits.id),
+                onto: format!("{}.{}", carrier.id, carries.id),
+                says: format!("{} of {}, {}", carries.id, carrier.name, carries.kind),
+            });
+        }
+    }
+    found
+}

@@ -1,0 +1,140 @@
+//! The steps of an assembly, in words.
+
+use crate::document::Handle;
+use crate::finding::Facts;
+use crate::rig::{Act, Held, Plan, Task, body_of};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A step of an assembly.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct StepReport {
+    /// Its number, from 1.
+    pub number: usize,
+    /// What it is known by while it is ticked off: the same as long as the part and its joint are.
+    pub id: String,
+    /// What is done: *A handle onto A top plate*.
+    #[serde(rename = "do")]
+    pub act: String,
+    /// The part.
+    pub part: Handle,
+    /// What it goes onto, where it does.
+    pub onto: Option<Handle>,
+    /// Where, and how it is set: *two 3/8" screws, 20 mm forward*.
+    pub place: String,
+    /// With what: *hex 4*, *by hand*.
+    pub tool: String,
+    /// For how long, as a guide, in seconds.
+    pub seconds: u32,
+    /// What to be careful about.
+    pub care: Option<String>,
+}
+
+/// The steps of a plan.
+pub(super) fn steps(facts: &Facts, plan: &Plan) -> Vec<StepReport> {
+    let order = plan.order.iter().enumerate();
+    order
+        .map(|(number, task)| step(facts, number + 1, &plan.tasks[*task]))
+        .collect()
+}
+
+fn step(facts: &Facts, number: usize, task: &Task) -> StepReport {
+    let handle = |placement: usize| facts.floor.build.placements[placement].id.clone();
+    let (id, act, part, onto, place, care) = match task.act {
+        Act::Join(held) => {
+            let held = &facts.rig.mounted.held[held];
+            let names = (facts.device(held.part), facts.device(held.onto));
+            let act = if held.places {
+                format!("{} onto {}", names.0, names.1)
+            } else {
+                format!("{} held by {} too", names.0, names.1)
+            };
+            (
+                format!("{}.{}", handle(held.part), held.sits.id),
+                act,
+                held.part,
+                Some(handle(held.onto)),
+                place(held),
+                care(facts, held, task.for_two),
+            )
+        }
+        Act::Card(part, number) | Act::Battery(part, number) => {
+            let door = body_of(facts.floor, part).and_then(|body| body.zones.get(number));
+            let door = door.map_or("door", |zone| zone.name.as_str());
+            let what = match task.act {
+                Act::Card(..) => "Card",
+                _ => "Battery",
+            };
+            (
+                format!("{}.{door}", handle(part)),
+                format!("{what} into {}", facts.device(part)),
+                part,
+                None,
+                format!("by the {door}, while it is free"),
+                None,
+            )
+        }
+    };
+    StepReport {
+        number,
+        id,
+        act,
+        part: handle(part),
+        onto,
+        place,
+        tool: task.tool.to_string(),
+        seconds: task.seconds,
+        care,
+    }
+}
+
+fn place(held: &Held) -> String {
+    let screws = held.carries.screws.min(held.sits.screws);
+    let kind = match screws {
+        0 | 1 => held.kind.to_string(),
+        many => format!("{many} × {}", held.kind),
+    };
+    let mut words = format!("{kind}, {}", held.carries.id);
+    let slide = held.set.slide;
+    if held.carries.travel.is_some() {
+        words += &match slide {
+            0.0 => ", at its middle".to_string(),
+            slide if held.kind.is_rods() => format!(", at {slide:.0} mm"),
+            slide => format!(
+                ", {:.0} mm {}",
+                slide.abs(),
+                if slide > 0.0 { "forward" } else { "back" }
+            ),
+        };
+    }
+    if held.set.turn != 0.0 {
+        words += &format!(", turned {:.0}°", held.set.turn);
+    }
+    if held.set.tilt != 0.0 {
+        words += &format!(", tilted {:.0}°", held.set.tilt);
+    }
+    words
+}
+
+fn care(facts: &Facts, held: &Held, for_two: bool) -> Option<String> {
+    if held.kind.is_lens_mount() {
+        let supported = facts
+            .rig
+            .mounted
+            .held
+            .iter()
+            .any(|other| !other.places && other.part == held.part);
+        return Some(match (for_two, supported) {
+            (true, _) => "for two: one holds it until its support is tight; body cap on, mount down, nothing over the sensor".into(),
+            (false, true) => "hold it until its support is tight; mount down, nothing over the sensor".into(),
+            (false, false) => "mount down, nothing over the sensor".into(),
+        });
+    }
+    if for_two {
+        return Some("for two".into());
+    }
+    if held.kind.is_rods() && held.part != held.onto {
+        return Some("loose until everything lines up, then tight".into());
+    }
+    None
+}

@@ -1,0 +1,75 @@
+//! What each joint bears, and whether it turns. N·m.
+
+use super::mass::mass_of_all;
+use super::places::{Held, Mounted};
+use super::reach::moment;
+use crate::path::Floor;
+
+/// What a joint bears.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Bears {
+    /// The joint, among those that stand.
+    pub held: usize,
+    /// What hangs on it, in grams.
+    pub grams: f64,
+    /// How far its centre is from the joint, level, in millimetres.
+    pub away: f64,
+    /// The moment, in N·m.
+    pub moment: f64,
+    /// What it bears, as a guide or as its maker says.
+    pub guide: f64,
+    /// Whether it can turn: one fastening that doesn’t keep from it.
+    pub turns: bool,
+    /// Whether something else holds what hangs on it as well.
+    pub supported: bool,
+}
+
+/// What a joint of this kind bears: the maker’s figure, else the guide; two screws twice as much.
+fn guide(held: &Held) -> f64 {
+    let said = [held.carries.bears, held.sits.bears];
+    let said = said.into_iter().flatten().reduce(f64::min);
+    let screws = f64::from(held.carries.screws.min(held.sits.screws).max(1));
+    said.unwrap_or(held.kind.facts().bears * screws)
+}
+
+/// All joints that place something.
+pub fn bears(floor: &Floor, mounted: &Mounted) -> Vec<Bears> {
+    let mut found = Vec::new();
+    for (number, held) in mounted
+        .held
+        .iter()
+        .enumerate()
+        .filter(|(_, held)| held.places)
+    {
+        let behind = mounted.behind(held.part);
+        let mass = mass_of_all(floor, mounted, &behind);
+        let Some(at) = mounted.at(held.onto, held.carries.at) else {
+            continue;
+        };
+        let carrier = mounted.places[held.onto];
+        let along = carrier.map(|place| place.turn.of(held.carries.way_along()));
+        let at = along.map_or(at, |along| at + along * held.set.slide);
+        let way = mass.centre - at;
+        let away = if mass.grams > 0.0 {
+            way[0].hypot(way[2])
+        } else {
+            0.0
+        };
+        let inside = |placement: usize| behind.contains(&placement);
+        let mut others = mounted.held.iter().filter(|other| !other.places);
+        let supported = others.any(|other| inside(other.part) != inside(other.onto));
+        let mut also = mounted.held.iter().filter(|other| !other.places);
+        let held_twice = also.any(|other| other.part == held.part && other.onto == held.onto);
+        let screws = held.carries.screws.min(held.sits.screws);
+        found.push(Bears {
+            held: number,
+            grams: mass.grams,
+            away,
+            moment: moment(mass.grams, away),
+            guide: guide(held),
+            turns: !held.kind.facts().keeps && screws < 2 && !held_twice,
+            supported,
+        });
+    }
+    found
+}

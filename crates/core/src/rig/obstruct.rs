@@ -1,0 +1,153 @@
+//! What is in the way: two parts in one place; a door, a control, a vent, a screen, a hand that something covers.
+
+use super::places::{Mounted, body_of};
+use super::space::Solid;
+use crate::catalogue::{GripKind, ZoneKind};
+use crate::path::Floor;
+
+/// Parts may touch, and catalogue figures are round: so much into each other is nothing, in millimetres.
+const TOUCH: f64 = 3.0;
+/// A zone is free where nothing reaches further into it than this.
+const GRAZES: f64 = 2.0;
+
+/// Two parts in one place.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Meet {
+    /// The one.
+    pub one: usize,
+    /// The other.
+    pub other: usize,
+    /// How far into each other, in millimetres.
+    pub by: f64,
+}
+
+/// What a space is for that something covers.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum CoveredKind {
+    /// A zone of the part, by its number.
+    Zone(usize, ZoneKind),
+    /// A grip of the part, by its number.
+    Grip(usize, GripKind),
+}
+
+/// A space that something covers.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Covered {
+    /// The part that the space belongs to.
+    pub part: usize,
+    /// What it is.
+    pub what: CoveredKind,
+    /// What covers it.
+    pub by: usize,
+    /// How far it reaches into it, in millimetres.
+    pub into: f64,
+    /// How deep the space is in that direction at most, in millimetres.
+    pub of: f64,
+}
+
+/// The solids of a part where it is mounted.
+pub fn solids(floor: &Floor, mounted: &Mounted, placement: usize) -> Vec<Solid> {
+    let (Some(body), Some(place)) = (body_of(floor, placement), mounted.places[placement]) else {
+        return Vec::new();
+    };
+    let blocks = body.boxes.iter();
+    blocks.map(|block| Solid::of_block(place, block)).collect()
+}
+
+/// The solids of all parts of a floor, with the smallest upright box around each part.
+pub struct Solids {
+    of: Vec<Vec<Solid>>,
+}
+
+impl Solids {
+    /// All of them.
+    pub fn new(floor: &Floor, mounted: &Mounted) -> Self {
+        let all = 0..floor.devices.len();
+        Self {
+            of: all.map(|part| solids(floor, mounted, part)).collect(),
+        }
+    }
+
+    /// Those of one part.
+    pub fn part(&self, placement: usize) -> &[Solid] {
+        &self.of[placement]
+    }
+
+    /// How far a part reaches into a solid.
+    pub fn reach_into(&self, placement: usize, solid: &Solid) -> f64 {
+        let each = self.of[placement].iter();
+        each.map(|own| own.overlap(solid)).fold(0.0, f64::max)
+    }
+}
+
+/// The space of what is covered, where its part is mounted.
+pub fn space_of(floor: &Floor, mounted: &Mounted, part: usize, what: CoveredKind) -> Option<Solid> {
+    let (body, place) = (body_of(floor, part)?, mounted.places[part]?);
+    let (from, to) = match what {
+        CoveredKind::Zone(number, _) => {
+            let zone = body.zones.get(number)?;
+            (zone.from, zone.to)
+        }
+        CoveredKind::Grip(number, _) => {
+            let grip = body.grips.get(number)?;
+            (grip.from, grip.to)
+        }
+    };
+    Some(Solid::of(place, from, to))
+}
+
+/// Parts of a rig that stand in one place; those that sit on each other may.
+pub fn meets(mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<Meet> {
+    let joined = |one: usize, other: usize| {
+        mounted.held.iter().any(|held| {
+            (held.part == one && held.onto == other) || (held.part == other && held.onto == one)
+        })
+    };
+    let mut found = Vec::new();
+    for (number, &one) in parts.iter().enumerate() {
+        for &other in &parts[number + 1..] {
+            let each = solids.part(one).iter();
+            let by = each
+                .map(|solid| solids.reach_into(other, solid))
+                .fold(0.0, f64::max);
+            if by > TOUCH && !joined(one, other) {
+                found.push(Meet { one, other, by });
+            }
+        }
+    }
+    found
+}
+
+/// Spaces of a rig’s parts that others cover: of each the one that reaches furthest into it.
+pub fn covered(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<Covered> {
+    let mut found = Vec::new();
+    for &part in parts {
+        let Some(body) = body_of(floor, part) else {
+            continue;
+        };
+        let zones = body.zones.iter().enumerate();
+        let zones = zones.map(|(number, zone)| CoveredKind::Zone(number, zone.kind));
+        let grips = body.grips.iter().enumerate();
+        let grips = grips.map(|(number, grip)| CoveredKind::Grip(number, grip.kind));
+        for what in zones.chain(grips) {
+            let Some(space) = space_of(floor, mounted, part, what) else {
+                continue;
+            };
+            let others = parts.iter().filter(|other| **other != part);
+            let worst = others
+                .map(|other| (solids.reach_into(*other, &space), *other))
+                .max_by(|one, other| one.0.total_cmp(&other.0));
+            if let Some((into, by)) = worst.filter(|(into, _)| *into > GRAZES) {
+                let deep = space.half.0.into_iter().fold(0.0, f64::max) * 2.0;
+                found.push(Covered {
+                    part,
+                    what,
+                    by,
+                    into,
+                    of: deep,
+                });
+            }
+        }
+    }
+    found
+}

@@ -1,0 +1,124 @@
+//! Rigs: drawn, weighed, in steps; from one build to another; the line check.
+
+use super::body::{Path, Query};
+use super::productions::no_build;
+use crate::App;
+use crate::problem::Problem;
+use axum::Json;
+use axum::extract::State;
+use serde::Deserialize;
+use utoipa::IntoParams;
+use west_rail_core::document::{Joint, PortRef};
+use west_rail_core::report::{
+    BuildChange, CheckItem, RigsReport, build_change, line_check, report, rigs_report,
+};
+
+/// Which build, and a joint that is set otherwise while somebody drags it.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct RigQuery {
+    /// The build.
+    build: String,
+    /// The fastening that sits: `a-handle.foot`.
+    #[serde(default)]
+    #[param(value_type = Option<String>)]
+    part: Option<PortRef>,
+    /// The fastening that carries.
+    #[serde(default)]
+    #[param(value_type = Option<String>)]
+    onto: Option<PortRef>,
+    /// How far along, in millimetres.
+    #[serde(default)]
+    slide: i32,
+    /// How far it is turned, in degrees.
+    #[serde(default)]
+    turn: i32,
+    /// How far it is tilted, in degrees.
+    #[serde(default)]
+    tilt: i32,
+}
+
+/// From which build to which.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct ChangeQuery {
+    /// The build that stands.
+    from: String,
+    /// The build that is wanted.
+    to: String,
+}
+
+/// The build to look over.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct BuildQuery {
+    /// The build.
+    build: String,
+}
+
+/// The rigs of a build, as they are, or with one joint set otherwise.
+#[utoipa::path(get, path = "/api/productions/{id}/rigs", tag = "rig", params(("id" = String, Path, description = "The production’s id."), RigQuery),
+    responses((status = 200, body = RigsReport), (status = 404, body = Problem), (status = 422, body = Problem)))]
+pub async fn rigs(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<RigQuery>,
+) -> Result<Json<RigsReport>, Problem> {
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
+        let joint = match (query.part, query.onto) {
+            (Some(part), Some(onto)) => Some(Joint {
+                part,
+                onto,
+                slide: query.slide,
+                turn: query.turn,
+                tilt: query.tilt,
+            }),
+            _ => None,
+        };
+        let found = rigs_report(&kept.production, &query.build, catalogue, joint);
+        let found = found.map_err(|refusal| Problem::refused(refusal.to_string()))?;
+        found.map(Json).ok_or_else(|| no_build(&query.build))
+    })
+    .await
+}
+
+/// What comes off and goes on to make one build of another.
+#[utoipa::path(get, path = "/api/productions/{id}/rig-change", tag = "rig", params(("id" = String, Path, description = "The production’s id."), ChangeQuery),
+    responses((status = 200, body = BuildChange), (status = 404, body = Problem)))]
+pub async fn rig_change(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<ChangeQuery>,
+) -> Result<Json<BuildChange>, Problem> {
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
+        for build in [&query.from, &query.to] {
+            if kept.production.build(build).is_none() {
+                return Err(no_build(build));
+            }
+        }
+        let found = build_change(&kept.production, (&query.from, &query.to), catalogue);
+        found.map(Json).ok_or_else(|| no_build(&query.to))
+    })
+    .await
+}
+
+/// What there is to look at when everything stands.
+#[utoipa::path(get, path = "/api/productions/{id}/line-check", tag = "rig", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
+    responses((status = 200, body = Vec<CheckItem>), (status = 404, body = Problem)))]
+pub async fn check_line(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<BuildQuery>,
+) -> Result<Json<Vec<CheckItem>>, Problem> {
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
+        let build = kept.production.build(&query.build);
+        let rigged = build.is_some_and(|build| !build.joints.is_empty());
+        let report = report(&kept.production, &query.build, catalogue);
+        let report = report.ok_or_else(|| no_build(&query.build))?;
+        Ok(Json(line_check(&report, rigged)))
+    })
+    .await
+}

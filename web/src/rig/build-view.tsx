@@ -1,0 +1,255 @@
+import { useState } from "react";
+import type { Joint, PartReport, RigReport, RigsReport } from "../api/client";
+import { useLineCheck, useRigs } from "../api/queries";
+import { FindingsAt } from "../findings/findings";
+import { useChosen } from "../frame/chosen";
+import { usePaper } from "../frame/paper";
+import { useWorkbench } from "../frame/workbench";
+import { Choice } from "../ui/field";
+import { SeverityMark } from "../ui/mark";
+import { ChangePanel } from "./change-panel";
+import { Drawing } from "./drawing";
+import { MountPart } from "./mount-part";
+import { PartCard } from "./part-card";
+import { LineCheck, PrintSteps, Steps, StepsSheet } from "./steps";
+
+type Panel = "part" | "steps" | "check" | "change";
+const PANELS: { id: Panel; name: string }[] = [
+  { id: "part", name: "Part" },
+  { id: "steps", name: "Steps" },
+  { id: "check", name: "Line check" },
+  { id: "change", name: "Change" },
+];
+
+/** The Build view: a rig drawn to scale, what it weighs and how it is held, the steps in which it is built. */
+export function BuildView() {
+  const { id, build, workspace, settle, edit } = useWorkbench();
+  const [joint, setJoint] = useState<Joint>();
+  const { data } = useRigs(id, build.id, workspace.revision, joint);
+  const [chosen, choose] = useChosen("build");
+  const [wanted, setWanted] = useChosen("rig");
+  const [panel, setPanel] = useChosen("panel");
+  const [paper, print] = usePaper();
+  if (!data) return null;
+  const rig = pick(data, chosen, wanted);
+  if (!rig) return <Empty data={data} />;
+  if (paper) return <StepsSheet title={`${rig.name}, ${build.name}`} steps={rig.steps} takes={rig.takes} tools={rig.tools} parts={packed(rig)} />;
+  const part = rig.parts.find((other) => other.id === chosen) ?? first(rig);
+  // What is let go is kept: one edit, one undo.
+  const slide = (next: Joint | undefined) => {
+    if (next) return setJoint(next);
+    if (joint) settle(edit([{ do: "put-joint", build: build.id, joint }]).finally(() => setJoint(undefined)));
+  };
+  const drag = (dragged: PartReport, by: number) => {
+    const known = workspace.production.builds.find((other) => other.id === build.id)?.joints?.find((other) => other.part === dragged.joint?.part);
+    if (!known || !dragged.slide) return;
+    const to = Math.min(dragged.slide.to, Math.max(dragged.slide.from, (known.slide ?? 0) + by));
+    setJoint({ ...known, slide: Math.round(to) });
+  };
+  return (
+    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
+      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-6 max-md:overflow-visible">
+        <div className="my-3 flex flex-wrap items-end gap-3">
+          <h2 className="mr-auto text-large font-semibold">Build</h2>
+          {data.rigs.length > 1 && (
+            <div className="w-44">
+              <Choice
+                label="Rig"
+                value={rig.id}
+                options={data.rigs.map((one) => ({ value: one.id, label: one.name }))}
+                onChoose={(next) => {
+                  choose("");
+                  setWanted(next);
+                }}
+              />
+            </div>
+          )}
+          <MountPart loose={data.loose} />
+          <PrintSteps print={print} />
+        </div>
+        <Elevations rig={rig} chosen={part?.id} choose={choose} drag={drag} drop={() => slide(undefined)} />
+        <Figures rig={rig} />
+        <Tree rig={rig} chosen={part?.id} choose={choose} />
+        <p className="mt-3 max-w-prose text-small text-dim">
+          Figures are guides from the catalogue’s sizes and masses. The maker’s instructions win. Two for what is heavy, a second fixing for what hangs above
+          people, fingers out of clamps.
+        </p>
+      </main>
+      <aside
+        aria-label="Of the rig"
+        tabIndex={0}
+        data-scrolls
+        className="w-full shrink-0 overflow-auto border-rule max-md:overflow-visible max-md:border-t md:w-[316px] md:border-l"
+      >
+        <Panels rig={rig} data={data} part={part} panel={(panel as Panel | null) ?? "part"} setPanel={setPanel} slide={slide} />
+      </aside>
+    </div>
+  );
+}
+
+/** The rig of the chosen part, else the chosen one, else the one with the worst findings. */
+function pick(data: RigsReport, chosen: string | null, wanted: string | null): RigReport | undefined {
+  return data.rigs.find((one) => one.parts.some((part) => part.id === chosen)) ?? data.rigs.find((one) => one.id === wanted) ?? data.rigs[0];
+}
+
+/** What the part card opens with: the part with the worst finding. */
+const first = (rig: RigReport) => rig.parts.find((part) => part.worst === "stop") ?? rig.parts.find((part) => part.worst === "caution") ?? rig.parts[0];
+
+/** Everything of a rig, counted by what it is. */
+function packed(rig: RigReport): [string, number][] {
+  const counts = new Map<string, number>();
+  for (const part of rig.parts) counts.set(part.item, (counts.get(part.item) ?? 0) + 1);
+  return [...counts].sort(([one], [other]) => one.localeCompare(other));
+}
+
+function Empty({ data }: { data: RigsReport }) {
+  return (
+    <main className="flex-1 overflow-auto p-4">
+      <h2 className="text-large font-semibold">Build</h2>
+      <p className="my-3 max-w-prose text-dim">
+        Nothing is mounted yet. Put a lens on a camera, a handle on its top: where it balances, what is in the way, which cable is too short and in which order
+        it is built then stand here.
+      </p>
+      <MountPart loose={data.loose} />
+    </main>
+  );
+}
+
+interface ElevationProps {
+  rig: RigReport;
+  chosen: string | undefined;
+  choose: (part: string) => void;
+  drag: (part: PartReport, by: number) => void;
+  drop: () => void;
+}
+
+function Elevations({ rig, chosen, choose, drag, drop }: ElevationProps) {
+  const hold = rig.holds[0]?.by;
+  const common = { rig, chosen, choose, drag, drop, hold };
+  return (
+    <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,1.3fr)] gap-4 border-t border-rule pt-2 max-md:grid-cols-1">
+      <Drawing {...common} view="side" title="From the left" high="max-h-[46vh]" labels />
+      <div className="grid content-start gap-3 max-md:grid-cols-2">
+        <Drawing {...common} view="front" title="From the front" high="max-h-[23vh]" />
+        <Drawing {...common} view="top" title="From above" high="max-h-[18vh]" />
+      </div>
+    </div>
+  );
+}
+
+/** What it weighs and how it is held: each figure with its sentence. */
+function Figures({ rig }: { rig: RigReport }) {
+  const worst = rig.joints.filter((joint) => !joint.supported).sort((one, other) => other.moment_nm / other.guide_nm - one.moment_nm / one.guide_nm)[0];
+  const reach = [...rig.cables].sort((one, other) => other.needs_mm / other.has_mm - one.needs_mm / one.has_mm)[0];
+  const figures: [string, string, string, boolean][] = [
+    ["Mass", `${(rig.mass_g / 1000).toFixed(1)} kg`, rig.front_g > 0 ? `${(rig.front_g / 1000).toFixed(1)} kg in front of the mount` : "", false],
+    ...rig.holds.map((hold): [string, string, string, boolean] => [hold.name, hold.says, "", false]),
+    ...(rig.carried ? [["Carried", "", rig.carried, false] as [string, string, string, boolean]] : []),
+    ...(rig.stands == null
+      ? []
+      : [["Put down", rig.stands ? `tips at ${rig.tips_at_degrees}°` : "falls over", "", !rig.stands] as [string, string, string, boolean]]),
+    ...(worst
+      ? [["Hardest joint", `${worst.moment_nm} of ${worst.guide_nm} N·m`, worst.at, worst.moment_nm > worst.guide_nm] as [string, string, string, boolean]]
+      : []),
+    ...(reach
+      ? [["Longest reach", `${reach.needs_mm} of ${reach.has_mm} mm`, reach.cable, reach.needs_mm > reach.has_mm] as [string, string, string, boolean]]
+      : []),
+  ];
+  return (
+    <section aria-label="Figures" className="mt-2 border-t border-rule pt-2">
+      <dl className="grid grid-cols-3 gap-x-4 gap-y-2 max-md:grid-cols-2">
+        {figures.map(([name, figure, says, bad]) => (
+          <div key={name} className="min-w-0">
+            <dt className="text-small text-dim">{name}</dt>
+            <dd className={`font-semibold ${bad ? "text-caution" : ""}`}>{figure}</dd>
+            {says && <dd className="text-small text-dim">{says}</dd>}
+          </div>
+        ))}
+      </dl>
+      <ul className="mt-2 text-small text-dim">
+        {[...rig.rods, ...rig.optics, ...rig.open].map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+        {rig.waiting.length > 0 && <li className="text-stop">It can’t be built so: {rig.waiting.join(", ")} wait for each other.</li>}
+      </ul>
+    </section>
+  );
+}
+
+/** The tree of joints: what sits on what. */
+function Tree({ rig, chosen, choose }: { rig: RigReport; chosen: string | undefined; choose: (part: string) => void }) {
+  return (
+    <section aria-label="Parts" className="mt-3 border-t border-rule pt-2">
+      <h3 className="font-semibold">What sits on what</h3>
+      <ul className="columns-2 max-md:columns-1">
+        {rig.parts.map((part) => (
+          <li key={part.id} className={`break-inside-avoid ${part.id === chosen ? "bg-raised" : ""}`}>
+            <button
+              type="button"
+              aria-pressed={part.id === chosen}
+              className="flex w-full min-w-0 items-baseline gap-1.5 py-0.5 text-left hover:underline"
+              style={{ paddingLeft: `${Math.min(part.depth, 6) * 1.1}rem` }}
+              onClick={() => choose(part.id)}
+            >
+              {part.worst && <SeverityMark severity={part.worst} word={false} />}
+              <span className="whitespace-nowrap">{part.name}</span>
+              <span className="truncate text-small text-dim">{[part.grams != null && `${part.grams} g`, part.by].filter(Boolean).join(", ")}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface PanelProps {
+  rig: RigReport;
+  data: RigsReport;
+  part: PartReport | undefined;
+  panel: Panel;
+  setPanel: (panel: string) => void;
+  slide: (joint: Joint | undefined) => void;
+}
+
+function Panels({ rig, data, part, panel, setPanel, slide }: PanelProps) {
+  const { id, build } = useWorkbench();
+  const cables = new Set(rig.cables.map((cable) => cable.connection));
+  const inside = new Set(rig.parts.map((one) => one.id));
+  const here = data.findings.filter(
+    (finding) => (finding.at.device != null && inside.has(finding.at.device)) || (finding.at.connection != null && cables.has(finding.at.connection)),
+  );
+  // What is chosen comes first.
+  const ordered = [...here.filter((finding) => finding.at.device === part?.id), ...here.filter((finding) => finding.at.device !== part?.id)];
+  return (
+    <>
+      <div role="group" aria-label="Panels" className="flex border-b border-rule">
+        {PANELS.map(({ id: name, name: words }) => (
+          <button
+            key={name}
+            type="button"
+            aria-pressed={panel === name}
+            className={`min-h-9 flex-1 px-1 ${panel === name ? "border-b-2 border-accent font-semibold" : "text-dim hover:text-ink"}`}
+            onClick={() => setPanel(name)}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      {panel === "part" && part && (
+        <>
+          <PartCard key={part.id} part={part} rig={rig} slide={slide} />
+          <FindingsAt findings={ordered} />
+        </>
+      )}
+      {panel === "steps" && <Steps name={`${id}:${build.id}:${rig.id}`} steps={rig.steps} takes={rig.takes} tools={rig.tools} />}
+      {panel === "check" && <Check />}
+      {panel === "change" && <ChangePanel />}
+    </>
+  );
+}
+
+function Check() {
+  const { id, build, workspace } = useWorkbench();
+  const { data } = useLineCheck(id, build.id, workspace.revision);
+  return data ? <LineCheck name={`${id}:${build.id}:check`} items={data} /> : null;
+}
