@@ -14,6 +14,9 @@ const VIEWS = [
   `${NIGHT}/kit`,
   `${NIGHT}/compare?with=day`,
   `${NIGHT}/sound`,
+  `${NIGHT}/power`,
+  `${NIGHT}/build`,
+  `${NIGHT}/build?panel=steps`,
   `${NIGHT}/record?open=a,b-rec&calculator`,
   `${NIGHT}/media`,
 ];
@@ -139,7 +142,7 @@ test("figures line up: every digit is equally wide", async ({ page, server }) =>
 
 test("arrivals and records can be read on a phone", async ({ page, server }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  for (const view of ["path", "sound", "time", "power", "record"]) {
+  for (const view of ["path", "sound", "time", "power", "build", "record"]) {
     await open(page, server, `${NIGHT}/${view}`);
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
     expect(overflow, view).toBeLessThanOrEqual(0);
@@ -157,7 +160,7 @@ test("a phone has a head of one line, who sees what on its first screen, and roo
   for (const name of [/A monitor/, /B recorder/, / C recorder 2/, /Director/, /Client/, /Mixer/])
     await expect(page.getByRole("list", { name: "Arrivals" }).getByRole("button", { name })).toBeInViewport({ ratio: 1 });
   await expect(page.getByRole("list", { name: "Arrivals" }).getByRole("button", { name: /B recorder/ })).toContainText("42 min");
-  for (const view of ["path", "needs", "sound", "time", "power", "record", "kit", "media"]) {
+  for (const view of ["path", "needs", "sound", "time", "power", "build", "record", "kit", "media"]) {
     await open(page, server, `${NIGHT}/${view}`);
     const small = await page.evaluate(() =>
       [...document.querySelectorAll<HTMLElement>("button, select, input:not([type=checkbox]):not([type=radio]), a[href]")]

@@ -35,6 +35,10 @@ for (const theme of ["night", "day"]) {
     await expect(page.getByRole("region", { name: "Supply", exact: true })).toBeVisible();
     await shoot(page, "power");
 
+    await open(page, server, `${NIGHT}/build`);
+    await expect(page.getByRole("region", { name: "Figures" })).toBeVisible();
+    await shoot(page, "build");
+
     await open(page, server, `${NIGHT}/media`);
     await expect(page.getByTestId("day-answer")).toBeVisible();
     await shoot(page, "media");
@@ -89,11 +93,6 @@ for (const theme of ["night", "day"]) {
     await expect(page.getByRole("button", { name: "Apply this fix" })).toBeEnabled();
     await page.getByRole("button", { name: "Apply this fix" }).scrollIntoViewIfNeeded();
     await shoot(page, "fix-preview");
-
-    await page.keyboard.press("/");
-    await page.getByRole("combobox", { name: "Command" }).fill("v-rx.sdi2 > ");
-    await expect(page.getByRole("option").first()).toBeVisible();
-    await shoot(page, "command-line");
 
     await page.setViewportSize({ width: 390, height: 844 });
     await open(page, server, `${NIGHT}/path`);

@@ -2798,6 +2798,8 @@ export interface components {
             /** @description Its handle. */
             id: components["schemas"]["String"];
             need?: components["schemas"]["Need"] | null;
+            /** @description Whether it is a part of a rig: no device that is plugged into anything. */
+            part?: boolean;
             worst?: components["schemas"]["Severity"] | null;
         };
         /**

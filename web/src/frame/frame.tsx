@@ -102,7 +102,7 @@ function Stage({ to, name, worst }: { to: string; name: string; worst?: "stop" |
     <NavLink
       to={to}
       className={({ isActive }) =>
-        `flex flex-1 items-center justify-between gap-1 border-l-2 px-2.5 py-2 max-md:min-h-11 max-md:flex-col max-md:justify-center max-md:gap-0.5 max-md:border-t-2 max-md:border-l-0 max-md:px-0.5 max-md:py-1 max-md:text-small md:flex-none ${isActive ? "border-accent bg-raised font-semibold" : "border-transparent text-dim hover:text-ink"}`
+        `flex flex-1 items-center justify-between gap-1 border-l-2 px-2.5 py-2 max-md:min-h-11 max-md:flex-col max-md:justify-center max-md:gap-0.5 max-md:border-t-2 max-md:border-l-0 max-md:min-w-0! max-md:px-0 max-md:py-1 max-md:text-small md:flex-none ${isActive ? "border-accent bg-raised font-semibold" : "border-transparent text-dim hover:text-ink"}`
       }
     >
       {name}

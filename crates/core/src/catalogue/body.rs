@@ -360,8 +360,8 @@ impl Body {
         self.fastenings.iter().find(|fastening| fastening.id == id)
     }
 
-    /// Every figure within what a rig has, every id once.
-    pub(super) fn check(&self, id: &str, ports: &[super::Port]) -> Result<(), CatalogueError> {
+    /// Every figure within what a rig has, every id once. A socket of a port that a crew took out says nothing.
+    pub(super) fn check(&self, id: &str) -> Result<(), CatalogueError> {
         let wrong = |what: &str| {
             Err(CatalogueError::Body {
                 entry: id.into(),
@@ -422,14 +422,6 @@ impl Body {
             if fastening.faces.way().dot(fastening.way_along()) != 0.0 {
                 return wrong("a fastening whose rail runs the way that it faces");
             }
-        }
-        let known = |socket: &&Socket| !ports.iter().any(|port| port.id == socket.port);
-        if let Some(socket) = self.sockets.iter().find(known) {
-            return Err(CatalogueError::Missing {
-                entry: id.into(),
-                what: "the port",
-                name: socket.port.clone(),
-            });
         }
         Ok(())
     }

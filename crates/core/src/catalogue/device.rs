@@ -372,7 +372,7 @@ impl Device {
             }
         }
         if let Some(body) = &self.body {
-            body.check(&self.id, &self.ports)?;
+            body.check(&self.id)?;
         }
         for id in self.links.iter().flat_map(|group| &group.ports) {
             self.port(id).ok_or_else(|| missing("the port", id))?;

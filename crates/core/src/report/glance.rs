@@ -96,7 +96,7 @@ pub fn glance(name: &str, report: &Report, day: Option<&DayAnswer>) -> Glance {
         verdict: report.verdict.clone(),
         shortest: shortest.map(|(_, row, limit)| format!("{}, {}", row.name, limit.label)),
         cards_needed: day.map(|day| day.cards_needed),
-        devices: report.devices.len(),
+        devices: report.devices.iter().filter(|device| !device.part).count(),
         rows,
         more,
     }

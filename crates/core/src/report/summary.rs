@@ -149,6 +149,9 @@ pub struct DeviceReport {
     /// A need to begin with, for a device that shows or records.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub need: Option<Need>,
+    /// Whether it is a part of a rig: no device that is plugged into anything.
+    #[serde(skip_serializing_if = "std::ops::Not::not")]
+    pub part: bool,
 }
 
 /// Every device of the floor, in the order of the build.
@@ -175,6 +178,8 @@ pub(super) fn devices(facts: &Facts, findings: &[Finding]) -> Vec<DeviceReport> 
             column,
             worst: worst.get(placement.id.as_str()).copied(),
             need: facts.floor.devices[ix].and_then(|device| first_need(placement, device, &needs)),
+            part: facts.floor.devices[ix]
+                .is_some_and(|device| device.kind == crate::catalogue::DeviceKind::Part),
         })
         .collect()
 }

@@ -7,6 +7,9 @@ use crate::path::Floor;
 /// What doesn’t say how far it grips holds so far behind and ahead of its place.
 const GRIPS: [f64; 2] = [-10.0, 10.0];
 
+/// So much of a rod is in its holder at least, in millimetres.
+const INSIDE: f64 = 40.0;
+
 /// What a pair of rods must reach.
 #[derive(Debug, Clone, PartialEq)]
 pub struct RodNeed {
@@ -73,30 +76,40 @@ pub fn rods(floor: &Floor, mounted: &Mounted) -> Vec<RodNeed> {
             continue;
         };
         let [start, end] = rail.travel.unwrap_or_default();
-        // From the rear end on: what holds them, and what is clamped on them.
-        let mut spans: Vec<(f64, f64, usize)> = Vec::new();
+        // From the rear end on: what is clamped on them, and what holds them.
+        let mut clamped: Vec<(f64, f64, usize)> = Vec::new();
+        let mut holder: Option<(f64, f64)> = None;
         for held in &mounted.held {
             if held.onto == rods && held.carries.id == rail.id {
                 let [behind, ahead] = gripped(held.sits);
                 let at = held.set.slide;
-                spans.push((at + behind, at + ahead, held.part));
+                clamped.push((at + behind, at + ahead, held.part));
             } else if held.part == rods && held.kind.is_rods() {
                 let [behind, ahead] = gripped(held.carries);
                 // Where the holder is along them: the other way round.
                 let at = held.sits.at[2] - rail.at[2] - held.set.slide;
-                spans.push((at + behind, at + ahead, held.onto));
+                holder = Some((at + behind, at + ahead));
             }
         }
-        let first = spans.iter().min_by(|one, other| one.0.total_cmp(&other.0));
-        let last = spans.iter().max_by(|one, other| one.1.total_cmp(&other.1));
+        let first = clamped
+            .iter()
+            .min_by(|one, other| one.0.total_cmp(&other.0));
+        let last = clamped
+            .iter()
+            .max_by(|one, other| one.1.total_cmp(&other.1));
         let (Some(first), Some(last)) = (first, last) else {
             continue;
         };
-        let (behind, ahead) = ((start - first.0).max(0.0), (last.1 - end).max(0.0));
+        // A holder has them by so much of it as lies nearest.
+        let (from, to) = holder.map_or((first.0, last.1), |(rear, front)| {
+            let inside = INSIDE.min(front - rear);
+            (first.0.min(front - inside), last.1.max(rear + inside))
+        });
+        let (behind, ahead) = ((start - from).max(0.0), (to - end).max(0.0));
         found.push(RodNeed {
             rods,
             has,
-            needs: last.1 - first.0,
+            needs: to - from,
             behind,
             ahead,
             by: if behind > ahead { first.2 } else { last.2 },

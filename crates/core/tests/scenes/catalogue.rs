@@ -5,7 +5,8 @@ use west_rail_core::carriage::connector::Connector;
 use west_rail_core::carriage::wire::Wire;
 use west_rail_core::carriage::{hdmi, sdi};
 use west_rail_core::catalogue::{
-    Device, DeviceKind, Direction, PathDelay, Port, RateModel, SignalKind, Via,
+    Block, Device, DeviceKind, Direction, FasteningKind, PathDelay, Port, RateModel, Side,
+    SignalKind, Via,
 };
 use west_rail_core::format::{FrameRate, PictureFormat};
 
@@ -278,4 +279,86 @@ fn frames_and_lines_follow_the_pictures_rate() {
     // 1125 lines in 40 ms.
     assert_eq!(at("9 lines", "1080p25"), 320);
     assert_eq!(at("5 ms", "2160p120"), 5_000);
+}
+
+#[test]
+fn what_devices_are_as_objects_is_whole_and_plausible() {
+    let mut fastened = 0;
+    for device in &catalogue().devices {
+        let Some(body) = &device.body else { continue };
+        assert!(body.grams > 0, "{} weighs nothing", device.id);
+        assert!(!body.boxes.is_empty(), "{} fills nothing", device.id);
+        for socket in &body.sockets {
+            assert!(
+                device.port(&socket.port).is_some(),
+                "{}: {}",
+                device.id,
+                socket.port
+            );
+        }
+        // What the power of a device says of its mass is the same.
+        let by_power = device.power.as_ref().and_then(|power| power.grams);
+        assert!(
+            by_power.is_none_or(|grams| grams == body.grams),
+            "{}",
+            device.id
+        );
+        // Its centre lies within it.
+        let centre = body.centre().unwrap();
+        for axis in 0..3 {
+            let least = body
+                .boxes
+                .iter()
+                .map(|block| block.from[axis])
+                .fold(f64::MAX, f64::min);
+            let most = body
+                .boxes
+                .iter()
+                .map(|block| block.to[axis])
+                .fold(f64::MIN, f64::max);
+            assert!((least..=most).contains(&centre[axis]), "{}", device.id);
+        }
+        let of_water = body.boxes.iter().map(Block::volume).sum::<f64>() / 1_000.0;
+        let dense = f64::from(body.grams) / of_water;
+        let legs = body.payload_grams.is_some() || body.inside.is_some();
+        assert!(
+            legs || (0.03..9.0).contains(&dense),
+            "{}: {dense:.2} g/cm³",
+            device.id
+        );
+        fastened += body.fastenings.len();
+    }
+    assert!(fastened > 400, "{fastened}");
+    let parts = catalogue()
+        .devices
+        .iter()
+        .filter(|device| device.kind == DeviceKind::Part);
+    assert!(parts.count() >= 140);
+}
+
+#[test]
+fn every_kind_of_fastening_finds_its_other_half() {
+    let all = || {
+        catalogue()
+            .devices
+            .iter()
+            .filter_map(|device| device.body.as_deref())
+    };
+    let fastenings = |side: Side| {
+        all()
+            .flat_map(|body| &body.fastenings)
+            .filter(move |it| it.side == side)
+    };
+    for sits in fastenings(Side::Sits) {
+        let mut carriers = fastenings(Side::Carries);
+        let found =
+            carriers.any(|carries| carries.kind.joined(sits.kind).is_some() && carries.fits(sits));
+        let alone = matches!(sits.kind, FasteningKind::Soft | FasteningKind::BatterySlot);
+        assert!(
+            found || alone,
+            "nothing carries {} of {:?}",
+            sits.kind,
+            sits.fits
+        );
+    }
 }

@@ -1,6 +1,7 @@
 //! The API on a real data file: what a person's browser, or a stranger's script, may send.
 
 mod power;
+mod rig;
 mod setup;
 mod sound;
 mod time;
@@ -133,7 +134,7 @@ async fn an_edit_is_answered_with_the_new_report() {
     let before = server.get(NIGHT).await.json();
     assert_eq!(
         (&before["revision"], &before["report"]["verdict"]["stops"]),
-        (&json!(1), &json!(8))
+        (&json!(1), &json!(10))
     );
     // A cable, not the stop before all: that is power.
     let finding = "V-108@l7";
@@ -146,7 +147,7 @@ async fn an_edit_is_answered_with_the_new_report() {
     let after = server.edit(1, fix.clone()).await.json();
     assert_eq!(
         (&after["revision"], &after["report"]["verdict"]["stops"]),
-        (&json!(2), &json!(7))
+        (&json!(2), &json!(9))
     );
     let undone = server
         .send(
@@ -387,7 +388,7 @@ async fn questions_change_nothing() {
             &ahead["gone"][0]["code"],
             &ahead["come"][0]["code"]
         ),
-        (&json!(8), &json!("V-102"), &json!("K-105"))
+        (&json!(10), &json!("V-102"), &json!("K-105"))
     );
     assert_eq!(server.get(NIGHT).await.text, before);
 }

@@ -414,56 +414,85 @@ pub fn supported(facts: &Facts, held: &Held) -> Vec<Fix> {
         .map(|(device, clamp, cradle)| (!is_left(facts, device), device, clamp, cradle))
         .collect();
     supports.sort_by_key(|(hired, ..)| *hired);
+    let place = Support {
+        part,
+        foot,
+        rods,
+        rail,
+        slide: slide.round() as i32,
+        unit,
+    };
+    let supports = supports.into_iter().take(MOST);
     supports
-        .into_iter()
-        .take(MOST)
-        .map(|(hired, device, clamp, cradle)| {
-            let handle = handle_from("lens-support", |handle| floor.placement(handle).is_some());
-            let mut commands = Vec::new();
-            if hired {
-                commands.push(Command::SetKit {
-                    line: kit::hired(floor.production, &device.id, None, 1),
-                });
-            }
-            commands.push(Command::AddDevice {
-                build: build(facts),
-                device: device.id.clone(),
-                unit: unit.clone(),
-                name: Some(format!("{} support", facts.device(part))),
-                handle: Some(handle.clone()),
-            });
-            let joint = |part: PortRef, onto: PortRef, slide: i32| Command::PutJoint {
-                build: build(facts),
-                joint: Joint {
-                    part,
-                    onto,
-                    slide,
-                    turn: 0,
-                    tilt: 0,
-                },
-                at: None,
-            };
-            let rods = &floor.build.placements[rods].id;
-            commands.push(joint(
-                PortRef::new(&handle, &clamp.id),
-                PortRef::new(rods, &rail.id),
-                slide.round() as i32,
-            ));
-            let held = &floor.build.placements[part].id;
-            commands.push(joint(
-                PortRef::new(held, &foot.id),
-                PortRef::new(&handle, &cradle.id),
-                0,
-            ));
-            let title = format!(
-                "Support {} with the {}{} on the rods",
-                facts.device(part),
-                device.name,
-                hired_words(hired)
-            );
-            Fix::new(title, commands)
-        })
+        .map(|(hired, device, clamp, cradle)| place.with(facts, (device, hired), clamp, cradle))
         .collect()
+}
+
+/// Where a support goes: on which rods, under what.
+struct Support<'f> {
+    part: usize,
+    foot: &'f Fastening,
+    rods: usize,
+    rail: &'f Fastening,
+    slide: i32,
+    unit: &'f str,
+}
+
+impl Support<'_> {
+    /// One put there, of the kit or hired.
+    fn with(
+        &self,
+        facts: &Facts,
+        (device, hired): (&Device, bool),
+        clamp: &Fastening,
+        cradle: &Fastening,
+    ) -> Fix {
+        let floor = facts.floor;
+        let handle = handle_from("lens-support", |handle| floor.placement(handle).is_some());
+        let mut commands = Vec::new();
+        if hired {
+            commands.push(Command::SetKit {
+                line: kit::hired(floor.production, &device.id, None, 1),
+            });
+        }
+        commands.push(Command::AddDevice {
+            build: build(facts),
+            device: device.id.clone(),
+            unit: self.unit.into(),
+            name: Some(format!("{} support", facts.device(self.part))),
+            handle: Some(handle.clone()),
+        });
+        let joint = |part: PortRef, onto: PortRef, slide: i32| Command::PutJoint {
+            build: build(facts),
+            joint: Joint {
+                part,
+                onto,
+                slide,
+                turn: 0,
+                tilt: 0,
+            },
+            at: None,
+        };
+        let of =
+            |placement: usize, id: &str| PortRef::new(&floor.build.placements[placement].id, id);
+        commands.push(joint(
+            PortRef::new(&handle, &clamp.id),
+            of(self.rods, &self.rail.id),
+            self.slide,
+        ));
+        commands.push(joint(
+            of(self.part, &self.foot.id),
+            PortRef::new(&handle, &cradle.id),
+            0,
+        ));
+        let title = format!(
+            "Support {} with the {}{} on the rods",
+            facts.device(self.part),
+            device.name,
+            hired_words(hired)
+        );
+        Fix::new(title, commands)
+    }
 }
 
 /// Masses moved until the rig hangs level: along rails, or to another fastening.

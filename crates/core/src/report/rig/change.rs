@@ -27,7 +27,7 @@ pub struct BuildChange {
 
 /// What one side of a change has: its joints as they are set, and its steps.
 struct Side {
-    joints: Vec<(Joint, String)>,
+    joints: Vec<(Joint, [String; 2])>,
     steps: Vec<(Option<Joint>, StepReport)>,
 }
 
@@ -67,9 +67,9 @@ fn side(facts: &Facts, other: Option<&Build>) -> Side {
                         },
                         |number| floor.build.joints[number].clone(),
                     );
-                    // The thing itself counts: under one name it must be the same device.
-                    let device = placed(held.part).device.clone();
-                    told.joints.push((joint.clone(), device));
+                    // The things themselves count: under one name they must be the same devices.
+                    let devices = [held.part, held.onto].map(|at| placed(at).device.clone());
+                    told.joints.push((joint.clone(), devices));
                     Some(joint)
                 }
                 Act::Card(..) | Act::Battery(..) => None,
@@ -97,36 +97,43 @@ pub fn build_change(
         own.is_some_and(|own| there.joints.contains(own))
     };
     let mut change = BuildChange::default();
-    // Off in the order in which it would be stripped; what sits on what comes off comes with it.
-    let mut gone: Vec<Handle> = Vec::new();
-    let leaving: Vec<&(Option<Joint>, StepReport)> = before
+    // Off in the order in which it would be stripped. What goes into the bag together comes off as one piece.
+    let packed = |handle: &str| {
+        let build = production.build(to);
+        build.is_some_and(|build| build.placement(handle).is_none())
+    };
+    let leaving: Vec<(&Joint, &StepReport)> = before
         .steps
         .iter()
-        .filter(|(joint, _)| {
-            joint
-                .as_ref()
-                .is_some_and(|joint| !stays(joint, &before, &after))
-        })
+        .filter_map(|(joint, step)| Some((joint.as_ref()?, step)))
+        .filter(|(joint, _)| !stays(joint, &before, &after))
         .collect();
-    let moves: Vec<&Handle> = leaving
-        .iter()
-        .filter_map(|(joint, _)| joint.as_ref().map(|joint| &joint.part.device))
-        .collect();
+    let leaves = |handle: &Handle| {
+        let mut parts = leaving.iter();
+        parts.any(|(joint, _)| joint.part.device == *handle)
+    };
+    let in_one_piece = |joint: &Joint| {
+        let (part, onto) = (&joint.part.device, &joint.onto.device);
+        leaves(onto) && packed(part) && packed(onto)
+    };
     for (joint, step) in leaving.iter().rev() {
-        let Some(joint) = joint else { continue };
-        // A part whose carrier comes off too stays on it, where both stay together afterwards.
-        let carried = moves.contains(&&joint.onto.device) && !gone.contains(&joint.onto.device);
-        let together = carried && after.joints.iter().any(|(other, _)| other == joint);
-        if together {
+        if in_one_piece(joint) {
             continue;
         }
-        gone.push(joint.part.device.clone());
-        let words = step.act.replace(" onto ", " off ");
+        let part = &joint.part.device;
+        let more = leaving
+            .iter()
+            .any(|(other, _)| other.onto.device == *part && in_one_piece(other));
+        let mut words = step.act.replace(" onto ", " off ");
+        if more {
+            words += ", with what sits on it";
+        }
         change.off.push(words.clone());
         change.steps.push(StepReport {
             act: words,
             id: format!("off-{}", step.id),
-            ..step.clone()
+            care: None,
+            ..(*step).clone()
         });
     }
     for (joint, step) in &after.steps {

@@ -330,21 +330,7 @@ fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
                 }
             )
         }),
-        joints: rigged
-            .bears
-            .iter()
-            .map(|bears| (bears, &mounted.held[bears.held]))
-            .filter(|(_, held)| inside(held.part))
-            .map(|(bears, held)| RigJoint {
-                at: format!("{} on {}", facts.device(held.part), facts.device(held.onto)),
-                part: handle(held.part),
-                kind: held.kind.to_string(),
-                moment_nm: hundredth(bears.moment),
-                guide_nm: hundredth(bears.guide),
-                turns: bears.turns,
-                supported: bears.supported,
-            })
-            .collect(),
+        joints: joints(facts, &inside),
         cables: cables(facts, &inside),
         covered: covered(facts, rig),
         rods: rigged
@@ -371,6 +357,23 @@ fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
             .collect(),
         open: left_open(facts, rig),
     }
+}
+
+/// Its joints and what each bears.
+fn joints(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<RigJoint> {
+    let told = facts.rig.bears.iter().filter_map(|bears| {
+        let held = &facts.rig.mounted.held[bears.held];
+        inside(held.part).then(|| RigJoint {
+            at: format!("{} on {}", facts.device(held.part), facts.device(held.onto)),
+            part: facts.floor.build.placements[held.part].id.clone(),
+            kind: held.kind.to_string(),
+            moment_nm: hundredth(bears.moment),
+            guide_nm: hundredth(bears.guide),
+            turns: bears.turns,
+            supported: bears.supported,
+        })
+    });
+    told.collect()
 }
 
 /// Parts, what carries before what is carried.

@@ -1,0 +1,118 @@
+//! Rigs over the API: drawn, previewed while a part is dragged, in steps, from one build to another.
+
+use super::{NIGHT, Server};
+use axum::http::StatusCode;
+use serde_json::{Value, json};
+
+const OF_NIGHT: &str = "/api/productions/the-night-pour";
+
+async fn ask(server: &Server, query: &str) -> Value {
+    server.get(&format!("{OF_NIGHT}/{query}")).await.json()
+}
+
+fn rig<'r>(rigs: &'r Value, name: &str) -> &'r Value {
+    let mut all = rigs["rigs"].as_array().unwrap().iter();
+    all.find(|rig| rig["name"] == name).unwrap()
+}
+
+fn lean(rigs: &Value) -> f64 {
+    let holds = rig(rigs, "A camera")["holds"].as_array().unwrap();
+    let handle = holds.iter().find(|hold| hold["by"] == "a-handle").unwrap();
+    handle["lean_degrees"].as_f64().unwrap()
+}
+
+#[tokio::test]
+async fn a_rig_is_drawn_and_a_part_is_looked_at_elsewhere_before_it_is_moved() {
+    let server = Server::new();
+    let rigs = ask(&server, "rigs?build=night").await;
+    assert_eq!(rigs["rigs"].as_array().unwrap().len(), 3);
+    let a = rig(&rigs, "A camera");
+    for part in a["parts"].as_array().unwrap() {
+        for drawn in part["boxes"].as_array().unwrap() {
+            for view in ["side", "front", "top"] {
+                assert!(drawn[view].as_array().unwrap().len() >= 4, "{part}");
+            }
+        }
+    }
+    assert!((lean(&rigs) - -3.1).abs() < 1e-9);
+    let moved = "rigs?build=night&part=a-handle.foot&onto=a-top.rail&slide=5";
+    assert!((lean(&ask(&server, moved).await) - -0.2).abs() < 1e-9);
+    // Nothing was kept of that.
+    assert!((lean(&ask(&server, "rigs?build=night").await) - -3.1).abs() < 1e-9);
+    let before = server.get(NIGHT).await.json();
+    let edit = json!([{ "do": "put-joint", "build": "night", "joint": {
+        "part": "a-handle.foot", "onto": "a-top.rail", "slide": 5 } }]);
+    let after = server
+        .edits(before["revision"].as_u64().unwrap(), edit)
+        .await;
+    assert_eq!(after.status, StatusCode::OK);
+    assert!((lean(&ask(&server, "rigs?build=night").await) - -0.2).abs() < 1e-9);
+}
+
+#[tokio::test]
+async fn what_cannot_be_mounted_or_is_not_there_is_said() {
+    let server = Server::new();
+    for (query, status, says) in [
+        ("rigs?build=none", StatusCode::NOT_FOUND, "none"),
+        (
+            "rigs?build=night&part=a-handle.foot&onto=a-top.rail&slide=900",
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "it slides from -40 to 40 mm there, not to 900 mm",
+        ),
+        (
+            "rigs?build=night&part=a-handle.foot&onto=a.mount",
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "accessory rail",
+        ),
+        (
+            "rigs?build=night&slide=far",
+            StatusCode::BAD_REQUEST,
+            "slide",
+        ),
+        (
+            "rig-change?from=night&to=none",
+            StatusCode::NOT_FOUND,
+            "none",
+        ),
+        ("line-check?build=none", StatusCode::NOT_FOUND, "none"),
+    ] {
+        let answer = server.get(&format!("{OF_NIGHT}/{query}")).await;
+        assert_eq!(answer.status, status, "{query}");
+        let problem = answer.json();
+        let detail = problem["detail"].as_str().unwrap_or_default();
+        assert!(detail.contains(says), "{query}: {problem}");
+    }
+}
+
+#[tokio::test]
+async fn builds_change_and_the_line_is_checked() {
+    let server = Server::new();
+    let change = ask(&server, "rig-change?from=night&to=day").await;
+    assert!(change["steps"].as_array().unwrap().len() > 10);
+    let items = ask(&server, "line-check?build=night").await;
+    let texts: Vec<&str> = items
+        .as_array()
+        .unwrap()
+        .iter()
+        .map(|item| item["text"].as_str().unwrap())
+        .collect();
+    assert!(
+        texts
+            .iter()
+            .any(|text| text.starts_with("Director shows A camera, "))
+    );
+    assert!(
+        texts
+            .iter()
+            .any(|text| text.contains("formatted, and the card before it is copied"))
+    );
+    assert!(texts.contains(&"What hangs above people has a second fixing."));
+    // Where nothing is mounted, no joint is shaken.
+    let plain = ask(&server, "line-check?build=interview").await;
+    let rig = plain
+        .as_array()
+        .unwrap()
+        .iter()
+        .filter(|item| item["group"] == "Rig");
+    assert_eq!(rig.count(), 0);
+}
