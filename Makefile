@@ -52,6 +52,7 @@ types:
 screenshots: $(PATHS) browser
 	cd web && npm run --silent build
 	cargo build --locked --package west-rail
+	UPDATE=1 cargo test --quiet --locked --package west-rail --test parts
 	cd e2e && npm run screenshots
 
 browser:

@@ -46,7 +46,7 @@ impl Limits {
     /// Sources mixed on one track.
     pub const TRACK_SOURCES: usize = 32;
     /// Joints of a build.
-    pub const JOINTS: usize = 5_000;
+    pub const JOINTS: usize = 1_000;
     /// How far a part slides along another, in millimetres.
     pub const SLIDE: i32 = 3_000;
     /// Days of one build in the job.

@@ -540,6 +540,10 @@ codes! {
         "The centre of mass isn’t over the middle of what carries it."
         "It tips as soon as the tilt is loose; a gimbal’s motors overheat."
         "Slide the plate, as far as it goes.";
+    NoRoom "B-125" "Out of the gimbal’s room"
+        "A part reaches out of the box that a gimbal’s arms leave."
+        "It strikes an arm when it turns, and the motors stall."
+        "Take it off, mount it nearer, or use a larger gimbal.";
     CableShort "B-131" "The cable doesn’t reach"
         "The way along the rig, with a bend at each end, is longer than the cable."
         "It pulls on the sockets, or can’t be plugged in."

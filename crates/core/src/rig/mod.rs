@@ -68,8 +68,8 @@ pub struct Rig {
     pub front: Mass,
     /// How it is held: a grip of a part, and what follows.
     pub holds: Vec<Hold>,
-    /// What carries it at the bottom: a head, a gimbal.
-    pub carrier: Option<CarriedBy>,
+    /// What carries it at the bottom: a head, a gimbal, then the legs under it.
+    pub carriers: Vec<CarriedBy>,
     /// How it stands on its own feet.
     pub stands: Option<Stands>,
     /// What it stands on.
@@ -101,8 +101,8 @@ pub struct Hold {
     pub ahead: f64,
 }
 
-/// A head, a gimbal, an arm under a rig.
-#[derive(Debug, Clone, Copy, PartialEq)]
+/// A head, a gimbal, an arm, legs under a rig.
+#[derive(Debug, Clone, PartialEq)]
 pub struct CarriedBy {
     /// The part.
     pub part: usize,
@@ -116,6 +116,8 @@ pub struct CarriedBy {
     pub ahead: f64,
     /// How far to the right.
     pub right: f64,
+    /// Parts that reach out of the box that it leaves them, and how far, in millimetres.
+    pub outside: Vec<(usize, f64)>,
 }
 
 impl<'f> Rigged<'f> {
@@ -164,9 +166,11 @@ fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Ve
         .iter()
         .copied()
         .find(|part| kind(*part) == Some(DeviceKind::Camera));
-    let carrier = camera.and_then(|camera| carried_by(floor, mounted, camera));
+    let carriers = camera.map_or_else(Vec::new, |camera| {
+        carried_by(floor, mounted, solids, camera)
+    });
     // What is carried: not the legs.
-    let above: Vec<usize> = match carrier {
+    let above: Vec<usize> = match carriers.first() {
         Some(carrier) => mounted.behind(mounted.held[carrier.held].part),
         None => parts.clone(),
     };
@@ -211,7 +215,7 @@ fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Ve
         mass,
         front: mass_of_all(floor, mounted, &front),
         holds: holds(floor, mounted, &above, mass),
-        carrier,
+        carriers,
         stands: stands(mass.centre, &table),
         feet: table,
         lower,
@@ -221,28 +225,47 @@ fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Ve
     }
 }
 
-/// The first thing below a camera that says how much it carries.
-fn carried_by(floor: &Floor, mounted: &Mounted, camera: usize) -> Option<CarriedBy> {
+/// Everything below a camera that says how much it carries, from the camera down.
+fn carried_by(floor: &Floor, mounted: &Mounted, solids: &Solids, camera: usize) -> Vec<CarriedBy> {
+    let mut found = Vec::new();
     let mut at = camera;
-    loop {
-        let number = *mounted.by.get(&at)?;
+    while let Some(&number) = mounted.by.get(&at) {
         let held = mounted.held[number];
         at = held.onto;
-        let Some(payload) = body_of(floor, at)?.payload_grams else {
+        let body = body_of(floor, at);
+        let payload = body.and_then(|body| body.payload_grams);
+        let (Some(body), Some(payload)) = (body, payload) else {
+            continue;
+        };
+        let (Some(middle), Some(place)) = (mounted.at(at, held.carries.at), mounted.places[at])
+        else {
             continue;
         };
         let behind = mounted.behind(held.part);
         let mass = mass_of_all(floor, mounted, &behind);
-        let middle = mounted.at(at, held.carries.at)?;
-        return Some(CarriedBy {
+        // What turns on a gimbal must stay in the box that its arms leave.
+        let outside = body.inside.iter().flat_map(|inside| {
+            let (from, to) = Solid::of_block(place, inside).around();
+            behind.iter().map(move |part| {
+                let out = solids.part(*part).iter().map(|solid| {
+                    let (least, most) = solid.around();
+                    let past = (from - least).with(most - to, f64::max);
+                    past.0.into_iter().fold(0.0, f64::max)
+                });
+                (*part, out.fold(0.0, f64::max))
+            })
+        });
+        found.push(CarriedBy {
             part: at,
             held: number,
             grams: mass.grams,
             payload: f64::from(payload),
             ahead: (mass.centre - middle)[2],
             right: (mass.centre - middle)[0],
+            outside: outside.filter(|(_, out)| *out > 1.0).collect(),
         });
     }
+    found
 }
 
 fn holds(floor: &Floor, mounted: &Mounted, parts: &[usize], mass: Mass) -> Vec<Hold> {

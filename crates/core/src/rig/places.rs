@@ -63,6 +63,8 @@ pub enum Loose {
     OtherKind,
     /// Of one kind, and another mount or diameter.
     OtherFit,
+    /// What it carries carries it already, at once or by others.
+    InACircle,
     /// It holds as well, and the two don’t meet: so far apart, in tenths of a millimetre.
     Apart(u32),
 }
@@ -265,6 +267,9 @@ impl<'f> Mounted<'f> {
             return Err(Loose::OtherFit);
         }
         let places = !self.by.contains_key(&part);
+        if places && self.is_below(part, onto) {
+            return Err(Loose::InACircle);
+        }
         if places {
             self.by.insert(part, self.held.len());
             self.carried.entry(onto).or_default().push(self.held.len());
@@ -280,6 +285,20 @@ impl<'f> Mounted<'f> {
             places,
         });
         Ok(())
+    }
+
+    /// Whether a part stands somewhere below another: so no walk up or down the joints ever comes back.
+    fn is_below(&self, part: usize, other: usize) -> bool {
+        let mut at = other;
+        loop {
+            if at == part {
+                return true;
+            }
+            match self.by.get(&at) {
+                Some(number) => at = self.held[*number].onto,
+                None => return false,
+            }
+        }
     }
 
     /// Whether anything is mounted at all.

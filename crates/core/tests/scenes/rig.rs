@@ -418,6 +418,32 @@ const WHOLE: &[(&str, &[&str])] = &[
         ],
     ),
     (
+        "a film body off the middle of its head",
+        &[
+            "t fell-t75",
+            "h fell-h8",
+            "p fell-platea",
+            "a orrell-f1",
+            "l larkrigg-z4",
+            "h.bowl on t.bowl",
+            "p.head on h.plate",
+            "a.base on p.top",
+            "l.mount on a.mount",
+        ],
+    ),
+    (
+        "a cinema body in a small gimbal",
+        &[
+            "g fell-g1",
+            "b holme-b2",
+            "a orrell-c2",
+            "l larkrigg-z6",
+            "b.dove on g.plate",
+            "a.base on b.top",
+            "l.mount on a.mount",
+        ],
+    ),
+    (
         "a cage with two handles",
         &[
             "c holme-cage4",
@@ -624,4 +650,36 @@ fn another_build_is_reached_by_what_comes_off_and_goes_on() {
     let same =
         west_rail_core::report::build_change(&night, ("night", "night"), catalogue()).unwrap();
     assert_eq!((same.off.len(), same.on.len(), same.steps.len()), (0, 0, 0));
+}
+
+#[test]
+fn parts_that_a_file_mounts_on_each_other_in_a_circle_are_said_and_harm_nothing() {
+    let mut scene = rig(&[
+        "x holme-rc1",
+        "y holme-a1",
+        "z holme-cs3",
+        "m ashgill-7",
+        "a orrell-c4",
+    ]);
+    let joint = |part: &str, onto: &str| Joint {
+        part: part.parse().unwrap(),
+        onto: onto.parse().unwrap(),
+        slide: 0,
+        turn: 0,
+        tilt: 0,
+    };
+    scene.0.builds[0].joints = vec![
+        joint("m.foot", "y.top"),
+        joint("y.foot", "m.top"),
+        joint("nobody.foot", "a.top"),
+    ];
+    let told = found(&scene);
+    assert_eq!(
+        told[..2],
+        [
+            "B-101 y.foot doesn’t hold on m.top: what it sits on sits on it.",
+            "B-101 nobody.foot doesn’t hold on a.top: one of these fastenings isn’t there."
+        ]
+    );
+    scene.every_fix_mends();
 }

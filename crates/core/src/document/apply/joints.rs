@@ -27,7 +27,7 @@ impl Build {
             });
         }
         if self.joints.len() >= Limits::JOINTS {
-            return Err(Refusal::TooMany("build holds at most 5,000 joints"));
+            return Err(Refusal::TooMany("build holds at most 1,000 joints"));
         }
         let at = at.map_or(self.joints.len(), |at| at.min(self.joints.len()));
         self.joints.insert(at, joint);

@@ -553,7 +553,7 @@ pub fn hang_level(facts: &Facts, rig: &Rig, hangs: Hangs) -> Vec<Fix> {
 }
 
 /// What stands on a head, slid until it is balanced, as far as the plate goes.
-pub fn centred(facts: &Facts, carrier: CarriedBy) -> Vec<Fix> {
+pub fn centred(facts: &Facts, carrier: &CarriedBy) -> Vec<Fix> {
     let held = &facts.rig.mounted.held[carrier.held];
     let own = slides(facts, held.part)
         .into_iter()

@@ -66,6 +66,7 @@ fn loose(facts: &Facts, number: usize, why: Loose) -> Finding {
         Loose::NotThere => "one of these fastenings isn’t there".into(),
         Loose::OtherKind => "they are of different kinds".into(),
         Loose::OtherFit => "they are of one kind, and another mount, system or diameter".into(),
+        Loose::InACircle => "what it sits on sits on it".into(),
         Loose::Apart(tenths) => format!(
             "they are {} mm apart where both parts stand",
             f64::from(tenths) / 10.0
@@ -231,7 +232,7 @@ fn held(facts: &Facts, rig: &Rig) -> Option<Finding> {
 /// How it stands on its own feet.
 fn put_down(facts: &Facts, rig: &Rig) -> Option<Finding> {
     // What stands on legs isn’t put down.
-    if rig.carrier.is_some() {
+    if !rig.carriers.is_empty() {
         return None;
     }
     let at = rig.camera.unwrap_or(rig.root);
@@ -269,31 +270,53 @@ fn put_down(facts: &Facts, rig: &Rig) -> Option<Finding> {
     Some(Finding::on_device(facts, code, severity, at, text, reason))
 }
 
-/// On a head, a gimbal, an arm.
+/// On a head, a gimbal, an arm, on legs.
 fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
-    let Some(carrier) = rig.carrier else {
-        return Vec::new();
-    };
-    let name = facts.device(carrier.part);
     let mut found = Vec::new();
-    if carrier.grams > carrier.payload {
-        let text = format!(
-            "{name} carries {:.1} kg; {:.1} kg stand on it.",
-            carrier.payload / 1_000.0,
-            carrier.grams / 1_000.0
-        );
-        let reason = "Its locks don’t hold it. Its maker’s figure wins.";
-        let code = Code::OverPayload;
-        found.push(Finding::on_device(
-            facts,
-            code,
-            Severity::Stop,
-            carrier.part,
-            text,
-            reason,
-        ));
+    for carrier in &rig.carriers {
+        let name = facts.device(carrier.part);
+        if carrier.grams > carrier.payload {
+            let text = format!(
+                "{name} carries {:.1} kg; {:.1} kg stand on it.",
+                carrier.payload / 1_000.0,
+                carrier.grams / 1_000.0
+            );
+            let reason = "Its locks don’t hold it. Its maker’s figure wins.";
+            let (code, severity) = (Code::OverPayload, Severity::Stop);
+            found.push(Finding::on_device(
+                facts,
+                code,
+                severity,
+                carrier.part,
+                text,
+                reason,
+            ));
+        }
+        let furthest = carrier
+            .outside
+            .iter()
+            .max_by(|one, other| one.1.total_cmp(&other.1));
+        if let Some((part, out)) = furthest {
+            let names = carrier.outside.iter().map(|(part, _)| facts.device(*part));
+            let names = list_of_many(names.map(str::to_string).collect(), 6);
+            let text = format!(
+                "{} reaches {} out of the room that {name} leaves.",
+                facts.device(*part),
+                millimetres(*out)
+            );
+            let reason =
+                format!("It strikes an arm when it turns. Off would have to come: {names}.");
+            let (code, severity) = (Code::NoRoom, Severity::Stop);
+            found.push(Finding::on_device(
+                facts, code, severity, *part, text, reason,
+            ));
+        }
     }
-    if carrier.ahead.abs() > OFF {
+    // What is balanced is balanced where it tilts.
+    if let Some(carrier) = rig.carriers.first()
+        && carrier.ahead.abs() > OFF
+    {
+        let name = facts.device(carrier.part);
         let way = if carrier.ahead > 0.0 {
             "ahead of"
         } else {

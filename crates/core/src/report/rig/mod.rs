@@ -316,7 +316,7 @@ fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
         stands: rig.stands.map(|stands| stands.stands),
         tips_at_degrees: rig.stands.map(|stands| tenth(stands.tips_at)),
         feet: rig.feet.iter().map(|foot| on_paper(*foot)).collect(),
-        carried: rig.carrier.map(|carrier| {
+        carried: rig.carriers.first().map(|carrier| {
             format!(
                 "{:.1} of {:.1} kg on {}; centre {:.0} mm {} its middle.",
                 carrier.grams / 1_000.0,

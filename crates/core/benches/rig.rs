@@ -1,0 +1,91 @@
+//! What rigs cost: the order of assembly of 60 parts (goal: 100 ms) and of 150 (goal: 1 s); the demo’s rigs as
+//! they are drawn while a part is dragged (goal: two frames).
+
+use std::time::Instant;
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::demo;
+use west_rail_core::document::{Joint, Placement, Production};
+use west_rail_core::path::Floor;
+use west_rail_core::report::rigs_report;
+use west_rail_core::rig::{MediaFirst, Rigged, plan};
+
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
+const ROUNDS: usize = 11;
+
+/// A camera on its plate with long rods, and so many parts clamped on them and on each other.
+fn production(parts: usize) -> Production {
+    let mut production = Production::named("Bench");
+    let build = &mut production.builds[0];
+    let unit = build.units[0].id.clone();
+    let mut put = |id: &str, device: &str, joint: Option<(&str, String, i32)>| {
+        build.placements.push(Placement {
+            id: id.into(),
+            name: id.into(),
+            device: device.into(),
+            unit: unit.clone(),
+            settings: Default::default(),
+        });
+        if let Some((foot, onto, slide)) = joint {
+            build.joints.push(Joint {
+                part: format!("{id}.{foot}").parse().expect("a fastening"),
+                onto: onto.parse().expect("a fastening"),
+                slide,
+                turn: 0,
+                tilt: 0,
+            });
+        }
+    };
+    put("p", "holme-b1", None);
+    put("a", "orrell-c4", Some(("base", "p.top".into(), 0)));
+    put("r", "holme-r15-18", Some(("held", "p.rods".into(), -200)));
+    // Clamps with arms, each with a mount of another tool: five kinds in turn.
+    for number in 0..(parts - 3) / 3 {
+        let slide = 8 + (number as i32 * 31) % 440;
+        let (clamp, arm, top) = (
+            format!("c{number}"),
+            format!("x{number}"),
+            format!("m{number}"),
+        );
+        put(&clamp, "holme-rc1", Some(("rods", "r.rods".into(), slide)));
+        let kind = ["holme-a1", "holme-a2", "holme-bs"][number % 3];
+        put(&arm, kind, Some(("foot", format!("{clamp}.top"), 0)));
+        if kind != "holme-bs" {
+            put(&top, "ashgill-5", Some(("foot", format!("{arm}.top"), 0)));
+        }
+    }
+    production
+}
+
+fn median(round: impl Fn()) -> f64 {
+    let mut times: Vec<f64> = (0..ROUNDS)
+        .map(|_| {
+            let started = Instant::now();
+            round();
+            started.elapsed().as_secs_f64() * 1_000.0
+        })
+        .collect();
+    times.sort_by(f64::total_cmp);
+    times[ROUNDS / 2]
+}
+
+fn main() {
+    for (parts, goal) in [(60, 100), (150, 1_000)] {
+        let production = production(parts);
+        let floor = Floor::new(&production, &production.builds[0], Catalogue::shipped());
+        let rigged = Rigged::of(&floor);
+        let rig = &rigged.rigs[0];
+        let planned = || plan(&floor, &rigged.mounted, &rig.parts, MediaFirst::First);
+        let steps = planned().order.len();
+        let took = median(|| assert_eq!(planned().order.len(), steps));
+        println!(
+            "the order of {steps} steps, {} parts: {took:.2} ms   goal {goal}",
+            rig.parts.len()
+        );
+    }
+    let night = demo::productions().remove(0).1;
+    let drawn = || rigs_report(&night, "night", Catalogue::shipped(), None);
+    let took = median(|| assert!(drawn().is_ok_and(|found| found.is_some())));
+    println!("the demo’s rigs, drawn and judged: {took:.2} ms   goal 33");
+}
