@@ -10,8 +10,11 @@ const PAGE: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../docs/parts.svg");
 const CELL: (f64, f64) = (300.0, 200.0);
 const ACROSS: usize = 5;
 
+/// Where a place is on a view: to the right, and down.
+type OnPaper = fn(Point) -> (f64, f64);
+
 /// From the left: the lens points left. From the front.
-const VIEWS: [(&str, fn(Point) -> (f64, f64), Axis); 2] = [
+const VIEWS: [(&str, OnPaper, Axis); 2] = [
     ("left", |at| (-at[2], -at[1]), Axis::X),
     ("front", |at| (-at[0], -at[1]), Axis::Z),
 ];
@@ -21,7 +24,7 @@ fn corners(from: Point, to: Point) -> [Point; 2] {
 }
 
 /// What all of a part fills on a view.
-fn span(body: &Body, on: fn(Point) -> (f64, f64)) -> (f64, f64, f64, f64) {
+fn span(body: &Body, on: OnPaper) -> (f64, f64, f64, f64) {
     let boxes = body
         .boxes
         .iter()
@@ -42,7 +45,7 @@ fn span(body: &Body, on: fn(Point) -> (f64, f64)) -> (f64, f64, f64, f64) {
     found
 }
 
-fn rectangle(from: Point, to: Point, on: fn(Point) -> (f64, f64)) -> (f64, f64, f64, f64) {
+fn rectangle(from: Point, to: Point, on: OnPaper) -> (f64, f64, f64, f64) {
     let (one, other) = (on(from), on(to));
     (
         one.0.min(other.0),
