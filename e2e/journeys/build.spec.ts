@@ -3,6 +3,8 @@ import { expect, NIGHT, open, test } from "../server";
 const verdict = (page: import("@playwright/test").Page) => page.getByTestId("verdict");
 
 test("the demo’s rig troubles are mended where the rig is drawn", async ({ page, server }) => {
+  // Each fix is looked for, looked at and applied.
+  test.slow();
   await open(page, server, `${NIGHT}/build`);
   const aside = page.getByRole("complementary", { name: "Of the rig" });
   const before = await verdict(page).textContent();
