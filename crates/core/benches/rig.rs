@@ -7,7 +7,7 @@ use west_rail_core::demo;
 use west_rail_core::document::{Joint, Placement, Production};
 use west_rail_core::path::Floor;
 use west_rail_core::report::rigs_report;
-use west_rail_core::rig::{MediaFirst, Rigged, plan};
+use west_rail_core::rig::{Rigged, plan};
 
 #[global_allocator]
 static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
@@ -76,7 +76,7 @@ fn main() {
         let floor = Floor::new(&production, &production.builds[0], Catalogue::shipped());
         let rigged = Rigged::of(&floor);
         let rig = &rigged.rigs[0];
-        let planned = || plan(&floor, &rigged.mounted, &rig.parts, MediaFirst::First);
+        let planned = || plan(&floor, &rigged.mounted, &rig.parts);
         let steps = planned().order.len();
         let took = median(|| assert_eq!(planned().order.len(), steps));
         println!(

@@ -1917,6 +1917,8 @@ export interface components {
                 focus_within?: components["schemas"]["Delay"];
                 /** @description Which stage does the work of amplifying. */
                 gain?: components["schemas"]["GainSchool"];
+                /** @description When cards and inner batteries go into a rig that is built. */
+                media_loading?: components["schemas"]["MediaLoading"];
                 /** @description When a card is changed. */
                 media_swap?: components["schemas"]["MediaSwap"];
                 /** @description Which size of monitor goes on which rig. */
@@ -3243,6 +3245,11 @@ export interface components {
              */
             gain: components["schemas"]["GainSchool"];
             /**
+             * @description When cards and inner batteries go into a rig that is built.
+             * @default first
+             */
+            media_loading: components["schemas"]["MediaLoading"];
+            /**
              * @description When a card is changed.
              * @default at-level
              */
@@ -4112,6 +4119,11 @@ export interface components {
             /** @description What was drawn from it. */
             watts: components["schemas"]["Watts"];
         };
+        /**
+         * @description When cards and inner batteries go into a rig that is built. What would be covered goes in before that.
+         * @enum {string}
+         */
+        MediaLoading: "first" | "last";
         /** @description The media of a build's day, and of the whole job. */
         MediaPlan: {
             day?: components["schemas"]["DayAnswer"] | null;

@@ -2,7 +2,18 @@ import { useWorkbench } from "../frame/workbench";
 import { TypedField } from "../ui/field";
 import { useHouseRules } from "./rules";
 
-const SCHOOLS = ["picture_of_record", "transmitter_feed", "monitor_size", "media_swap", "card_size", "gain", "sound_of_record", "timecode", "power"] as const;
+const SCHOOLS = [
+  "picture_of_record",
+  "transmitter_feed",
+  "monitor_size",
+  "media_swap",
+  "card_size",
+  "gain",
+  "sound_of_record",
+  "timecode",
+  "power",
+  "media_loading",
+] as const;
 type School = (typeof SCHOOLS)[number];
 const isSchool = (rule: string): rule is School => SCHOOLS.some((school) => school === rule);
 

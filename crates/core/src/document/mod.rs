@@ -45,8 +45,8 @@ pub use names::{PortRef, handle_from};
 pub use need::{Need, Purpose};
 pub use production::{Handle, Production};
 pub use rules::{
-    CardSize, GainSchool, HouseRules, MediaSwap, MonitorSize, PictureOfRecord, PowerSchool, RULES,
-    RuleChoice, RulePage, SoundOfRecord, TimecodeSchool, TransmitterFeed,
+    CardSize, GainSchool, HouseRules, MediaLoading, MediaSwap, MonitorSize, PictureOfRecord,
+    PowerSchool, RULES, RuleChoice, RulePage, SoundOfRecord, TimecodeSchool, TransmitterFeed,
 };
 pub use settings::{
     ClockSetting, ClockWay, InputSetting, MeasuredClock, MeasuredDraw, MeasuredLevel, MeasuredRun,

@@ -43,6 +43,8 @@ pub struct HouseRules {
     pub timecode: TimecodeSchool,
     /// What a rig hangs on.
     pub power: PowerSchool,
+    /// When cards and inner batteries go into a rig that is built.
+    pub media_loading: MediaLoading,
     /// Where the average of a source is to stand, against full scale.
     pub sound_reference: Decibels,
     /// What is kept between the peaks of a source and the first stage that clips.
@@ -69,6 +71,7 @@ impl Default for HouseRules {
             sound_of_record: SoundOfRecord::Separate,
             timecode: TimecodeSchool::BoxStaysOn,
             power: PowerSchool::OneWithReserve,
+            media_loading: MediaLoading::First,
             sound_reference: Decibels::whole(-20),
             sound_headroom: Decibels::whole(4),
         }
@@ -123,6 +126,17 @@ pub enum PowerSchool {
     One,
     /// Each device on its own.
     EachItsOwn,
+}
+
+/// When cards and inner batteries go into a rig that is built. What would be covered goes in before that.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum MediaLoading {
+    #[default]
+    /// As soon as a body stands.
+    First,
+    /// When all of it stands.
+    Last,
 }
 
 /// When a card is changed.
@@ -382,6 +396,22 @@ pub const RULES: &[RulePage] = &[
                 "each-its-own",
                 "each device on its own",
                 "Nothing takes another with it; but many small batteries, each with an end of its own.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "media_loading",
+        title: "Cards and inner batteries go in",
+        choices: &[
+            choice(
+                "first",
+                "as soon as a body stands",
+                "Every door is free then, and nothing is forgotten; but they are in it while screws are driven.",
+            ),
+            choice(
+                "last",
+                "when the rig stands",
+                "Nothing is written or drawn before it is wanted; but every door must stay free. What would be covered goes in before.",
             ),
         ],
     },

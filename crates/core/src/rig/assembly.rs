@@ -5,6 +5,7 @@ use super::obstruct::Solids;
 use super::places::{Mounted, body_of};
 use super::space::Solid;
 use crate::catalogue::{Tool, ZoneKind};
+use crate::document::MediaLoading;
 use crate::path::Floor;
 use crate::quantity::Point;
 use rustc_hash::FxHashSet;
@@ -59,18 +60,9 @@ pub struct Plan {
     pub waiting: Vec<usize>,
 }
 
-/// How the crew builds.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum MediaFirst {
-    /// Cards and batteries before their doors are covered, whatever else.
-    First,
-    /// Last, where the doors stay free.
-    Last,
-}
-
 /// Plans the assembly of the parts of a rig.
-pub fn plan(floor: &Floor, mounted: &Mounted, parts: &[usize], media: MediaFirst) -> Plan {
-    let tasks = tasks(floor, mounted, parts, media);
+pub fn plan(floor: &Floor, mounted: &Mounted, parts: &[usize]) -> Plan {
+    let tasks = tasks(floor, mounted, parts);
     let (order, left) = fewest_changes(&tasks);
     let part_of = |act: Act| match act {
         Act::Join(held) => mounted.held[held].part,
@@ -125,7 +117,7 @@ fn tool_room(mounted: &Mounted, held: usize, tool: Tool) -> Option<Solid> {
     })
 }
 
-fn tasks(floor: &Floor, mounted: &Mounted, parts: &[usize], media: MediaFirst) -> Vec<Task> {
+fn tasks(floor: &Floor, mounted: &Mounted, parts: &[usize]) -> Vec<Task> {
     let inside: FxHashSet<usize> = parts.iter().copied().collect();
     let joints: Vec<usize> = (0..mounted.held.len())
         .filter(|held| inside.contains(&mounted.held[*held].part))
@@ -161,7 +153,7 @@ fn tasks(floor: &Floor, mounted: &Mounted, parts: &[usize], media: MediaFirst) -
     }
     let solids = Solids::new(floor, mounted);
     covers(mounted, &solids, parts, &joints, &mut tasks);
-    media_tasks(floor, mounted, &solids, parts, (&joints, media), &mut tasks);
+    media_tasks(floor, mounted, &solids, parts, &joints, &mut tasks);
     for task in &mut tasks {
         task.after.sort_unstable();
         task.after.dedup();
@@ -223,7 +215,7 @@ fn media_tasks(
     mounted: &Mounted,
     solids: &Solids,
     parts: &[usize],
-    (joints, media): (&[usize], MediaFirst),
+    joints: &[usize],
     tasks: &mut Vec<Task>,
 ) {
     for &part in parts {
@@ -253,10 +245,15 @@ fn media_tasks(
                 }
             }
             let all = 0..joints.len();
-            let after = match media {
-                MediaFirst::Last if !covered => all.collect(),
-                MediaFirst::Last | MediaFirst::First => Vec::new(),
+            let mut after: Vec<usize> = match floor.production.house_rules.media_loading {
+                MediaLoading::Last if !covered => all.collect(),
+                MediaLoading::Last | MediaLoading::First => Vec::new(),
             };
+            // A body that stands is loaded, not one in the hand.
+            if !covered {
+                let own = mounted.by.get(&part);
+                after.extend(own.and_then(|own| joints.iter().position(|joint| joint == own)));
+            }
             tasks.push(Task {
                 act,
                 tool: Tool::Hand,

@@ -15,7 +15,7 @@ mod reach;
 mod rods;
 mod space;
 
-pub use assembly::{Act, MediaFirst, Plan, Task, plan};
+pub use assembly::{Act, Plan, Task, plan};
 pub use bears::{Bears, bears};
 pub use cables::{CableReach, cables, socket};
 pub use front::{Front, Unmeshed, fronts};

@@ -1,9 +1,12 @@
 //! Rigs, good and bad: what is mounted on what, and what follows.
 
-use crate::stage::{BUILD, Scene, catalogue, scene};
-use west_rail_core::document::{Command, Joint};
+use crate::stage::{BUILD, Scene, catalogue, finding, scene};
+use west_rail_core::catalogue::Catalogue;
+use west_rail_core::document::{Command, Joint, MediaLoading, PortRef};
 use west_rail_core::finding::Area;
+use west_rail_core::path::Floor;
 use west_rail_core::report::{RigReport, RigsReport, rigs_report};
+use west_rail_core::rig::{Act, CoveredKind, Rigged, Solids, plan, space_of};
 
 /// A rig as it is typed: *p holme-b1* puts a part, *a.base on p.top 20* mounts it 20 mm along, with `@30` turned and
 /// `^15` tilted; *a.sdi1 > m.sdi* runs a cable.
@@ -78,20 +81,20 @@ const RIGS: &[(&str, &[&str])] = &[
     ("a body on its plate", &[]),
     (
         "a lens that its mount bears",
-        &["l larkrigg-p35", "l.mount on a.mount"],
+        &["lens larkrigg-p35", "lens.mount on a.mount"],
     ),
     (
         "a zoom that hangs on its mount",
-        &["l larkrigg-z5", "l.mount on a.mount"],
+        &["lens larkrigg-z5", "lens.mount on a.mount"],
     ),
     (
         "the same, supported",
         &[
-            "l larkrigg-z5",
-            "l.mount on a.mount",
+            "lens larkrigg-z5",
+            "lens.mount on a.mount",
             "s holme-ls1",
             "s.rods on r.rods 450",
-            "l.foot on s.cradle",
+            "lens.foot on s.cradle",
         ],
     ),
     (
@@ -174,8 +177,8 @@ const RIGS: &[(&str, &[&str])] = &[
     (
         "rods too short for a matte box",
         &[
-            "l larkrigg-p35",
-            "l.mount on a.mount",
+            "lens larkrigg-p35",
+            "lens.mount on a.mount",
             "m holme-mb3",
             "m.rods on r.rods 460",
         ],
@@ -183,8 +186,8 @@ const RIGS: &[(&str, &[&str])] = &[
     (
         "a matte box that is seen",
         &[
-            "l larkrigg-p18",
-            "l.mount on a.mount",
+            "lens larkrigg-p18",
+            "lens.mount on a.mount",
             "m holme-mb3",
             "m.rods on r.rods 440",
         ],
@@ -192,8 +195,8 @@ const RIGS: &[(&str, &[&str])] = &[
     (
         "a matte box that isn't",
         &[
-            "l larkrigg-p35",
-            "l.mount on a.mount",
+            "lens larkrigg-p35",
+            "lens.mount on a.mount",
             "m holme-mb3",
             "m.rods on r.rods 402",
         ],
@@ -219,8 +222,8 @@ const RIGS: &[(&str, &[&str])] = &[
     (
         "a motor that meets the ring",
         &[
-            "l larkrigg-p35",
-            "l.mount on a.mount",
+            "lens larkrigg-p35",
+            "lens.mount on a.mount",
             "k holme-mr1",
             "f stannard-fm1",
             "k.rods on r.rods 326",
@@ -230,8 +233,8 @@ const RIGS: &[(&str, &[&str])] = &[
     (
         "a motor behind the ring",
         &[
-            "l larkrigg-p35",
-            "l.mount on a.mount",
+            "lens larkrigg-p35",
+            "lens.mount on a.mount",
             "k holme-mr1",
             "f stannard-fm1",
             "k.rods on r.rods 302",
@@ -240,7 +243,7 @@ const RIGS: &[(&str, &[&str])] = &[
     ),
     (
         "an anamorphic lens",
-        &["l larkrigg-an40", "l.mount on a.mount"],
+        &["lens larkrigg-an40", "lens.mount on a.mount"],
     ),
     (
         "a pad under the plate, a grip in front",
@@ -291,15 +294,15 @@ const RIGS: &[(&str, &[&str])] = &[
     (
         "a counterweight behind",
         &[
-            "l larkrigg-p35",
-            "l.mount on a.mount",
+            "lens larkrigg-p35",
+            "lens.mount on a.mount",
             "w holme-w1000",
             "w.rods on r.rods 40",
         ],
     ),
     (
         "a heavy front that tips it over",
-        &["l larkrigg-z4", "l.mount on a.mount"],
+        &["lens larkrigg-z4", "lens.mount on a.mount"],
     ),
     (
         "a cable that reaches",
@@ -334,11 +337,11 @@ const RIGS: &[(&str, &[&str])] = &[
     (
         "a joint that holds where nothing meets",
         &[
-            "l larkrigg-p35",
-            "l.mount on a.mount",
+            "lens larkrigg-p35",
+            "lens.mount on a.mount",
             "s holme-ls1",
             "s.rods on r.rods 30",
-            "l.foot on s.cradle",
+            "lens.foot on s.cradle",
         ],
     ),
 ];
@@ -350,9 +353,9 @@ const WHOLE: &[(&str, &[&str])] = &[
         &[
             "a tamsin-m2",
             "x larkrigg-a54",
-            "l larkrigg-p85",
+            "lens larkrigg-p85",
             "x.mount on a.mount",
-            "l.mount on x.mount2",
+            "lens.mount on x.mount2",
         ],
     ),
     (
@@ -360,23 +363,23 @@ const WHOLE: &[(&str, &[&str])] = &[
         &[
             "a tamsin-m4",
             "x larkrigg-awr",
-            "l larkrigg-s35",
+            "lens larkrigg-s35",
             "x.mount on a.mount",
-            "l.mount on x.mount2",
+            "lens.mount on x.mount2",
         ],
     ),
     (
         "a pancake on a pocket body",
-        &["a tamsin-k2", "l larkrigg-m28", "l.mount on a.mount"],
+        &["a tamsin-k2", "lens larkrigg-m28", "lens.mount on a.mount"],
     ),
     (
         "a clip-on matte box on a front that moves",
         &[
             "a tamsin-m2",
-            "l larkrigg-z2",
+            "lens larkrigg-z2",
             "m holme-mb1",
-            "l.mount on a.mount",
-            "m.clip on l.front",
+            "lens.mount on a.mount",
+            "m.clip on lens.front",
         ],
     ),
     (
@@ -386,11 +389,11 @@ const WHOLE: &[(&str, &[&str])] = &[
             "h fell-h8",
             "p fell-platea",
             "a orrell-f1",
-            "l larkrigg-z5",
+            "lens larkrigg-z5",
             "h.bowl on t.bowl",
             "p.head on h.plate",
             "a.base on p.top",
-            "l.mount on a.mount",
+            "lens.mount on a.mount",
         ],
     ),
     (
@@ -400,11 +403,11 @@ const WHOLE: &[(&str, &[&str])] = &[
             "h fell-h12",
             "p fell-plateb",
             "a orrell-c4",
-            "l larkrigg-z4",
+            "lens larkrigg-z4",
             "h.bowl on t.bowl",
             "p.head on h.plate 30",
             "a.base on p.top 20",
-            "l.mount on a.mount",
+            "lens.mount on a.mount",
         ],
     ),
     (
@@ -412,9 +415,9 @@ const WHOLE: &[(&str, &[&str])] = &[
         &[
             "g fell-g1",
             "a tamsin-k2",
-            "l larkrigg-m28",
+            "lens larkrigg-m28",
             "a.base14 on g.top14 0",
-            "l.mount on a.mount",
+            "lens.mount on a.mount",
         ],
     ),
     (
@@ -424,11 +427,11 @@ const WHOLE: &[(&str, &[&str])] = &[
             "h fell-h8",
             "p fell-platea",
             "a orrell-f1",
-            "l larkrigg-z4",
+            "lens larkrigg-z4",
             "h.bowl on t.bowl",
             "p.head on h.plate",
             "a.base on p.top",
-            "l.mount on a.mount",
+            "lens.mount on a.mount",
         ],
     ),
     (
@@ -437,10 +440,10 @@ const WHOLE: &[(&str, &[&str])] = &[
             "g fell-g1",
             "b holme-b2",
             "a orrell-c2",
-            "l larkrigg-z6",
+            "lens larkrigg-z6",
             "b.dove on g.plate",
             "a.base on b.top",
-            "l.mount on a.mount",
+            "lens.mount on a.mount",
         ],
     ),
     (
@@ -576,8 +579,8 @@ fn the_centre_lies_between_the_parts_and_what_is_on_the_axis_leans_nothing() {
     let level = one(&rig(&with(&[
         "h holme-h1",
         "h.foot on a.top38",
-        "l larkrigg-p35",
-        "l.mount on a.mount",
+        "lens larkrigg-p35",
+        "lens.mount on a.mount",
     ])));
     assert_eq!(level.holds[0].lean_degrees, Some(0.0));
 }
@@ -604,7 +607,7 @@ fn a_longer_cable_is_never_too_short_where_a_shorter_one_isnt() {
 
 #[test]
 fn what_cannot_be_joined_is_refused_in_a_sentence() {
-    let scene = rig(&with(&["l larkrigg-z1", "h holme-h1", "m ashgill-7"]));
+    let scene = rig(&with(&["lens larkrigg-z1", "h holme-h1", "m ashgill-7"]));
     let refused = |part: &str, onto: &str, slide: i32| {
         let joint = Joint {
             part: part.parse().unwrap(),
@@ -625,7 +628,7 @@ fn what_cannot_be_joined_is_refused_in_a_sentence() {
             .to_string()
     };
     let says = [
-        refused("l.mount", "a.mount", 0),
+        refused("lens.mount", "a.mount", 0),
         refused("h.foot", "a.top", 0),
         refused("h.nothing", "a.top38", 0),
         refused("p.dove", "a.top38", 0),
@@ -682,4 +685,349 @@ fn parts_that_a_file_mounts_on_each_other_in_a_circle_are_said_and_harm_nothing(
         ]
     );
     scene.every_fix_mends();
+}
+
+/// What stands on a head off its middle is slid as far as its plate goes; else the camera on the plate.
+#[test]
+fn what_is_off_the_middle_of_a_head_is_slid_until_it_is_balanced() {
+    let scene = rig(&[
+        "t fell-t100",
+        "h fell-h12",
+        "p fell-plateb",
+        "a orrell-c4",
+        "h.bowl on t.bowl",
+        "p.head on h.plate 30",
+        "a.base on p.top",
+    ]);
+    let off = found(&scene);
+    assert!(off[0].starts_with("B-124 The centre is"), "{off:?}");
+    let fixes = finding(&scene, "B-124").fixes;
+    assert!(
+        fixes[0].title.starts_with("Slide P"),
+        "{:?}",
+        fixes[0].title
+    );
+    scene.every_fix_mends();
+}
+
+fn steps(scene: &Scene) -> Vec<String> {
+    let steps = one(scene).steps.into_iter();
+    steps.map(|step| step.act).collect()
+}
+
+#[test]
+fn cards_go_in_first_or_last_as_the_house_has_it_and_before_their_door_is_covered() {
+    let mut scene = rig(&with(&["h holme-h1", "h.foot on a.top38"]));
+    let place = |scene: &Scene, step: &str| {
+        let all = steps(scene);
+        let found = all.iter().position(|it| it == step);
+        found.unwrap_or_else(|| panic!("{step} isn’t among {all:?}"))
+    };
+    assert!(place(&scene, "A onto P") < place(&scene, "Card into A"));
+    assert!(place(&scene, "Card into A") < place(&scene, "H onto A"));
+    scene.0.house_rules.media_loading = MediaLoading::Last;
+    assert_eq!(place(&scene, "Card into A"), steps(&scene).len() - 1);
+    // The demo’s bracket stands before the card door: whatever the house says, the card comes first.
+    let mut night = west_rail_core::demo::productions().remove(0).1;
+    night.house_rules.media_loading = MediaLoading::Last;
+    let report = rigs_report(&night, "night", catalogue(), None)
+        .unwrap()
+        .unwrap();
+    let b = report
+        .rigs
+        .iter()
+        .find(|rig| rig.name == "B camera")
+        .unwrap();
+    let place = |step: &str| b.steps.iter().position(|it| it.act == step).unwrap();
+    assert!(place("Card into B camera") < place("B plate onto B battery bracket"));
+}
+
+/// A checker of its own: with nothing but the joints and the spaces, every step of every rig can be done when its
+/// turn comes.
+#[test]
+fn the_order_that_is_offered_can_be_done_with_nothing_but_the_geometry() {
+    let night = west_rail_core::demo::productions().remove(0).1;
+    let mut all: Vec<(String, west_rail_core::document::Production, &str)> = vec![
+        ("night".into(), night.clone(), "night"),
+        ("day".into(), night, "day"),
+    ];
+    all.extend(
+        RIGS.iter()
+            .map(|(name, lines)| ((*name).into(), rig(&with(lines)).0, BUILD)),
+    );
+    all.extend(
+        WHOLE
+            .iter()
+            .map(|(name, lines)| ((*name).into(), rig(lines).0, BUILD)),
+    );
+    for (name, production, build) in &all {
+        let build = production.build(build).unwrap();
+        let floor = Floor::new(production, build, catalogue());
+        let rigged = Rigged::of(&floor);
+        let solids = Solids::new(&floor, &rigged.mounted);
+        for one in &rigged.rigs {
+            let plan = plan(&floor, &rigged.mounted, &one.parts);
+            assert!(plan.waiting.is_empty(), "{name}");
+            assert_eq!(plan.order.len(), plan.tasks.len(), "{name}");
+            let mut standing = vec![one.root];
+            for task in &plan.order {
+                match plan.tasks[*task].act {
+                    Act::Join(held) => {
+                        let held = &rigged.mounted.held[held];
+                        assert!(standing.contains(&held.onto), "{name}: {}", held.sits.id);
+                        if held.places {
+                            assert!(!standing.contains(&held.part), "{name}");
+                            standing.push(held.part);
+                        } else {
+                            assert!(standing.contains(&held.part), "{name}");
+                        }
+                    }
+                    Act::Card(part, zone) | Act::Battery(part, zone) => {
+                        let body = west_rail_core::rig::body_of(&floor, part).unwrap();
+                        let what = CoveredKind::Zone(zone, body.zones[zone].kind);
+                        let space = space_of(&floor, &rigged.mounted, part, what).unwrap();
+                        let before = standing.iter().filter(|other| **other != part);
+                        // What a body stands on was there before its card could be.
+                        let below = rigged.mounted.by.get(&part);
+                        let below = below.map(|number| rigged.mounted.held[*number].onto);
+                        for other in before.filter(|other| Some(**other) != below) {
+                            let into = solids.reach_into(*other, &space);
+                            assert!(into <= 2.0, "{name}: {into} mm before the door");
+                        }
+                    }
+                }
+            }
+            assert_eq!(standing.len(), one.parts.len(), "{name}");
+        }
+    }
+}
+
+#[test]
+fn a_part_that_is_removed_takes_its_joints_and_brings_them_back() {
+    let scene = rig(&with(&[
+        "h holme-h1",
+        "h.foot on a.top38",
+        "x holme-a2",
+        "x.foot on h.front",
+    ]));
+    let remove = Command::RemoveDevice {
+        build: BUILD.into(),
+        device: "h".into(),
+    };
+    let edited = scene.0.edited(catalogue(), &[remove]).unwrap();
+    let left = &edited.production.builds[0].joints;
+    let touched = |joint: &Joint| joint.part.device == "h" || joint.onto.device == "h";
+    assert!(!left.iter().any(touched));
+    assert_eq!(left.len(), scene.0.builds[0].joints.len() - 2);
+    let undone = edited
+        .production
+        .stepped(catalogue(), &edited.inverse)
+        .unwrap();
+    assert_eq!(undone.production, scene.0);
+    // The same with a joint set anew, and taken off.
+    let joint = scene.0.builds[0].joints[0].clone();
+    for command in [
+        Command::PutJoint {
+            build: BUILD.into(),
+            joint: Joint {
+                slide: 12,
+                ..joint.clone()
+            },
+            at: None,
+        },
+        Command::RemoveJoint {
+            build: BUILD.into(),
+            part: joint.part.clone(),
+        },
+    ] {
+        let edited = scene.0.edited(catalogue(), &[command]).unwrap();
+        assert_ne!(edited.production, scene.0);
+        let undone = edited
+            .production
+            .stepped(catalogue(), &edited.inverse)
+            .unwrap();
+        assert_eq!(undone.production, scene.0);
+    }
+}
+
+#[test]
+fn two_windows_may_move_two_parts_and_not_one() {
+    use west_rail_core::document::{meet, touches};
+    let put = |part: &str, slide: i32| {
+        let joint = Joint {
+            part: part.parse().unwrap(),
+            onto: "r.rods".parse().unwrap(),
+            slide,
+            turn: 0,
+            tilt: 0,
+        };
+        touches(&[Command::PutJoint {
+            build: BUILD.into(),
+            joint,
+            at: None,
+        }])
+    };
+    assert!(!meet(&put("c.rods", 10), &put("d.rods", 20)));
+    assert!(meet(&put("c.rods", 10), &put("c.rods", 20)));
+    let off = touches(&[Command::RemoveJoint {
+        build: BUILD.into(),
+        part: PortRef::new("c", "rods"),
+    }]);
+    assert!(meet(&put("c.rods", 10), &off));
+}
+
+#[test]
+fn a_body_exchanged_for_another_keeps_what_is_mounted_on_it() {
+    let scene = rig(&with(&[
+        "lens larkrigg-p35",
+        "lens.mount on a.mount",
+        "h holme-h1",
+        "h.foot on a.top38",
+        "x holme-a1",
+        "x.foot on h.front",
+        "m ashgill-7",
+        "m.foot on x.top",
+    ]));
+    let fix = finding(&scene, "B-111").fixes.remove(0);
+    assert_eq!(
+        fix.title,
+        "Use the Holme A2 tilting monitor mount with pins as X"
+    );
+    let after = scene
+        .0
+        .edited(catalogue(), &fix.commands)
+        .unwrap()
+        .production;
+    let ends = |production: &west_rail_core::document::Production| {
+        let joints = production.builds[0].joints.iter();
+        let mut ends: Vec<String> = joints
+            .map(|joint| format!("{} on {}", joint.part, joint.onto))
+            .collect();
+        ends.sort();
+        ends
+    };
+    assert_eq!(ends(&after), ends(&scene.0));
+    assert!(
+        found(&Scene(after))
+            .iter()
+            .all(|it| !it.starts_with("B-111"))
+    );
+}
+
+/// A crew’s own description of mass alone counts in the mass, and what it leaves open is said.
+#[test]
+fn an_entry_without_a_size_counts_in_the_mass_and_leaves_the_rest_open() {
+    let mut scene = rig(&with(&["h holme-h1", "h.foot on a.top38"]));
+    let own = |id: &str, body: serde_json::Value| -> west_rail_core::catalogue::Device {
+        serde_json::from_value(serde_json::json!({
+            "id": id, "name": id, "maker": "ours", "kind": "part", "body": body
+        }))
+        .unwrap()
+    };
+    let foot = serde_json::json!([{ "id": "foot", "kind": "cold-shoe", "side": "sits", "at": [0, 0, 0], "faces": "down" }]);
+    let before = one(&scene).mass_g;
+    for (number, (id, body)) in [
+        ("own-heavy", serde_json::json!({ "grams": 400, "fastenings": foot })),
+        ("own-large", serde_json::json!({ "boxes": [{ "from": [-10, 0, -10], "to": [10, 20, 10] }], "fastenings": foot })),
+    ]
+    .into_iter()
+    .enumerate()
+    {
+        let entry = own(id, body);
+        let put = Command::PutEntry { entry: Box::new(entry), at: None };
+        let handle = format!("own{number}");
+        let onto = ["h.shoe", "a.shoe"][number];
+        let joint = Joint {
+            part: format!("{handle}.foot").parse().unwrap(),
+            onto: onto.parse().unwrap(),
+            slide: 0,
+            turn: 0,
+            tilt: 0,
+        };
+        scene = scene.does(put).with(&handle, id);
+        scene.0.builds[0].joints.push(joint);
+    }
+    let rig = one(&scene);
+    assert_eq!(rig.mass_g, before + 400.0);
+    assert_eq!(
+        rig.open,
+        [
+            "Not known: the mass of OWN1. Mass and balance are without it.",
+            "Not known: the size of OWN0. Nothing here is in its way.",
+        ]
+    );
+    assert!(found(&scene).iter().all(|it| !it.contains("OWN")));
+}
+
+#[test]
+fn descriptions_that_cannot_be_are_refused_with_what_is_wrong() {
+    let refused = |body: serde_json::Value| {
+        let entry = serde_json::json!({
+            "id": "own-x", "name": "X", "maker": "ours", "kind": "part", "body": body
+        });
+        let entry = serde_json::from_value(entry).unwrap();
+        let put = Command::PutEntry {
+            entry: Box::new(entry),
+            at: None,
+        };
+        scene("1080p25")
+            .0
+            .edited(catalogue(), &[put])
+            .unwrap_err()
+            .to_string()
+    };
+    let foot = serde_json::json!({ "id": "foot", "kind": "quarter", "side": "sits", "at": [0, 0, 0], "faces": "down" });
+    let says = [
+        refused(serde_json::json!({ "grams": 900_000 })),
+        refused(serde_json::json!({ "boxes": [{ "from": [10, 0, 0], "to": [0, 1, 1] }] })),
+        refused(serde_json::json!({ "feet": [[0, 9e9, 0]] })),
+        refused(serde_json::json!({ "fastenings": [foot, foot] })),
+        refused(serde_json::json!({ "fastenings": [
+            { "id": "a", "kind": "quarter", "side": "sits", "at": [0, 0, 0], "faces": "down", "along": "up" }
+        ] })),
+        refused(serde_json::json!({ "feet": vec![[0, 0, 0]; 61] })),
+    ];
+    insta::assert_snapshot!(says.join("\n"));
+    assert!(Catalogue::shipped().device("own-x").is_none());
+}
+
+#[test]
+fn settings_of_a_joint_have_their_limits() {
+    let scene = rig(&with(&[
+        "h holme-h1",
+        "h.foot on a.top38",
+        "x holme-a2",
+        "x.foot on h.front",
+        "m ashgill-5",
+        "m.foot on x.top",
+    ]));
+    let refused = |part: &str, onto: &str, (slide, turn, tilt): (i32, i32, i32)| {
+        let joint = Joint {
+            part: part.parse().unwrap(),
+            onto: onto.parse().unwrap(),
+            slide,
+            turn,
+            tilt,
+        };
+        let command = Command::PutJoint {
+            build: BUILD.into(),
+            joint,
+            at: None,
+        };
+        scene
+            .0
+            .edited(catalogue(), &[command])
+            .unwrap_err()
+            .to_string()
+    };
+    let says = [
+        refused("r.held", "p.rods", (9_000, 0, 0)),
+        refused("m.foot", "x.top", (0, 720, 0)),
+        refused("m.foot", "x.top", (0, 0, 270)),
+        refused("m.foot", "x.top", (5, 0, 0)),
+        refused("h.foot", "a.top38", (0, 30, 0)),
+        refused("h.foot", "a.top38", (0, 0, 30)),
+        refused("m.foot", "h.front", (0, 0, 0)),
+    ];
+    insta::assert_snapshot!(says.join("\n"));
 }

@@ -1,12 +1,11 @@
 //! Boxes put into a run: a distribution amplifier ahead of a relay, so that both are fed alike, or half-way
 //! along a run that is too long; an isolator between two mains supplies.
 
-use super::build;
+use super::{build, put_there};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Device, DeviceKind, Direction, SignalKind, Via};
 use crate::document::{Command, Connection, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
-use crate::kit;
 use crate::path::{ConnectionIx, PortIx};
 use crate::quantity::Length;
 
@@ -46,17 +45,8 @@ impl<'c> PutIn<'c> {
 
     /// Hired where it must be, and added to the unit that another device travels with.
     fn put(&self, facts: &Facts, beside: PortIx) -> Vec<Command> {
-        let hire = self.hired.then(|| Command::SetKit {
-            line: kit::hired(facts.floor.production, &self.device.id, None, 1),
-        });
-        let add = Command::AddDevice {
-            build: build(facts),
-            device: self.device.id.clone(),
-            unit: facts.floor.placement_of(beside).unit.clone(),
-            name: None,
-            handle: Some(self.handle.clone()),
-        };
-        hire.into_iter().chain([add]).collect()
+        let unit = &facts.floor.placement_of(beside).unit;
+        put_there(facts, (self.device, self.hired), unit, (&self.handle, None))
     }
 
     /// *Hire and put the Merrin 1×4*.

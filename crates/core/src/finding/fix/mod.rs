@@ -62,6 +62,7 @@ pub use time::{
 use super::{Facts, Fix};
 use crate::catalogue::Device;
 use crate::document::Command;
+use crate::kit;
 use crate::path::{ConnectionIx, PortIx};
 
 /// At most so many fixes of one kind are offered: a list to choose from, not to search.
@@ -74,6 +75,26 @@ fn hired_words(hired: bool) -> &'static str {
     } else {
         ""
     }
+}
+
+/// Puts a device on the floor under a handle: of the kit, or hired where none is left.
+fn put_there(
+    facts: &Facts,
+    (device, hired): (&Device, bool),
+    unit: &str,
+    (handle, name): (&str, Option<String>),
+) -> Vec<Command> {
+    let hire = hired.then(|| Command::SetKit {
+        line: kit::hired(facts.floor.production, &device.id, None, 1),
+    });
+    let add = Command::AddDevice {
+        build: build(facts),
+        device: device.id.clone(),
+        unit: unit.into(),
+        name,
+        handle: Some(handle.into()),
+    };
+    hire.into_iter().chain([add]).collect()
 }
 
 /// Whether the kit has one that the build doesn't use.

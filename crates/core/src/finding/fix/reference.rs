@@ -1,11 +1,10 @@
 //! Devices locked to one reference.
 
-use super::{build, hired_words, is_left};
+use super::{build, hired_words, is_left, put_there};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Device, DeviceKind, Direction};
 use crate::document::{Command, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
-use crate::kit;
 use crate::path::{PortIx, reference_at, reference_input};
 
 /// Every one of these locked to one reference: what gives one on the floor already, else one of the kit, else
@@ -93,20 +92,10 @@ fn brought(facts: &Facts, inputs: &[PortIx]) -> Option<Fix> {
     let device = owned.or_else(|| devices().find(fits))?;
     let handle = handle_from("reference", |handle| floor.placement(handle).is_some());
     let first = floor.ports[*inputs.first()?].placement;
-    let mut commands = Vec::new();
     let hired = owned.is_none();
-    if hired {
-        commands.push(Command::SetKit {
-            line: kit::hired(floor.production, &device.id, None, 1),
-        });
-    }
-    commands.push(Command::AddDevice {
-        build: build(facts),
-        device: device.id.clone(),
-        unit: floor.build.placements[first].unit.clone(),
-        name: Some("Reference".into()),
-        handle: Some(handle.clone()),
-    });
+    let unit = &floor.build.placements[first].unit;
+    let named = (handle.as_str(), Some("Reference".into()));
+    let mut commands = put_there(facts, (device, hired), unit, named);
     for (output, input) in gives(device).into_iter().zip(inputs) {
         commands.extend(run(facts, PortRef::new(&handle, output), *input));
     }

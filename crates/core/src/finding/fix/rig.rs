@@ -3,11 +3,10 @@
 
 use super::cable::set_cable;
 use super::hire::{Exchange, exchange};
-use super::{build, hired_words, is_left};
+use super::{build, hired_words, is_left, put_there};
 use crate::catalogue::{Body, Device, DeviceKind, Fastening, GripKind, Side};
 use crate::document::{Command, Joint, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
-use crate::kit;
 use crate::quantity::{Length, Point};
 use crate::rig::{
     CableReach, CarriedBy, Covered, Hangs, Held, Rig, RodNeed, Solid, Solids, Unmeshed, body_of,
@@ -449,19 +448,9 @@ impl Support<'_> {
     ) -> Fix {
         let floor = facts.floor;
         let handle = handle_from("lens-support", |handle| floor.placement(handle).is_some());
-        let mut commands = Vec::new();
-        if hired {
-            commands.push(Command::SetKit {
-                line: kit::hired(floor.production, &device.id, None, 1),
-            });
-        }
-        commands.push(Command::AddDevice {
-            build: build(facts),
-            device: device.id.clone(),
-            unit: self.unit.into(),
-            name: Some(format!("{} support", facts.device(self.part))),
-            handle: Some(handle.clone()),
-        });
+        let name = format!("{} support", facts.device(self.part));
+        let named = (handle.as_str(), Some(name));
+        let mut commands = put_there(facts, (device, hired), self.unit, named);
         let joint = |part: PortRef, onto: PortRef, slide: i32| Command::PutJoint {
             build: build(facts),
             joint: Joint {
@@ -552,14 +541,18 @@ pub fn hang_level(facts: &Facts, rig: &Rig, hangs: Hangs) -> Vec<Fix> {
     fixes
 }
 
-/// What stands on a head, slid until it is balanced, as far as the plate goes.
-pub fn centred(facts: &Facts, carrier: &CarriedBy) -> Vec<Fix> {
-    let held = &facts.rig.mounted.held[carrier.held];
-    let own = slides(facts, held.part)
-        .into_iter()
-        .find(|slide| slide.held == carrier.held);
-    let fix = own.and_then(|slide| slid(facts, &slide, -carrier.ahead));
-    fix.into_iter().collect()
+/// What stands on a head, slid until it is balanced, as far as its plate goes; else the camera on the plate.
+pub fn centred(facts: &Facts, camera: usize, carrier: &CarriedBy) -> Vec<Fix> {
+    let mounted = &facts.rig.mounted;
+    let off = Point::new(carrier.right, 0.0, carrier.ahead);
+    // The plate on the head first: the camera stays where it was put.
+    let fixes = slides(facts, camera).into_iter().rev().filter_map(|slide| {
+        let behind = mounted.behind(mounted.held[slide.held].part);
+        let moved = mass_of_all(facts.floor, mounted, &behind).grams;
+        let by = -off.dot(slide.along) * carrier.grams / moved;
+        slid(facts, &slide, by)
+    });
+    fixes.take(MOST).collect()
 }
 
 /// A cable of the kit that reaches, the shortest first; else one to hire.

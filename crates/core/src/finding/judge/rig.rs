@@ -313,24 +313,30 @@ fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
         }
     }
     // What is balanced is balanced where it tilts.
-    if let Some(carrier) = rig.carriers.first()
-        && carrier.ahead.abs() > OFF
+    if let (Some(carrier), Some(camera)) = (rig.carriers.first(), rig.camera)
+        && carrier.ahead.abs().max(carrier.right.abs()) > OFF
     {
         let name = facts.device(carrier.part);
-        let way = if carrier.ahead > 0.0 {
-            "ahead of"
-        } else {
-            "behind"
+        let sideways = carrier.right.abs() > carrier.ahead.abs();
+        let (off, way) = match (sideways, carrier.ahead > 0.0, carrier.right > 0.0) {
+            (false, true, _) => (carrier.ahead, "ahead of"),
+            (false, false, _) => (carrier.ahead, "behind"),
+            (true, _, true) => (carrier.right, "to the right of"),
+            (true, _, false) => (carrier.right, "to the left of"),
         };
         let text = format!(
             "The centre is {} {way} the middle of {name}.",
-            millimetres(carrier.ahead.abs())
+            millimetres(off.abs())
         );
-        let reason = "It tips as soon as the tilt is loose.";
+        let reason = if sideways {
+            "It leans over its tilt: the horizon hangs."
+        } else {
+            "It tips as soon as the tilt is loose."
+        };
         let code = Code::OffCentre;
         let finding =
             Finding::on_device(facts, code, Severity::Caution, carrier.part, text, reason);
-        found.push(finding.with(facts, || fix::centred(facts, carrier)));
+        found.push(finding.with(facts, || fix::centred(facts, camera, carrier)));
     }
     found
 }
@@ -480,13 +486,13 @@ pub fn left_open(facts: &Facts, rig: &Rig) -> Vec<String> {
     let mut told = Vec::new();
     if !rig.unweighed.is_empty() {
         told.push(format!(
-            "Nothing says what {} weigh: mass and balance are without them.",
+            "Not known: the mass of {}. Mass and balance are without it.",
             named(&rig.unweighed)
         ));
     }
     if !rig.unmeasured.is_empty() {
         told.push(format!(
-            "Nothing says how large {} are: they are in nobody’s way here.",
+            "Not known: the size of {}. Nothing here is in its way.",
             named(&rig.unmeasured)
         ));
     }

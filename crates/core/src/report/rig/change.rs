@@ -6,7 +6,7 @@ use crate::document::{Build, Handle, Joint, PortRef, Production};
 use crate::finding::{Facts, Proposals};
 use crate::quantity::Span;
 use crate::report::with_facts;
-use crate::rig::{Act, MediaFirst, plan};
+use crate::rig::{Act, plan};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -50,7 +50,7 @@ fn side(facts: &Facts, other: Option<&Build>) -> Side {
         if !goes_on(&parts.collect::<Vec<&str>>(), other) {
             continue;
         }
-        let plan = plan(floor, &rig.mounted, &one.parts, MediaFirst::First);
+        let plan = plan(floor, &rig.mounted, &one.parts);
         for (step, task) in steps(facts, &plan).into_iter().zip(&plan.order) {
             let joint = match plan.tasks[*task].act {
                 Act::Join(held) => {

@@ -16,7 +16,7 @@ use crate::catalogue::{Catalogue, DeviceKind, GripKind, Side, SignalKind, Tool};
 use crate::document::{Command, Handle, Joint, Production};
 use crate::finding::{Area, Facts, Finding, Proposals, Severity, findings, left_open};
 use crate::quantity::{Point, Span};
-use crate::rig::{Held, MediaFirst, Rig, body_of, half_angle, mass_of, plan, solids, space_of};
+use crate::rig::{Held, Rig, body_of, half_angle, mass_of, plan, solids, space_of};
 use draw::{on_paper, outlines};
 use serde::Serialize;
 use std::collections::BTreeSet;
@@ -284,8 +284,7 @@ fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
     let (floor, rigged) = (facts.floor, facts.rig);
     let mounted = &rigged.mounted;
     let handle = |placement: usize| floor.build.placements[placement].id.clone();
-    let media = MediaFirst::First;
-    let plan = plan(floor, mounted, &rig.parts, media);
+    let plan = plan(floor, mounted, &rig.parts);
     let steps = steps::steps(facts, &plan);
     let mut tools: Vec<String> = Vec::new();
     for task in &plan.order {

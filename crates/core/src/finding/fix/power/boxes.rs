@@ -3,9 +3,8 @@
 use super::{MOST, add, connect, does_well, lead, take_out};
 use crate::catalogue::{Device, DeviceKind, Direction, Gives, Port};
 use crate::document::{Command, PortRef};
-use crate::finding::fix::{build, hired_words, is_left};
+use crate::finding::fix::{build, hired_words, is_left, put_there};
 use crate::finding::{Facts, Fix};
-use crate::kit;
 use crate::path::{ConnectionIx, PortIx};
 use crate::power::is_power;
 use crate::quantity::VoltRange;
@@ -177,18 +176,8 @@ pub(super) fn instead(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
             build: build(facts),
             device: placed.id.clone(),
         }];
-        if !left {
-            commands.push(Command::SetKit {
-                line: kit::hired(floor.production, &other.id, None, 1),
-            });
-        }
-        commands.push(Command::AddDevice {
-            build: build(facts),
-            device: other.id.clone(),
-            unit: placed.unit.clone(),
-            name: Some(placed.name.clone()),
-            handle: Some(placed.id.clone()),
-        });
+        let named = (placed.id.as_str(), Some(placed.name.clone()));
+        commands.extend(put_there(facts, (other, !left), &placed.unit, named));
         let input = PortRef::new(&placed.id, &input.id);
         commands.push(connect(facts, floor.name(from), input, feeding));
         let outlet = PortRef::new(&placed.id, &outlet.id);

@@ -9,7 +9,7 @@ pub use cables::{marked_cable, thicker_cable};
 pub use split::second_outlet;
 
 use super::hire::{Exchange, exchange};
-use super::{build, hired_words, is_left};
+use super::{build, hired_words, is_left, put_there};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Cable, Device, Direction, Gives, Port};
 use crate::document::{Command, PortRef, handle_from};
@@ -187,19 +187,7 @@ fn add(facts: &Facts, device: &Device, hired: bool, unit: &str) -> (String, Vec<
             .map_or("power", |(_, model)| model),
         |handle| floor.placement(handle).is_some(),
     );
-    let mut commands = Vec::new();
-    if hired {
-        commands.push(Command::SetKit {
-            line: kit::hired(floor.production, &device.id, None, 1),
-        });
-    }
-    commands.push(Command::AddDevice {
-        build: build(facts),
-        device: device.id.clone(),
-        unit: unit.into(),
-        name: None,
-        handle: Some(handle.clone()),
-    });
+    let commands = put_there(facts, (device, hired), unit, (&handle, None));
     (handle, commands)
 }
 
