@@ -63,7 +63,7 @@ test("the handle is slid until it hangs level, as one undo, and a part is taken 
   await page.getByRole("button", { name: "Mount a part" }).click();
   const sheet = page.getByRole("dialog", { name: "Mount a part" });
   const box = sheet.getByRole("listitem").filter({ hasText: "A timecode box" });
-  await box.getByRole("button", { name: /^shoe of A camera/ }).click();
+  await box.getByRole("button", { name: /^A camera: cold shoe, top/ }).click();
   await expect(box).toBeHidden();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("region", { name: "Parts" }).getByRole("button", { name: /A timecode box/ })).toBeVisible();

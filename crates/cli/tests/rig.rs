@@ -68,7 +68,7 @@ fn a_rig_answers_mass_balance_joints_cables_and_steps() {
 fn another_unit_and_another_build_are_asked_for_by_name() {
     let (_, out, _) = run(&["rig", DEMO, "--unit", "b"]);
     assert!(out.starts_with("B camera: 5.1 kg"), "{out}");
-    assert!(out.contains("B lens adapter onto B camera: bayonet mount, mount, by hand"));
+    assert!(out.contains("B lens adapter onto B camera: bayonet mount, front, by hand"));
     let (_, out, _) = run(&["rig", DEMO, "--build", "Daytime handheld"]);
     assert!(out.contains("A handle: hangs"), "{out}");
     let error = refused(&["rig", DEMO, "--unit", "roof"]);

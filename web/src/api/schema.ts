@@ -4512,7 +4512,7 @@ export interface components {
         PartReport: {
             /** @description Its boxes, as they are drawn. */
             boxes: components["schemas"]["Outlines"][];
-            /** @description How: *3/8"-16 screw on top38*. */
+            /** @description How: *3/8"-16 screw, top*. */
             by?: string | null;
             /** @description How deep it sits in the tree of joints. */
             depth: number;
@@ -5770,7 +5770,7 @@ export interface components {
             onto: string;
             /** @description The fastening that sits: `a-handle.foot`. */
             part: string;
-            /** @description In words: *on top of A cage, 1/4"-20 screw*. */
+            /** @description In words: *A cage: 1/4"-20 screw, top*. */
             says: string;
         };
         /** @description What sets the gains of a build. */

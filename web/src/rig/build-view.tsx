@@ -147,7 +147,14 @@ function Figures({ rig }: { rig: RigReport }) {
     ...(rig.carried ? [["Carried", "", rig.carried, false] as [string, string, string, boolean]] : []),
     ...(rig.stands == null
       ? []
-      : [["Put down", rig.stands ? `tips at ${rig.tips_at_degrees}°` : "falls over", "", !rig.stands] as [string, string, string, boolean]]),
+      : [
+          [rig.carried ? "On its legs" : "Put down", rig.stands ? `tips at ${rig.tips_at_degrees}°` : "falls over", "", !rig.stands] as [
+            string,
+            string,
+            string,
+            boolean,
+          ],
+        ]),
     ...(worst
       ? [["Hardest joint", `${worst.moment_nm} of ${worst.guide_nm} N·m`, worst.at, worst.moment_nm > worst.guide_nm] as [string, string, string, boolean]]
       : []),

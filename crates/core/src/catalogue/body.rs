@@ -197,6 +197,28 @@ impl Fastening {
         self.along.unwrap_or(usual).way()
     }
 
+    /// Where it is, in words: *top*, *top, 55 mm left*, *underside*.
+    pub fn place(&self) -> String {
+        /// What is nearer to the middle is in the middle, in millimetres.
+        const MIDDLE: f64 = 20.0;
+        let side = match self.faces {
+            Facing::Up => "top",
+            Facing::Down => "underside",
+            Facing::Left => "left",
+            Facing::Right => "right",
+            Facing::Forward => "front",
+            Facing::Back => "back",
+        };
+        let across = self.at[0];
+        let upright = !matches!(self.faces, Facing::Left | Facing::Right);
+        if upright && across.abs() >= MIDDLE {
+            let way = if across < 0.0 { "left" } else { "right" };
+            format!("{side}, {:.0} mm {way}", across.abs())
+        } else {
+            side.into()
+        }
+    }
+
     /// Whether what is said of a kind with several agrees: a mount, a diameter.
     pub fn fits(&self, other: &Self) -> bool {
         self.fits == other.fits

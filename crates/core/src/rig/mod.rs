@@ -70,7 +70,7 @@ pub struct Rig {
     pub holds: Vec<Hold>,
     /// What carries it at the bottom: a head, a gimbal, then the legs under it.
     pub carriers: Vec<CarriedBy>,
-    /// How it stands on its own feet.
+    /// How it stands: on the legs under it, else on feet of its own.
     pub stands: Option<Stands>,
     /// What it stands on.
     pub feet: Vec<Point>,
@@ -188,7 +188,13 @@ fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Ve
             .filter(|part| body_of(floor, *part).is_some_and(lacks))
             .collect::<Vec<usize>>()
     };
-    let feet: Vec<Point> = above
+    // On legs it stands with them; else on feet of its own.
+    let (standing, weight) = if carriers.is_empty() {
+        (&above, mass)
+    } else {
+        (&parts, mass_of_all(floor, mounted, &parts))
+    };
+    let feet: Vec<Point> = standing
         .iter()
         .filter_map(|part| Some((body_of(floor, *part)?, mounted.places[*part]?)))
         .flat_map(|(body, place)| body.feet.iter().map(move |foot| place.of(*foot)))
@@ -216,7 +222,7 @@ fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Ve
         front: mass_of_all(floor, mounted, &front),
         holds: holds(floor, mounted, &above, mass),
         carriers,
-        stands: stands(mass.centre, &table),
+        stands: stands(weight.centre, &table),
         feet: table,
         lower,
         meets: meets(mounted, solids, &parts),

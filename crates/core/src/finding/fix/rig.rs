@@ -182,19 +182,33 @@ fn turned(facts: &Facts, part: usize) -> Vec<Fix> {
     turns.collect()
 }
 
-/// Free fastenings of the same carrier that take a part, and of others of its rig.
+/// Whether what a part is for says where it is: a lens, a motor at its ring, a matte box, a grip.
+fn is_where_it_must(facts: &Facts, part: usize) -> bool {
+    body_of(facts.floor, part).is_some_and(|body| {
+        body.lens.is_some()
+            || body.gear.is_some()
+            || body.matte.is_some()
+            || body.magnifies.is_some()
+            || !body.grips.is_empty()
+    })
+}
+
+/// Free fastenings that take a part: of the same carrier first, then of others of its rig.
 fn elsewhere(facts: &Facts, part: usize) -> Vec<Fix> {
     let mounted = &facts.rig.mounted;
+    let behind = mounted.behind(part);
+    // What carries such a part doesn’t take it along either.
+    if behind.iter().any(|part| is_where_it_must(facts, *part)) {
+        return Vec::new();
+    }
     let Some(held) = mounted.by.get(&part).map(|number| mounted.held[*number]) else {
         return Vec::new();
     };
-    let behind = mounted.behind(part);
     let rig = facts.rig.rig_of(part).map_or(&[][..], |rig| &rig.parts);
     let others = rig
         .iter()
         .copied()
         .filter(|other| *other != held.onto && !behind.contains(other));
-    // The same carrier first, then whatever else of the rig takes it.
     let found = std::iter::once(held.onto)
         .chain(others)
         .flat_map(|carrier| {
@@ -238,10 +252,11 @@ fn onto(facts: &Facts, held: &Held, carrier: usize, carries: &Fastening) -> Opti
         joint.slide = 0;
     })?;
     let title = format!(
-        "Put {} on {} of {}",
+        "Put {} on {}: {}, {}",
         facts.device(held.part),
-        carries.id,
-        facts.device(carrier)
+        facts.device(carrier),
+        carries.kind,
+        carries.place()
     );
     Some(Fix::new(title, vec![command]))
 }
@@ -506,6 +521,8 @@ pub fn hang_level(facts: &Facts, rig: &Rig, hangs: Hangs) -> Vec<Fix> {
         if slide.along[axis].abs() > 0.9 && moved < rig.mass.grams {
             let by = off * rig.mass.grams / (rig.mass.grams - moved) * slide.along[axis].signum();
             found.extend(slid(facts, &slide, by).map(|fix| (by.abs(), fix)));
+            // Where all of it has no room, half of it is seen by nobody.
+            found.extend(slid(facts, &slide, by / 2.0).map(|fix| (f64::MAX, fix)));
         }
     }
     for (number, held) in mounted.held.iter().enumerate() {

@@ -48,7 +48,7 @@ pub struct PartReport {
     pub depth: usize,
     /// What it sits on, where it does.
     pub onto: Option<Handle>,
-    /// How: *3/8"-16 screw on top38*.
+    /// How: *3/8"-16 screw, top*.
     pub by: Option<String>,
     /// Its boxes, as they are drawn.
     pub boxes: Vec<Outlines>,
@@ -227,7 +227,7 @@ pub struct Seat {
     pub part: String,
     /// The fastening that carries: `a-cage.top`.
     pub onto: String,
-    /// In words: *on top of A cage, 1/4"-20 screw*.
+    /// In words: *A cage: 1/4"-20 screw, top*.
     pub says: String,
 }
 
@@ -399,7 +399,7 @@ fn parts(facts: &Facts, rig: &Rig, found: &[Finding]) -> Vec<PartReport> {
             grams: mass_of(floor, mounted, placement).map(|mass| mass.grams.round() as u32),
             depth,
             onto: held.map(|held| floor.build.placements[held.onto].id.clone()),
-            by: held.map(|held| format!("{} on {}", held.kind, held.carries.id)),
+            by: held.map(|held| format!("{}, {}", held.kind, held.carries.place())),
             boxes: solids(floor, mounted, placement)
                 .iter()
                 .map(outlines)
@@ -637,7 +637,7 @@ fn seats(facts: &Facts, part: usize) -> Vec<Seat> {
             found.push(Seat {
                 part: format!("{}.{}", placed.id, sits.id),
                 onto: format!("{}.{}", carrier.id, carries.id),
-                says: format!("{} of {}, {}", carries.id, carrier.name, carries.kind),
+                says: format!("{}: {}, {}", carrier.name, carries.kind, carries.place()),
             });
         }
     }

@@ -94,7 +94,7 @@ fn place(held: &Held) -> String {
         0 | 1 => held.kind.to_string(),
         many => format!("{many} × {}", held.kind),
     };
-    let mut words = format!("{kind}, {}", held.carries.id);
+    let mut words = format!("{kind}, {}", held.carries.place());
     let slide = held.set.slide;
     if held.carries.travel.is_some() {
         words += &match slide {
