@@ -14,7 +14,7 @@ test("what would be destroyed is said first, and its fix feeds the coupler from 
     await page.getByRole("button", { name: "Apply this fix" }).click();
   };
   await apply(/^Feed Barrel in of B coupler from Barrel, 7.2 V of B plate/);
-  await expect(page.getByTestId("verdict")).toHaveText("9 stops, 12 cautions, 7 notes");
+  await expect(page.getByTestId("verdict")).toHaveText("9 stops, 14 cautions, 6 notes");
   await expect(supply.getByText("don’t plug it in")).toBeHidden();
   // The other two troubles of its power are mended where they stand.
   await supply.getByRole("button", { name: /^(note|caution)? ?A plate/ }).click();

@@ -6,7 +6,7 @@ use serde::Serialize;
 use std::path::PathBuf;
 use std::process::ExitCode;
 use west_rail_core::catalogue::Catalogue;
-use west_rail_core::report::{BuildChange, RigReport, StepReport, build_change, rigs_report};
+use west_rail_core::report::{BuildChange, RigReport, StepReport, bags, build_change, rigs_report};
 
 #[derive(Args)]
 #[command(args_conflicts_with_subcommands = true)]
@@ -28,6 +28,8 @@ pub struct RigArguments {
 enum RigTask {
     /// What comes off and goes on to make one build of another
     Change(ChangeArguments),
+    /// How a build goes into its cases
+    Bags(BagsArguments),
 }
 
 #[derive(Args)]
@@ -40,6 +42,15 @@ struct ChangeArguments {
     /// The build that is wanted
     #[arg(long)]
     to: String,
+}
+
+#[derive(Args)]
+struct BagsArguments {
+    /// The production’s file
+    file: PathBuf,
+    /// The build, by name or id; the first where not said
+    #[arg(long)]
+    build: Option<String>,
 }
 
 #[derive(Serialize)]
@@ -87,6 +98,7 @@ struct Hold<'a> {
 struct JointLine<'a> {
     at: &'a str,
     moment_nm: f64,
+    twist_nm: f64,
     guide_nm: f64,
     turns: bool,
 }
@@ -117,6 +129,7 @@ fn answer(rig: &RigReport) -> RigAnswer<'_> {
     let joints = rig.joints.iter().map(|joint| JointLine {
         at: &joint.at,
         moment_nm: joint.moment_nm,
+        twist_nm: joint.twist_nm,
         guide_nm: joint.guide_nm,
         turns: joint.turns,
     });
@@ -145,8 +158,10 @@ fn answer(rig: &RigReport) -> RigAnswer<'_> {
 }
 
 pub fn rig(arguments: &RigArguments, json: bool) -> Outcome {
-    if let Some(RigTask::Change(change)) = &arguments.task {
-        return tell_change(change, json);
+    match &arguments.task {
+        Some(RigTask::Change(change)) => return tell_change(change, json),
+        Some(RigTask::Bags(asked)) => return tell_bags(asked, json),
+        None => {}
     }
     let Some(file) = &arguments.file else {
         return Err(Failure("a production’s file is wanted".into()));
@@ -240,6 +255,42 @@ fn tell_change(arguments: &ChangeArguments, json: bool) -> Outcome {
     } else {
         steps(&change.steps);
         say!("{}", change.takes);
+    }
+    Ok(ExitCode::SUCCESS)
+}
+
+fn tell_bags(arguments: &BagsArguments, json: bool) -> Outcome {
+    let production = files::read(&arguments.file)?.production;
+    let build = files::build_of(&production, arguments.build.as_deref(), &arguments.file)?;
+    let found = bags(&production, &build.id, Catalogue::shipped());
+    let found = found.ok_or_else(|| Failure(format!("there is no build “{}”", build.id)))?;
+    if json {
+        say!("{}", serde_json::to_string(&found)?);
+        return Ok(ExitCode::SUCCESS);
+    }
+    for case in &found.cases {
+        let hire = if case.to_hire { ", to hire" } else { "" };
+        say!(
+            "{}. {}: {} kg{hire}",
+            case.number,
+            case.name,
+            case.kilograms
+        );
+        for piece in &case.pieces {
+            let on_top = if piece.on_top { ", on top" } else { "" };
+            say!(
+                "  {:>2}. {}: {}{on_top}",
+                piece.number,
+                piece.name,
+                piece.lies
+            );
+        }
+    }
+    for sentence in found.left.iter().chain(&found.open) {
+        say!("{sentence}");
+    }
+    if !found.by_hand.is_empty() {
+        say!("By hand: {}", found.by_hand.join(", "));
     }
     Ok(ExitCode::SUCCESS)
 }

@@ -104,3 +104,17 @@ fn one_build_is_made_of_another() {
     assert_eq!(out.trim(), "0 min");
     assert!(refused(&["rig", "change", DEMO, "--from", "day", "--to", "dusk"]).contains("dusk"));
 }
+
+#[test]
+fn a_build_goes_into_its_cases() {
+    let bags = answer(&["rig", "bags", DEMO, "--build", "gimbal"]);
+    let cases = bags["cases"].as_array().unwrap();
+    assert_eq!(cases[0]["to_hire"], false);
+    let pieces = cases[0]["pieces"].as_array().unwrap();
+    assert!(pieces.iter().any(|piece| piece["name"] == "A gimbal"));
+    let (status, out, _) = run(&["rig", "bags", DEMO, "--build", "gimbal"]);
+    assert_eq!(status, 0);
+    assert!(out.contains("A base plate with A camera: "), "{out}");
+    assert!(out.contains("By hand: 1 × Stannard V98 battery"), "{out}");
+    assert!(refused(&["rig", "bags", DEMO, "--build", "none"]).contains("none"));
+}

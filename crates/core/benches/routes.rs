@@ -33,7 +33,7 @@ fn routes_across_a_kit_of_200(bencher: divan::Bencher) {
             item: item.clone(),
             length: length.map(west_rail_core::quantity::Length),
             quantity: 3,
-            hired: 0,
+            ..KitLine::default()
         })
         .collect();
     let ends = Ends {

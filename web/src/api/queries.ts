@@ -57,6 +57,8 @@ import {
   type BuildChange,
   type CheckItem,
   type Joint,
+  type Bags,
+  type MountProposal,
   type RigsReport,
 } from "./client";
 
@@ -408,6 +410,22 @@ export const useRigs = (id: string, build: string, revision: number, joint: Join
     // What is drawn stays until the next is there.
     placeholderData: (old) => old,
     retry: false,
+  });
+
+/** Where a part that isn’t mounted goes best, as the house has it; asked where one is chosen. */
+export const useMountProposals = (id: string, build: string, revision: number, part: string | undefined) =>
+  useQuery({
+    queryKey: ["mount", id, build, revision, part],
+    queryFn: () => ask<MountProposal[]>((api) => api.GET(`${ONE}/mount`, of(id, { build, part: part ?? "" }))),
+    enabled: part !== undefined,
+    retry: false,
+  });
+
+/** A build in its cases. */
+export const useBags = (id: string, build: string, revision: number) =>
+  useQuery({
+    queryKey: ["bags", id, build, revision],
+    queryFn: () => ask<Bags>((api) => api.GET(`${ONE}/bags`, of(id, { build }))),
   });
 
 /** What there is to look at when everything stands. */

@@ -138,6 +138,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/bags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A build in its cases. */
+        get: operations["packed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/catalogue": {
         parameters: {
             query?: never;
@@ -522,6 +539,23 @@ export interface paths {
         };
         /** What a device's modes allow together; nothing where it has none. */
         get: operations["modes_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/productions/{id}/mount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where a part is mounted best, as the house has it. */
+        get: operations["mount"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1197,6 +1231,15 @@ export interface components {
             /** @description What is kept back of it. */
             reserve: components["schemas"]["Percent"];
         };
+        /** @description A rig that was built, and how long it took. */
+        Assembly: {
+            /** @description What the guides made of it. */
+            guide: string;
+            /** @description How long it took. */
+            took: string;
+            /** @description Which: *A camera, Night pour*. */
+            what: string;
+        };
         /** @description A production at a glance. */
         AtAGlance: {
             /** @description Its builds. */
@@ -1245,6 +1288,17 @@ export interface components {
          * @enum {string}
          */
         Axis: "x" | "y" | "z";
+        /** @description A build, packed. */
+        Bags: {
+            /** @description Batteries: carried by hand, in words. */
+            by_hand: string[];
+            /** @description Each case with what is in it. */
+            cases: components["schemas"]["CaseReport"][];
+            /** @description Pieces that fit into none of them, in words. */
+            left: string[];
+            /** @description What isn’t known, and what isn’t reckoned, in words. */
+            open: string[];
+        };
         /** @description The far end of a band. */
         BandEnd: {
             /** @description In whole minutes, rounded down. */
@@ -1329,6 +1383,11 @@ export interface components {
             /** @description The battery. */
             source: components["schemas"]["String"];
         };
+        /**
+         * @description Where batteries and their plates are mounted on a rig.
+         * @enum {string}
+         */
+        BatteryPlace: "behind" | "below";
         /** @example 100 Mb/s */
         BitRate: string;
         /** @description What fills a space. */
@@ -1348,6 +1407,11 @@ export interface components {
             boxes: components["schemas"]["Block"][];
             /** @default null */
             centre: components["schemas"]["Point"] | null;
+            /**
+             * @description Plugs that it holds in their sockets, for a cable clamp.
+             * @default []
+             */
+            clamps: components["schemas"]["Connector"][];
             /**
              * @description What it is fastened with, and what is fastened on it.
              * @default []
@@ -1384,11 +1448,21 @@ export interface components {
             /** @default null */
             matte: components["schemas"]["Matte"] | null;
             /**
+             * @description Whether what is on it hangs above people.
+             * @default false
+             */
+            overhead: boolean;
+            /**
              * Format: int32
              * @description For a head, a gimbal, legs, an arm: the most that it carries, in grams.
              * @default null
              */
             payload_grams: number | null;
+            /**
+             * @description Whether it holds what hangs should its fastening give: a safety cable.
+             * @default false
+             */
+            secures: boolean;
             /**
              * @description For a body: width and height of its sensor.
              * @default null
@@ -1512,6 +1586,31 @@ export interface components {
          * @enum {string}
          */
         CardSize: "several-smaller" | "few-large";
+        /** @description A case and what is in it. */
+        CaseReport: {
+            /** @description Its inside from above: across and along, in millimetres. */
+            inside_mm: number[];
+            /** @description The catalogue’s id. */
+            item: string;
+            /**
+             * Format: double
+             * @description What it weighs with all of that, in kilograms.
+             */
+            kilograms: number;
+            /**
+             * Format: double
+             * @description What it may hold, in kilograms, without itself.
+             */
+            limit_kilograms: number;
+            /** @description Its name. */
+            name: string;
+            /** @description Its number, from 1. */
+            number: number;
+            /** @description What is in it, the bottom first. */
+            pieces: components["schemas"]["PackedPiece"][];
+            /** @description Whether it must be hired first. */
+            to_hire: boolean;
+        };
         /** @description Everything that items of a kit can be made from: a shelf for each kind. */
         Catalogue: {
             /** @description Adapters, barrels and clamps. */
@@ -1841,7 +1940,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "P-116" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "B-101" | "B-102" | "B-103" | "B-111" | "B-112" | "B-113" | "B-121" | "B-122" | "B-123" | "B-124" | "B-125" | "B-131" | "B-132" | "B-133" | "B-141" | "B-142" | "B-143" | "B-144" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "P-116" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "B-101" | "B-102" | "B-103" | "B-111" | "B-112" | "B-113" | "B-121" | "B-122" | "B-123" | "B-124" | "B-125" | "B-126" | "B-131" | "B-132" | "B-133" | "B-134" | "B-135" | "B-141" | "B-142" | "B-143" | "B-144" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -1904,6 +2003,8 @@ export interface components {
                  * @description The air where it is shot, in whole degrees Celsius: heat limits follow it.
                  */
                 air_celsius?: number;
+                /** @description Where batteries and their plates are mounted. */
+                battery_place?: components["schemas"]["BatteryPlace"];
                 /** @description Whether several smaller cards or few large ones are planned with. */
                 card_size?: components["schemas"]["CardSize"];
                 /**
@@ -1921,6 +2022,8 @@ export interface components {
                 media_loading?: components["schemas"]["MediaLoading"];
                 /** @description When a card is changed. */
                 media_swap?: components["schemas"]["MediaSwap"];
+                /** @description Where the operator’s monitor is mounted. */
+                monitor_place?: components["schemas"]["MonitorPlace"];
                 /** @description Which size of monitor goes on which rig. */
                 monitor_size?: components["schemas"]["MonitorSize"];
                 /** @description How late a picture may be for operating. */
@@ -2010,6 +2113,11 @@ export interface components {
             do: "set-job";
             /** @description Its lines. */
             job: components["schemas"]["JobLine"][];
+        } | {
+            /** @description All of them. */
+            assemblies: components["schemas"]["Assembly"][];
+            /** @enum {string} */
+            do: "set-assemblies";
         } | {
             /** @description Its place among them; the end where not said. */
             at?: number | null;
@@ -2618,6 +2726,23 @@ export interface components {
          * @enum {string}
          */
         Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "xlr-5" | "mini-xlr-3" | "mini-xlr-5" | "jack35" | "jack35-trrs" | "jack635" | "hot-shoe" | "rca" | "usb-c" | "pin-5" | "flash-sync" | "fibre" | "v-mount" | "three-stud" | "camcorder" | "cell-a" | "cell-b" | "d-tap" | "dc-2" | "dc-4" | "dc-8" | "barrel-21" | "barrel-25" | "usb-a" | "mains" | "air" | "built-in";
+        /** @description What a build costs, as far as prices are given. */
+        Cost: {
+            /** @description Everything in use beyond that, hired for a day. */
+            a_day: components["schemas"]["Money"];
+            /** @description Everything in use that is owned, at what it costs to buy. */
+            bought: components["schemas"]["Money"];
+            /**
+             * Format: int32
+             * @description Things in use.
+             */
+            things: number;
+            /**
+             * Format: int32
+             * @description Things in use of which nobody says what they cost.
+             */
+            unpriced: number;
+        };
         /** @description A crew's custom devices and codecs. */
         Custom: {
             /**
@@ -2956,7 +3081,7 @@ export interface components {
          * @description A kind of fastening.
          * @enum {string}
          */
-        FasteningKind: "quarter" | "quarter-pins" | "three-eighths" | "three-eighths-pins" | "cold-shoe" | "cold-shoe-lock" | "rail" | "dovetail-38" | "bridge-dovetail" | "rosette" | "rods-15" | "rods-15-studio" | "rods-19" | "rod-15" | "v-mount" | "three-stud" | "camcorder-rail" | "battery-slot" | "bayonet" | "breech" | "lens-front" | "ball" | "bowl" | "soft";
+        FasteningKind: "quarter" | "quarter-pins" | "three-eighths" | "three-eighths-pins" | "cold-shoe" | "cold-shoe-lock" | "rail" | "dovetail-38" | "bridge-dovetail" | "rosette" | "rods-15" | "rods-15-studio" | "rods-19" | "rod-15" | "v-mount" | "three-stud" | "camcorder-rail" | "battery-slot" | "bayonet" | "breech" | "lens-front" | "filter-tray" | "filter-thread" | "ball" | "bowl" | "soft";
         /**
          * @description How a card is formatted by the recorder.
          * @enum {string}
@@ -3219,6 +3344,11 @@ export interface components {
              */
             air_celsius: number;
             /**
+             * @description Where batteries and their plates are mounted.
+             * @default behind
+             */
+            battery_place: components["schemas"]["BatteryPlace"];
+            /**
              * @description Whether several smaller cards or few large ones are planned with.
              * @default several-smaller
              */
@@ -3254,6 +3384,11 @@ export interface components {
              * @default at-level
              */
             media_swap: components["schemas"]["MediaSwap"];
+            /**
+             * @description Where the operator’s monitor is mounted.
+             * @default middle
+             */
+            monitor_place: components["schemas"]["MonitorPlace"];
             /**
              * @description Which size of monitor goes on which rig.
              * @default small-handheld
@@ -3642,6 +3777,7 @@ export interface components {
         };
         /** @description How many the kit is to hold of one thing; a count that isn't named stays. */
         KitChange: {
+            day_rate?: components["schemas"]["Money"] | null;
             /**
              * Format: int32
              * @description How many are hired.
@@ -3650,6 +3786,9 @@ export interface components {
             /** @description The catalogue's id of a device, cable or medium. */
             item: string;
             length?: components["schemas"]["Length"] | null;
+            /** @description Whose they are, as it stands on their labels; empty where nobody says. */
+            owner?: string | null;
+            price?: components["schemas"]["Money"] | null;
             /**
              * Format: int32
              * @description How many are owned.
@@ -3658,6 +3797,7 @@ export interface components {
         };
         /** @description A line of the kit: so many of one thing. */
         KitLine: {
+            day_rate?: components["schemas"]["Money"] | null;
             /**
              * Format: int32
              * @description How many are hired.
@@ -3666,6 +3806,9 @@ export interface components {
             /** @description The catalogue's id of a device, cable or medium. */
             item: string;
             length?: components["schemas"]["Length"] | null;
+            /** @description Whose they are, as it stands on their labels. */
+            owner?: string;
+            price?: components["schemas"]["Money"] | null;
             /**
              * Format: int32
              * @description How many are owned.
@@ -3674,6 +3817,8 @@ export interface components {
         };
         /** @description A line of the kit, or a thing that the build uses without the kit having it. */
         KitReport: {
+            /** @description What one costs a day that is hired. */
+            day_rate?: string | null;
             /** Format: int32 */
             hired: number;
             /** @description The catalogue's id. */
@@ -3684,6 +3829,10 @@ export interface components {
             name: string;
             /** Format: int32 */
             owned: number;
+            /** @description Whose they are. */
+            owner: string;
+            /** @description What one costs that is bought. */
+            price?: string | null;
             /** Format: int32 */
             short: number;
             /** Format: int32 */
@@ -3969,6 +4118,8 @@ export interface components {
             id: components["schemas"]["String"];
             /** @description Its name. */
             name: string;
+            /** @description Fastenings of its kind that don’t. */
+            refuses: components["schemas"]["NotASeat"][];
             /** @description Fastenings that take it. */
             takes: components["schemas"]["Seat"][];
             /** @description Why none does, where none does. */
@@ -4242,11 +4393,29 @@ export interface components {
             /** @description What they give otherwise, then in each mode. */
             rows: components["schemas"]["ModeRow"][];
         };
+        /** @example 12.50 */
+        Money: string;
+        /**
+         * @description Where the operator’s monitor is mounted on a rig.
+         * @enum {string}
+         */
+        MonitorPlace: "middle" | "side";
         /**
          * @description Which size of monitor goes on which rig.
          * @enum {string}
          */
         MonitorSize: "small-handheld" | "one-size";
+        /** @description One way to mount a part. */
+        MountProposal: {
+            /** @description The edit. */
+            commands: components["schemas"]["Command"][];
+            /** @description Why there. */
+            reasons: string[];
+            /** @description Where, in words: *A top plate: 1/4"-20 screw, top*. */
+            says: string;
+            /** @description What would be wrong with it that isn't wrong now. */
+            troubles: string[];
+        };
         /** @description What a destination must get. */
         Need: {
             /** @description The screen or recorder. */
@@ -4303,6 +4472,13 @@ export interface components {
             name: string;
             /** @description The package that it starts from, by id; empty where none. */
             package?: string | null;
+        };
+        /** @description A fastening that doesn’t take a part that it could be meant for. */
+        NotASeat: {
+            /** @description In words. */
+            says: string;
+            /** @description Why not. */
+            why: string;
         };
         /** @description The time and the words that stand beside the sound of a file. */
         Notes: {
@@ -4470,6 +4646,30 @@ export interface components {
             id: string;
             /** @description Its name. */
             name: string;
+        };
+        /** @description A piece in a case. */
+        PackedPiece: {
+            /** @description The corner to the left, behind, from above, in millimetres. */
+            at_mm: number[];
+            /**
+             * Format: double
+             * @description What it weighs, in grams.
+             */
+            grams: number;
+            /** @description How it lies, in words. */
+            lies: string;
+            /** @description What it is: the part that carries the others first. */
+            name: string;
+            /** @description Its number in the case, from 1. */
+            number: number;
+            /** @description Whether it lies on another piece. */
+            on_top: boolean;
+            /** @description Whose it is, as its label says; none where nobody does. */
+            owner?: string | null;
+            /** @description Its parts. */
+            parts: components["schemas"]["String"][];
+            /** @description Its sides from above, in millimetres. */
+            size_mm: number[];
         };
         /** @description Two channels that are alike. */
         PairLevels: {
@@ -5041,6 +5241,8 @@ export interface components {
         };
         /** @description The project: its format, its house rules, its kit and its builds. */
         Production: {
+            /** @description How long rigs took that were built. */
+            assemblies?: components["schemas"]["Assembly"][];
             /** @description Complete wirings of the floor. */
             builds: components["schemas"]["Build"][];
             /**
@@ -5446,6 +5648,11 @@ export interface components {
             supported: boolean;
             /** @description Whether it can turn. */
             turns: boolean;
+            /**
+             * Format: double
+             * @description So much of it turns the part about the fastening, in N·m.
+             */
+            twist_nm: number;
         };
         /** @description What is mounted together. */
         RigReport: {
@@ -5472,6 +5679,11 @@ export interface components {
              * @description What is in front of the mount, in grams.
              */
             front_g: number;
+            /**
+             * Format: int64
+             * @description How long they take by the guides, in seconds.
+             */
+            guide_seconds: number;
             /** @description Ways to hold it. */
             holds: components["schemas"]["HoldReport"][];
             /** @description What carries it. */
@@ -5489,6 +5701,8 @@ export interface components {
             open: string[];
             /** @description What stands before its sensor, in words. */
             optics: string[];
+            /** @description What that is learned from, in words, where builds were timed. */
+            pace?: string | null;
             /** @description Its parts, what carries before what is carried. */
             parts: components["schemas"]["PartReport"][];
             /** @description What its rods must be, in words. */
@@ -5513,6 +5727,8 @@ export interface components {
         };
         /** @description All rigs of a build, with what is found at them. */
         RigsReport: {
+            /** @description What the build costs, as far as prices are given. */
+            cost: components["schemas"]["Cost"];
             /** @description What is found of the rigs. */
             findings: components["schemas"]["Finding"][];
             /** @description Devices and parts that are mounted on nothing. */
@@ -5766,6 +5982,11 @@ export interface components {
         };
         /** @description A place to mount a part. */
         Seat: {
+            /** @description Where, on each drawing, where its carrier is mounted. */
+            at?: [
+                number,
+                number
+            ][] | null;
             /** @description The fastening that carries: `a-cage.top`. */
             onto: string;
             /** @description The fastening that sits: `a-handle.foot`. */
@@ -6106,7 +6327,7 @@ export interface components {
             place: string;
             /**
              * Format: int32
-             * @description For how long, as a guide, in seconds.
+             * @description For how long, as a guide or in the crew’s own pace, in seconds.
              */
             seconds: number;
             /** @description With what: *hex 4*, *by hand*. */
@@ -6933,6 +7154,48 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    packed: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bags"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7976,6 +8239,58 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mount: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The part. */
+                part: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MountProposal"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -13,6 +13,8 @@ const SCHOOLS = [
   "timecode",
   "power",
   "media_loading",
+  "monitor_place",
+  "battery_place",
 ] as const;
 type School = (typeof SCHOOLS)[number];
 const isSchool = (rule: string): rule is School => SCHOOLS.some((school) => school === rule);

@@ -1,23 +1,27 @@
 import { useState } from "react";
-import type { Joint, PartReport, RigReport, RigsReport } from "../api/client";
-import { useLineCheck, useRigs } from "../api/queries";
+import type { Bags, Joint, PartReport, RigReport, RigsReport, Seat } from "../api/client";
+import { useBags, useBuildChange, useLineCheck, useRigs } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
 import { useChosen } from "../frame/chosen";
 import { usePaper } from "../frame/paper";
 import { useWorkbench } from "../frame/workbench";
 import { Choice } from "../ui/field";
 import { SeverityMark } from "../ui/mark";
+import { BagsPanel, CasePlan, LabelsSheet } from "./bags-panel";
 import { ChangePanel } from "./change-panel";
 import { Drawing } from "./drawing";
 import { MountPart } from "./mount-part";
 import { PartCard } from "./part-card";
+import { Pace } from "./pace";
 import { LineCheck, PrintSteps, Steps, StepsSheet } from "./steps";
 
-type Panel = "part" | "steps" | "check" | "change";
+type Panel = "part" | "mount" | "steps" | "check" | "cases" | "change";
 const PANELS: { id: Panel; name: string }[] = [
   { id: "part", name: "Part" },
+  { id: "mount", name: "Mount" },
   { id: "steps", name: "Steps" },
-  { id: "check", name: "Line check" },
+  { id: "check", name: "Check" },
+  { id: "cases", name: "Cases" },
   { id: "change", name: "Change" },
 ];
 
@@ -29,11 +33,24 @@ export function BuildView() {
   const [chosen, choose] = useChosen("build");
   const [wanted, setWanted] = useChosen("rig");
   const [panel, setPanel] = useChosen("panel");
+  const [picked, setPicked] = useState<string>();
   const [paper, print] = usePaper();
+  const { data: bags } = useBags(id, build.id, workspace.revision);
+  // What stands behind the other panels is there before the network goes.
+  useLineCheck(id, build.id, workspace.revision);
+  useBuildChange(id, workspace.revision, build.id, workspace.production.builds.find((other) => other.id !== build.id)?.id ?? build.id);
   if (!data) return null;
   const rig = pick(data, chosen, wanted);
-  if (!rig) return <Empty data={data} />;
-  if (paper) return <StepsSheet title={`${rig.name}, ${build.name}`} steps={rig.steps} takes={rig.takes} tools={rig.tools} parts={packed(rig)} />;
+  if (!rig) return <Empty data={data} picked={picked} pick={setPicked} />;
+  if (paper) {
+    return (
+      <StepsSheet title={`${rig.name}, ${build.name}`} steps={rig.steps} takes={rig.takes} tools={rig.tools} parts={packed(rig)}>
+        {bags && <CasesSheet bags={bags} production={workspace.production.name} />}
+      </StepsSheet>
+    );
+  }
+  const seats = panel === "mount" ? (data.loose.find((one) => one.id === picked)?.takes ?? []) : [];
+  const mount = (seat: Seat) => edit([{ do: "put-joint", build: build.id, joint: { part: seat.part, onto: seat.onto } }]);
   const part = rig.parts.find((other) => other.id === chosen) ?? first(rig);
   // What is let go is kept: one edit, one undo.
   const slide = (next: Joint | undefined) => {
@@ -64,11 +81,10 @@ export function BuildView() {
               />
             </div>
           )}
-          <MountPart loose={data.loose} />
           <PrintSteps print={print} />
         </div>
-        <Elevations rig={rig} chosen={part?.id} choose={choose} drag={drag} drop={() => slide(undefined)} />
-        <Figures rig={rig} />
+        <Elevations rig={rig} chosen={part?.id} choose={choose} drag={drag} drop={() => slide(undefined)} seats={seats} mount={(seat) => settle(mount(seat))} />
+        <Figures rig={rig} cost={data.cost} />
         <Tree rig={rig} chosen={part?.id} choose={choose} />
         <p className="mt-3 max-w-prose text-small text-dim">
           Figures are guides from the catalogue’s sizes and masses. The maker’s instructions win. Two for what is heavy, a second fixing for what hangs above
@@ -81,7 +97,16 @@ export function BuildView() {
         data-scrolls
         className="w-full shrink-0 overflow-auto border-rule max-md:overflow-visible max-md:border-t md:w-[316px] md:border-l"
       >
-        <Panels rig={rig} data={data} part={part} panel={(panel as Panel | null) ?? "part"} setPanel={setPanel} slide={slide} />
+        <Panels
+          rig={rig}
+          data={data}
+          part={part}
+          panel={(panel as Panel | null) ?? "part"}
+          setPanel={setPanel}
+          slide={slide}
+          picked={picked}
+          pick={setPicked}
+        />
       </aside>
     </div>
   );
@@ -102,7 +127,7 @@ function packed(rig: RigReport): [string, number][] {
   return [...counts].sort(([one], [other]) => one.localeCompare(other));
 }
 
-function Empty({ data }: { data: RigsReport }) {
+function Empty({ data, picked, pick }: { data: RigsReport; picked: string | undefined; pick: (part: string | undefined) => void }) {
   return (
     <main className="flex-1 overflow-auto p-4">
       <h2 className="text-large font-semibold">Build</h2>
@@ -110,7 +135,9 @@ function Empty({ data }: { data: RigsReport }) {
         Nothing is mounted yet. Put a lens on a camera, a handle on its top: where it balances, what is in the way, which cable is too short and in which order
         it is built then stand here.
       </p>
-      <MountPart loose={data.loose} />
+      <div className="max-w-[560px]">
+        <MountPart loose={data.loose} picked={picked} pick={pick} />
+      </div>
     </main>
   );
 }
@@ -121,11 +148,14 @@ interface ElevationProps {
   choose: (part: string) => void;
   drag: (part: PartReport, by: number) => void;
   drop: () => void;
+  /** Where the part that is to be mounted fits. */
+  seats: Seat[];
+  mount: (seat: Seat) => void;
 }
 
-function Elevations({ rig, chosen, choose, drag, drop }: ElevationProps) {
+function Elevations({ rig, chosen, choose, drag, drop, seats, mount }: ElevationProps) {
   const hold = rig.holds[0]?.by;
-  const common = { rig, chosen, choose, drag, drop, hold };
+  const common = { rig, chosen, choose, drag, drop, hold, seats, mount };
   return (
     <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,1.3fr)] gap-4 border-t border-rule pt-2 max-md:grid-cols-1">
       <Drawing {...common} view="side" title="From the left" high="max-h-[46vh]" labels />
@@ -138,7 +168,7 @@ function Elevations({ rig, chosen, choose, drag, drop }: ElevationProps) {
 }
 
 /** What it weighs and how it is held: each figure with its sentence. */
-function Figures({ rig }: { rig: RigReport }) {
+function Figures({ rig, cost }: { rig: RigReport; cost: RigsReport["cost"] }) {
   const worst = rig.joints.filter((joint) => !joint.supported).sort((one, other) => other.moment_nm / other.guide_nm - one.moment_nm / one.guide_nm)[0];
   const reach = [...rig.cables].sort((one, other) => other.needs_mm / other.has_mm - one.needs_mm / one.has_mm)[0];
   const figures: [string, string, string, boolean][] = [
@@ -161,6 +191,16 @@ function Figures({ rig }: { rig: RigReport }) {
     ...(reach
       ? [["Longest reach", `${reach.needs_mm} of ${reach.has_mm} mm`, reach.cable, reach.needs_mm > reach.has_mm] as [string, string, string, boolean]]
       : []),
+    ...(cost.unpriced < cost.things
+      ? [
+          ["The build costs", costs(cost), cost.unpriced > 0 ? `${cost.unpriced} of ${cost.things} things without a price` : "", false] as [
+            string,
+            string,
+            string,
+            boolean,
+          ],
+        ]
+      : []),
   ];
   return (
     <section aria-label="Figures" className="mt-2 border-t border-rule pt-2">
@@ -180,6 +220,40 @@ function Figures({ rig }: { rig: RigReport }) {
         {rig.waiting.length > 0 && <li className="text-stop">It can’t be built so: {rig.waiting.join(", ")} wait for each other.</li>}
       </ul>
     </section>
+  );
+}
+
+/** *12,400.00 bought, 85.00 a day hired*. */
+function costs({ bought, a_day }: RigsReport["cost"]) {
+  return [bought !== "0.00" && `${bought} bought`, a_day !== "0.00" && `${a_day} a day hired`].filter(Boolean).join(", ");
+}
+
+/** Cases and labels on paper. */
+function CasesSheet({ bags, production }: { bags: Bags; production: string }) {
+  return (
+    <>
+      <h3 className="mt-4 font-semibold">Cases</h3>
+      <div className="grid grid-cols-2 gap-4">
+        {bags.cases.map((one) => (
+          <div key={one.number} className="break-inside-avoid">
+            <p>
+              {one.number}. {one.name}, {one.kilograms} kg
+            </p>
+            <CasePlan one={one} />
+            <ol className="text-small">
+              {one.pieces.map((piece) => (
+                <li key={piece.number}>
+                  {piece.number} {piece.name}, {piece.lies}
+                  {piece.on_top && ", on top"}
+                </li>
+              ))}
+            </ol>
+          </div>
+        ))}
+      </div>
+      {bags.by_hand.length > 0 && <p className="mt-2">By hand: {bags.by_hand.join(", ")}</p>}
+      <LabelsSheet cases={bags.cases} production={production} />
+    </>
   );
 }
 
@@ -216,9 +290,11 @@ interface PanelProps {
   panel: Panel;
   setPanel: (panel: string) => void;
   slide: (joint: Joint | undefined) => void;
+  picked: string | undefined;
+  pick: (part: string | undefined) => void;
 }
 
-function Panels({ rig, data, part, panel, setPanel, slide }: PanelProps) {
+function Panels({ rig, data, part, panel, setPanel, slide, picked, pick }: PanelProps) {
   const { id, build } = useWorkbench();
   const cables = new Set(rig.cables.map((cable) => cable.connection));
   const inside = new Set(rig.parts.map((one) => one.id));
@@ -239,6 +315,7 @@ function Panels({ rig, data, part, panel, setPanel, slide }: PanelProps) {
             onClick={() => setPanel(name)}
           >
             {words}
+            {name === "mount" && data.loose.length > 0 && <span className="text-small text-dim"> {data.loose.length}</span>}
           </button>
         ))}
       </div>
@@ -248,8 +325,14 @@ function Panels({ rig, data, part, panel, setPanel, slide }: PanelProps) {
           <FindingsAt findings={ordered} />
         </>
       )}
-      {panel === "steps" && <Steps name={`${id}:${build.id}:${rig.id}`} steps={rig.steps} takes={rig.takes} tools={rig.tools} />}
+      {panel === "mount" && <MountPart loose={data.loose} picked={picked} pick={pick} />}
+      {panel === "steps" && (
+        <Steps name={`${id}:${build.id}:${rig.id}`} steps={rig.steps} takes={rig.takes} tools={rig.tools}>
+          <Pace rig={rig} />
+        </Steps>
+      )}
       {panel === "check" && <Check />}
+      {panel === "cases" && <BagsPanel />}
       {panel === "change" && <ChangePanel />}
     </>
   );

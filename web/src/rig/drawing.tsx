@@ -1,5 +1,5 @@
 import { useLayoutEffect, useRef, useState, type PointerEvent, type ReactNode } from "react";
-import type { PartReport, RigOutlines, RigReport } from "../api/client";
+import type { PartReport, RigOutlines, RigReport, Seat } from "../api/client";
 import { SIGNALS } from "../ui/mark";
 
 type View = "side" | "front" | "top";
@@ -57,10 +57,13 @@ interface Props {
   drop?: () => void;
   labels?: boolean;
   hold: string | undefined;
+  /** Where a part that is to be mounted fits, and what mounts it there. */
+  seats?: Seat[];
+  mount?: (seat: Seat) => void;
 }
 
 /** An elevation to scale: what is nearer covers what is behind, edges behind are dashed. */
-export function Drawing({ high, rig, view, title, chosen, choose, drag, drop, labels = false, hold }: Props) {
+export function Drawing({ high, rig, view, title, chosen, choose, drag, drop, labels = false, hold, seats = [], mount }: Props) {
   const number = NUMBER[view];
   const { left, top, width, height } = frame(rig, view, labels ? 46 : 24);
   const boxes = rig.parts
@@ -129,6 +132,9 @@ export function Drawing({ high, rig, view, title, chosen, choose, drag, drop, la
           {labels && <Names rig={rig} view={view} scale={scale} />}
           {labels && <Length boxes={boxes.map((box) => box.outline)} at={top + height - 14} scale={scale} />}
         </g>
+        {seats.map((seat) => (
+          <Lit key={seat.onto} seat={seat} number={number} scale={scale} mount={mount} />
+        ))}
       </svg>
     </figure>
   );
@@ -198,6 +204,27 @@ function Dragged({
       style={{ cursor: slides ? (dragging ? "grabbing" : "grab") : "pointer", touchAction: slides ? "none" : undefined }}
     >
       {children}
+    </g>
+  );
+}
+
+/** A fastening that takes the part that is to be mounted: lit, and mounted on at a click. */
+function Lit({ seat, number, scale, mount }: { seat: Seat; number: 0 | 1 | 2; scale: number; mount: Props["mount"] }) {
+  const at = seat.at?.[number];
+  if (!at) return null;
+  const [right = 0, down = 0] = at;
+  const half = 6 * scale;
+  return (
+    <g className="cursor-pointer" aria-hidden onClick={() => mount?.(seat)}>
+      <title>{seat.says}</title>
+      <circle cx={right} cy={down} r={half * 2} fill="transparent" />
+      <path
+        d={`M${right - half} ${down}L${right} ${down - half}L${right + half} ${down}L${right} ${down + half}z`}
+        fill="var(--accent)"
+        stroke="var(--ground)"
+        strokeWidth="1.5"
+        vectorEffect="non-scaling-stroke"
+      />
     </g>
   );
 }

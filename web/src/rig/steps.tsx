@@ -1,9 +1,10 @@
 import type { CheckItem, StepReport } from "../api/client";
+import type { ReactNode } from "react";
 import { Button } from "../ui/button";
 import { useTicks } from "./ticks";
 
 /** A large line to tick off with one thumb. */
-function Line({ done, tick, label, children }: { done: boolean; tick: () => void; label: string; children: React.ReactNode }) {
+function Line({ done, tick, label, children }: { done: boolean; tick: () => void; label: string; children: ReactNode }) {
   return (
     <li className="border-t border-rule">
       <button
@@ -24,7 +25,20 @@ function Line({ done, tick, label, children }: { done: boolean; tick: () => void
 }
 
 /** The steps of an assembly, ticked off as they are done. */
-export function Steps({ name, steps, takes, tools }: { name: string; steps: StepReport[]; takes: string; tools: string[] }) {
+export function Steps({
+  name,
+  steps,
+  takes,
+  tools,
+  children,
+}: {
+  name: string;
+  steps: StepReport[];
+  takes: string;
+  tools: string[];
+  /** What stands below the last step. */
+  children?: ReactNode;
+}) {
   const { done, tick, clear } = useTicks(name);
   const left = steps.filter((step) => !done.has(step.id)).length;
   return (
@@ -53,6 +67,7 @@ export function Steps({ name, steps, takes, tools }: { name: string; steps: Step
           </Line>
         ))}
       </ol>
+      {children}
     </section>
   );
 }
@@ -96,12 +111,14 @@ export function StepsSheet({
   takes,
   tools,
   parts,
+  children,
 }: {
   title: string;
   steps: StepReport[];
   takes: string;
   tools: string[];
   parts: [string, number][];
+  children?: ReactNode;
 }) {
   return (
     <main className="p-4">
@@ -133,6 +150,7 @@ export function StepsSheet({
           </li>
         ))}
       </ul>
+      {children}
     </main>
   );
 }

@@ -3,6 +3,7 @@
 //! camera the lens mount’s flange, on the lens axis.
 
 use super::{CatalogueError, FasteningKind, Tool};
+use crate::carriage::connector::Connector;
 use crate::quantity::Point;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -59,6 +60,15 @@ pub struct Body {
     /// For a head, a gimbal, legs, an arm: the most that it carries, in grams.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub payload_grams: Option<u32>,
+    /// Plugs that it holds in their sockets, for a cable clamp.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub clamps: Vec<Connector>,
+    /// Whether what is on it hangs above people.
+    #[serde(skip_serializing_if = "std::ops::Not::not")]
+    pub overhead: bool,
+    /// Whether it holds what hangs should its fastening give: a safety cable.
+    #[serde(skip_serializing_if = "std::ops::Not::not")]
+    pub secures: bool,
     /// For a gimbal: the box that a rig must stay in. For a case: its inside.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub inside: Option<Block>,

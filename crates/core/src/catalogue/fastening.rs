@@ -57,6 +57,10 @@ pub enum FasteningKind {
     Breech,
     /// The front of a lens, that something is clipped around.
     LensFront,
+    /// A stage of a matte box, for filters of one size.
+    FilterTray,
+    /// The thread in the front of a lens.
+    FilterThread,
     /// A ball arm, clamped.
     Ball,
     /// The bowl or the flat top of legs.
@@ -177,6 +181,8 @@ impl FasteningKind {
             Self::Bayonet => row("bayonet mount", (true, false), 1.0, Hand, 15, true),
             Self::Breech => row("breech-lock mount", (true, false), 3.0, Hand, 20, true),
             Self::LensFront => row("clip around the lens", (true, false), 1.0, Hand, 10, true),
+            Self::FilterTray => row("filter stage", (true, false), 0.5, Hand, 8, true),
+            Self::FilterThread => row("filter thread", (true, false), 0.3, Hand, 12, true),
             Self::Ball => row("ball arm", (true, false), 1.0, Hand, 15, false),
             Self::Bowl => row("bowl or flat base", (true, false), 60.0, Hand, 20, true),
             Self::Soft => row("strap, tie or clip", (false, false), 0.2, Hex3, 20, false),
@@ -196,6 +202,11 @@ impl FasteningKind {
             (K::ColdShoe, K::ColdShoeLock) | (K::ColdShoeLock, K::ColdShoe) => Some(K::ColdShoe),
             _ => None,
         }
+    }
+
+    /// What it turns in steps of, in degrees, where teeth say so: 60 of them on a rosette.
+    pub fn steps(self) -> Option<i32> {
+        (self == Self::Rosette).then_some(360 / 60)
     }
 
     /// Whether it holds a lens.

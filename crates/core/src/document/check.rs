@@ -79,6 +79,9 @@ impl Production {
                 line.days
             )));
         }
+        for assembly in &self.assemblies {
+            assembly.check().map_err(Unfit::Beyond)?;
+        }
         for device in &self.custom.devices {
             super::apply::check_device(device)?;
         }
@@ -127,7 +130,9 @@ impl Production {
         let (devices, codecs) = (&self.custom.devices, &self.custom.codecs);
         at_most(here, "devices of its own", devices.len(), Limits::ENTRIES)?;
         at_most(here, "codecs of its own", codecs.len(), Limits::ENTRIES)?;
-        at_most(here, "lines of the job", self.job.len(), Limits::BUILDS)
+        at_most(here, "lines of the job", self.job.len(), Limits::BUILDS)?;
+        let timed = self.assemblies.len();
+        at_most(here, "builds that were timed", timed, Limits::ASSEMBLIES)
     }
 }
 

@@ -2,9 +2,9 @@
 
 use super::change::{change_of, change_or_null};
 use super::{
-    Build, Change, ClockSetting, Connection, Handle, HouseRules, InputSetting, JobLine, Joint,
-    KitChange, Need, OutputSetting, Placement, PortRef, Position, PowerSetting, RecordingSetting,
-    ScheduleEntry, SoundSetting, Station, TrackSetting, Unit,
+    Assembly, Build, Change, ClockSetting, Connection, Handle, HouseRules, InputSetting, JobLine,
+    Joint, KitChange, Need, OutputSetting, Placement, PortRef, Position, PowerSetting,
+    RecordingSetting, ScheduleEntry, SoundSetting, Station, TrackSetting, Unit,
 };
 use crate::carriage::radio::Surroundings;
 use crate::catalogue::{Codec, Device};
@@ -85,6 +85,11 @@ pub enum Command {
     SetJob {
         /// Its lines.
         job: Vec<JobLine>,
+    },
+    /// Sets how long rigs took that were built.
+    SetAssemblies {
+        /// All of them.
+        assemblies: Vec<Assembly>,
     },
     /// Adds something to the day of a build, or puts another in its place.
     PutScheduleEntry {
@@ -487,6 +492,7 @@ impl Command {
             Self::RemoveCodec { .. } => "Remove a codec",
             Self::SetStation { .. } => "Set offload",
             Self::SetJob { .. } => "Set job",
+            Self::SetAssemblies { .. } => "Set what builds took",
             Self::PutScheduleEntry { .. } | Self::SetScheduleEntry { .. } => "Set the day",
             Self::RemoveScheduleEntry { .. } => "Take out of the day",
             Self::AddBuild { .. } => "Add build",

@@ -32,6 +32,17 @@ fn is_zero(figure: &i32) -> bool {
 }
 
 impl Joint {
+    /// At its middle, neither turned nor tilted.
+    pub fn of(part: PortRef, onto: PortRef) -> Self {
+        Self {
+            part,
+            onto,
+            slide: 0,
+            turn: 0,
+            tilt: 0,
+        }
+    }
+
     /// Within what is taken.
     pub fn check(&self) -> Result<(), String> {
         if self.slide.abs() > Limits::SLIDE {

@@ -35,6 +35,10 @@ impl Limits {
     pub const KIT: usize = 5_000;
     /// Things of one kind in the kit.
     pub const QUANTITY: u32 = 10_000;
+    /// Builds whose times are kept.
+    pub const ASSEMBLIES: usize = 200;
+    /// Letters of an owner's name.
+    pub const OWNER: usize = 60;
     /// Adapters, barrels and clamps on one cable.
     pub const ADAPTERS: usize = 12;
     /// Cards and drives in one recorder.
@@ -214,6 +218,16 @@ impl Bounded for KitLine {
         gauge.within(
             self.quantity <= Limits::QUANTITY && self.hired <= Limits::QUANTITY,
             || "a kit holds at most 10,000 of one thing".into(),
+        );
+        gauge.within(
+            self.owner.chars().count() <= Limits::OWNER
+                && !self.owner.chars().any(char::is_control),
+            || {
+                format!(
+                    "an owner has at most {} letters, on one line",
+                    Limits::OWNER
+                )
+            },
         );
     }
 }

@@ -1,6 +1,7 @@
 //! The document: only what people chose. Everything else is derived from it and never stored.
 
 mod apply;
+mod assembly;
 mod build;
 mod change;
 mod check;
@@ -25,6 +26,7 @@ mod typed;
 mod upgrade;
 
 pub use apply::{Edited, Refusal, check_entry};
+pub use assembly::Assembly;
 pub use build::{Build, Placement, Unit};
 pub use change::{BadChange, Change};
 pub use check::Unfit;
@@ -45,8 +47,9 @@ pub use names::{PortRef, handle_from};
 pub use need::{Need, Purpose};
 pub use production::{Handle, Production};
 pub use rules::{
-    CardSize, GainSchool, HouseRules, MediaLoading, MediaSwap, MonitorSize, PictureOfRecord,
-    PowerSchool, RULES, RuleChoice, RulePage, SoundOfRecord, TimecodeSchool, TransmitterFeed,
+    BatteryPlace, CardSize, GainSchool, HouseRules, MediaLoading, MediaSwap, MonitorPlace,
+    MonitorSize, PictureOfRecord, PowerSchool, RULES, RuleChoice, RulePage, SoundOfRecord,
+    TimecodeSchool, TransmitterFeed,
 };
 pub use settings::{
     ClockSetting, ClockWay, InputSetting, MeasuredClock, MeasuredDraw, MeasuredLevel, MeasuredRun,

@@ -2,7 +2,7 @@
 
 use super::day::{JobLine, Station};
 use super::rules::HouseRules;
-use super::{Build, KitLine};
+use super::{Assembly, Build, KitLine};
 use crate::catalogue::Custom;
 use crate::format::{Depth, FrameRate, PictureFormat, Raster, Sampling};
 use crate::quantity::Length;
@@ -40,6 +40,9 @@ pub struct Production {
     /// How many days of which build the job is.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub job: Vec<JobLine>,
+    /// How long rigs took that were built.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub assemblies: Vec<Assembly>,
     /// Complete wirings of the floor.
     pub builds: Vec<Build>,
 }
@@ -63,6 +66,7 @@ impl Production {
             custom: Custom::default(),
             station: Station::default(),
             job: Vec::new(),
+            assemblies: Vec::new(),
             builds: vec![build],
         }
     }

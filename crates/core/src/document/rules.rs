@@ -45,6 +45,10 @@ pub struct HouseRules {
     pub power: PowerSchool,
     /// When cards and inner batteries go into a rig that is built.
     pub media_loading: MediaLoading,
+    /// Where the operator’s monitor is mounted.
+    pub monitor_place: MonitorPlace,
+    /// Where batteries and their plates are mounted.
+    pub battery_place: BatteryPlace,
     /// Where the average of a source is to stand, against full scale.
     pub sound_reference: Decibels,
     /// What is kept between the peaks of a source and the first stage that clips.
@@ -72,6 +76,8 @@ impl Default for HouseRules {
             timecode: TimecodeSchool::BoxStaysOn,
             power: PowerSchool::OneWithReserve,
             media_loading: MediaLoading::First,
+            monitor_place: MonitorPlace::Middle,
+            battery_place: BatteryPlace::Behind,
             sound_reference: Decibels::whole(-20),
             sound_headroom: Decibels::whole(4),
         }
@@ -137,6 +143,28 @@ pub enum MediaLoading {
     First,
     /// When all of it stands.
     Last,
+}
+
+/// Where the operator’s monitor is mounted on a rig.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum MonitorPlace {
+    #[default]
+    /// In the middle.
+    Middle,
+    /// At the side.
+    Side,
+}
+
+/// Where batteries and their plates are mounted on a rig.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum BatteryPlace {
+    #[default]
+    /// Behind the body.
+    Behind,
+    /// Below it.
+    Below,
 }
 
 /// When a card is changed.
@@ -412,6 +440,38 @@ pub const RULES: &[RulePage] = &[
                 "last",
                 "when the rig stands",
                 "Nothing is written or drawn before it is wanted; but every door must stay free. What would be covered goes in before.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "monitor_place",
+        title: "The operator’s monitor is mounted",
+        choices: &[
+            choice(
+                "middle",
+                "in the middle",
+                "It leans nothing, and both eyes find it; but it stands where the handle and the microphone want to be.",
+            ),
+            choice(
+                "side",
+                "at the side",
+                "The view over the camera stays free, and it swings out of the way; but it leans the rig, and catches on doors.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "battery_place",
+        title: "Batteries are mounted",
+        choices: &[
+            choice(
+                "behind",
+                "behind the body",
+                "They balance the lens, and come off without a tool; but the rig is longer, and the card door may be behind them.",
+            ),
+            choice(
+                "below",
+                "below the body",
+                "The rig stays short, and its mass low; but nothing balances the lens, and they are in the way of plate and shoulder.",
             ),
         ],
     },

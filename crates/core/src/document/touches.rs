@@ -56,6 +56,7 @@ fn of_production(command: &Command) -> Vec<Touch> {
         C::PutCodec { codec, .. } => vec![format!("codec/{}", codec.id)],
         C::RemoveCodec { codec } => vec![format!("codec/{codec}")],
         C::SetJob { .. } => vec!["job".into()],
+        C::SetAssemblies { .. } => vec!["assemblies".into()],
         // One that is added stands beside the others.
         C::AddBuild { id, .. } => id.iter().map(|id| format!("build/{id}")).collect(),
         C::RemoveBuild { build } => vec![format!("build/{build}")],
@@ -68,8 +69,14 @@ fn of_production(command: &Command) -> Vec<Touch> {
 fn of_kit(line: &KitChange) -> Vec<Touch> {
     let length = line.length.map(|length| length.to_string());
     let line_of = format!("kit/{}@{}", line.item, length.unwrap_or_default());
-    let counts = [(line.quantity, "quantity"), (line.hired, "hired")];
-    let counts = counts.into_iter().filter(|(count, _)| count.is_some());
+    let counts = [
+        (line.quantity.is_some(), "quantity"),
+        (line.hired.is_some(), "hired"),
+        (line.price.is_some(), "price"),
+        (line.day_rate.is_some(), "day-rate"),
+        (line.owner.is_some(), "owner"),
+    ];
+    let counts = counts.into_iter().filter(|(changes, _)| *changes);
     counts
         .map(|(_, name)| format!("{line_of}/{name}"))
         .collect()

@@ -544,6 +544,10 @@ codes! {
         "A part reaches out of the box that a gimbal’s arms leave."
         "It strikes an arm when it turns, and the motors stall."
         "Take it off, mount it nearer, or use a larger gimbal.";
+    Unsecured "B-126" "Above people without a second fixing"
+        "A rig hangs above people on one fastening, and no safety cable holds it as well."
+        "Should the fastening give, it falls on somebody."
+        "Put a safety cable, rated for the load, from the rig to the structure. Local rules and the rigging’s own supervision come first.";
     CableShort "B-131" "The cable doesn’t reach"
         "The way along the rig, with a bend at each end, is longer than the cable."
         "It pulls on the sockets, or can’t be plugged in."
@@ -556,6 +560,14 @@ codes! {
         "What sits on the rods reaches past their end."
         "It can’t be clamped there."
         "Use longer rods, known before the first screw.";
+    PlugInTheWay "B-134" "A plug in the way"
+        "A plug, with the stiff beginning of its cable, sticks into a part, a hand’s place or a door."
+        "Whatever moves there pushes it: the socket breaks, or the picture goes."
+        "Use a plug that goes round the corner, or move what it sticks into.";
+    PlugLoose "B-135" "A plug that nothing holds"
+        "An HDMI or USB plug in a recording device on a rig that is carried has no clamp."
+        "A pull on the cable ends the take; a hard one breaks the socket."
+        "Put a clamp on it: the cable should give before the socket does.";
     LensSmall "B-141" "The image doesn’t cover the sensor"
         "The lens’s image circle, with what is between it and the body, is smaller than the sensor’s diagonal."
         "The corners go dark. A test wins."

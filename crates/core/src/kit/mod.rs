@@ -2,8 +2,10 @@
 
 use crate::catalogue::Catalogue;
 use crate::document::{Build, KitChange, KitLine, Production};
-use crate::quantity::Length;
+use crate::quantity::{Length, Money};
+use serde::Serialize;
 use std::collections::{BTreeMap, HashMap};
+use utoipa::ToSchema;
 
 /// A thing of the kit, or one that a build uses without the kit having it.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -20,6 +22,45 @@ pub struct Line {
     pub hired: u32,
     /// How many the build uses.
     pub used: u32,
+    /// What one costs that is bought.
+    pub price: Option<Money>,
+    /// What one costs a day that is hired.
+    pub day_rate: Option<Money>,
+    /// Whose they are.
+    pub owner: String,
+}
+
+/// What a build costs, as far as prices are given.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Cost {
+    /// Everything in use that is owned, at what it costs to buy.
+    pub bought: Money,
+    /// Everything in use beyond that, hired for a day.
+    pub a_day: Money,
+    /// Things in use of which nobody says what they cost.
+    pub unpriced: u32,
+    /// Things in use.
+    pub things: u32,
+}
+
+/// What everything costs that a build uses. What is used beyond what is owned is hired.
+pub fn cost(lines: &[Line]) -> Cost {
+    let mut cost = Cost::default();
+    for line in lines {
+        let own = line.used.min(line.owned);
+        let hired = line.used - own;
+        cost.things += line.used;
+        for (count, each, sum) in [
+            (own, line.price, &mut cost.bought),
+            (hired, line.day_rate, &mut cost.a_day),
+        ] {
+            match each {
+                Some(each) => *sum = [*sum, each.times(count)].into_iter().sum(),
+                None => cost.unpriced += count,
+            }
+        }
+    }
+    cost
 }
 
 impl Line {
@@ -98,6 +139,9 @@ pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> V
             owned: in_kit.map_or(0, |line| line.quantity),
             hired: in_kit.map_or(0, |line| line.hired),
             used: used.get(&(item, length)).copied().unwrap_or(0),
+            price: in_kit.and_then(|line| line.price),
+            day_rate: in_kit.and_then(|line| line.day_rate),
+            owner: in_kit.map_or_else(String::new, |line| line.owner.clone()),
         }
     };
     keys.into_iter().map(line).collect()
@@ -110,9 +154,7 @@ pub fn hired(production: &Production, item: &str, length: Option<Length>, more: 
         .iter()
         .find(|line| line.item == item && line.length == length);
     KitChange {
-        item: item.into(),
-        length,
-        quantity: None,
         hired: Some(in_kit.map_or(0, |line| line.hired).saturating_add(more)),
+        ..KitChange::of(item, length)
     }
 }

@@ -47,8 +47,8 @@ pub use power::{
 };
 pub use recordings::{LimitReport, RecordingReport};
 pub use rig::{
-    BuildChange, CheckItem, Outlines, RigReport, RigsReport, StepReport, build_change, line_check,
-    rigs_report,
+    Bags, BuildChange, CaseReport, CheckItem, Outlines, PackedPiece, RigReport, RigsReport,
+    StepReport, bags, build_change, line_check, rigs_report,
 };
 pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};
 pub use safe::{SafeFixes, safe_fixes};

@@ -4,6 +4,7 @@ use super::mass::mass_of_all;
 use super::places::{Held, Mounted};
 use super::reach::moment;
 use crate::path::Floor;
+use crate::quantity::Point;
 
 /// What a joint bears.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -16,6 +17,8 @@ pub struct Bears {
     pub away: f64,
     /// The moment, in N·m.
     pub moment: f64,
+    /// So much of it turns the part about the fastening's own axis.
+    pub twist: f64,
     /// What it bears, as a guide or as its maker says.
     pub guide: f64,
     /// Whether it can turn: one fastening that doesn’t keep from it.
@@ -30,6 +33,12 @@ fn guide(held: &Held) -> f64 {
     let said = said.into_iter().flatten().reduce(f64::min);
     let screws = f64::from(held.carries.screws.min(held.sits.screws).max(1));
     said.unwrap_or(held.kind.facts().bears * screws)
+}
+
+/// What weight at a way from a fastening turns about its axis, of length one.
+fn twist(grams: f64, way: Point, axis: Point) -> f64 {
+    let down = Point::new(0.0, -1.0, 0.0);
+    moment(grams, way.cross(down).dot(axis).abs())
 }
 
 /// All joints that place something.
@@ -66,10 +75,33 @@ pub fn bears(floor: &Floor, mounted: &Mounted) -> Vec<Bears> {
             grams: mass.grams,
             away,
             moment: moment(mass.grams, away),
+            twist: carrier.map_or(0.0, |place| {
+                let axis = place.turn.of(held.carries.faces.way());
+                twist(mass.grams, way, axis)
+            }),
             guide: guide(held),
             turns: !held.kind.facts().keeps && screws < 2 && !held_twice,
             supported,
         });
     }
     found
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// A screw that stands upright is bent by what hangs beside it; one that lies is turned by it.
+    #[test]
+    fn a_screw_that_lies_is_turned_by_what_hangs_beside_it() {
+        let ahead = Point::new(0.0, 0.0, 100.0);
+        let (up, side, forward) = (
+            Point::new(0.0, 1.0, 0.0),
+            Point::new(1.0, 0.0, 0.0),
+            Point::new(0.0, 0.0, 1.0),
+        );
+        assert_eq!(twist(1_000.0, ahead, up), 0.0);
+        assert!((twist(1_000.0, ahead, side) - 0.98).abs() < 0.005);
+        assert_eq!(twist(1_000.0, ahead, forward), 0.0);
+    }
 }

@@ -10,9 +10,14 @@ mod hold;
 mod mass;
 mod obstruct;
 mod optics;
+mod pack;
+mod pieces;
 mod places;
+mod plugs;
+mod propose;
 mod reach;
 mod rods;
+mod seats;
 mod space;
 
 pub use assembly::{Act, Plan, Task, plan};
@@ -23,9 +28,14 @@ pub use hold::{GRAVITY, Hangs, Stands, hangs, outmost, shouldered, stands};
 pub use mass::{Mass, mass_of, mass_of_all};
 pub use obstruct::{Covered, CoveredKind, Meet, Solids, covered, meets, solids, space_of};
 pub use optics::{half_angle, half_opening};
+pub use pack::{CaseRoom, Load, Packed, pack};
+pub use pieces::{Piece, alone, pieces};
 pub use places::{Held, Loose, Mounted, Set, body_of, mounted, seat};
+pub use plugs::{Stuck, StuckIn, plug_of};
+pub use propose::{Way, Worth, elsewhere, on_an_adapter, ways, worth};
 pub use reach::{moment, needs};
 pub use rods::{RodNeed, length as rod_length, rods};
+pub use seats::{NoSeat, Seat, free, no_seats, seats};
 pub use space::{Place, Solid, Turn};
 
 use crate::catalogue::{DeviceKind, GripKind};
@@ -43,6 +53,8 @@ pub struct Rigged<'f> {
     pub bears: Vec<Bears>,
     /// Cables on rigs.
     pub cables: Vec<CableReach>,
+    /// Plugs that stick into something.
+    pub stuck: Vec<Stuck>,
     /// Rods.
     pub rods: Vec<RodNeed>,
     /// What stands before each sensor.
@@ -143,6 +155,7 @@ impl<'f> Rigged<'f> {
             rigs,
             bears: bears(floor, &mounted),
             cables: cables(floor, &mounted),
+            stuck: plugs::stuck(floor, &mounted, &solids),
             rods: rods(floor, &mounted),
             fronts: fronts(floor, &mounted),
             mounted,

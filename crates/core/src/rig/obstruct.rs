@@ -2,7 +2,7 @@
 
 use super::places::{Mounted, body_of};
 use super::space::Solid;
-use crate::catalogue::{GripKind, ZoneKind};
+use crate::catalogue::{FasteningKind, GripKind, ZoneKind};
 use crate::path::Floor;
 
 /// Parts may touch, and catalogue figures are round: so much into each other is nothing, in millimetres.
@@ -47,7 +47,8 @@ pub struct Covered {
 
 /// The solids of a part where it is mounted.
 pub fn solids(floor: &Floor, mounted: &Mounted, placement: usize) -> Vec<Solid> {
-    let (Some(body), Some(place)) = (body_of(floor, placement), mounted.places[placement]) else {
+    let place = mounted.places.get(placement).copied().flatten();
+    let (Some(body), Some(place)) = (body_of(floor, placement), place) else {
         return Vec::new();
     };
     let blocks = body.boxes.iter();
@@ -103,6 +104,16 @@ pub fn meets(mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<Meet> {
             (held.part == one && held.onto == other) || (held.part == other && held.onto == one)
         })
     };
+    // What is clipped around a lens goes over what is screwed into it.
+    let nested = |one: usize, other: usize| {
+        let on = |part: usize| mounted.by.get(&part).map(|number| &mounted.held[*number]);
+        on(one).zip(on(other)).is_some_and(|(one, other)| {
+            let kinds = [one.kind, other.kind];
+            one.onto == other.onto
+                && kinds.contains(&FasteningKind::FilterThread)
+                && kinds.contains(&FasteningKind::LensFront)
+        })
+    };
     let mut found = Vec::new();
     for (number, &one) in parts.iter().enumerate() {
         for &other in &parts[number + 1..] {
@@ -110,7 +121,7 @@ pub fn meets(mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<Meet> {
             let by = each
                 .map(|solid| solids.reach_into(other, solid))
                 .fold(0.0, f64::max);
-            if by > TOUCH && !joined(one, other) {
+            if by > TOUCH && !joined(one, other) && !nested(one, other) {
                 found.push(Meet { one, other, by });
             }
         }

@@ -65,6 +65,8 @@ pub enum Loose {
     OtherFit,
     /// What it carries carries it already, at once or by others.
     InACircle,
+    /// Teeth set it in steps of so many degrees, and it is set between two.
+    BetweenTeeth(i32),
     /// It holds as well, and the two don’t meet: so far apart, in tenths of a millimetre.
     Apart(u32),
 }
@@ -265,6 +267,12 @@ impl<'f> Mounted<'f> {
         let kind = carries.kind.joined(sits.kind).ok_or(Loose::OtherKind)?;
         if !carries.fits(sits) {
             return Err(Loose::OtherFit);
+        }
+        if let Some(steps) = kind
+            .steps()
+            .filter(|steps| set.turn % f64::from(*steps) != 0.0)
+        {
+            return Err(Loose::BetweenTeeth(steps));
         }
         let places = !self.by.contains_key(&part);
         if places && self.is_below(part, onto) {

@@ -4,11 +4,13 @@
 
 mod belong;
 mod kit;
+mod mount;
 mod power;
 mod record;
 mod supply;
 mod wire;
 
+pub use mount::{MountProposal, mount_part};
 pub use power::{PowerProposal, power_unit};
 
 use crate::catalogue::{Catalogue, Device};

@@ -5,7 +5,8 @@ use super::wire::look;
 use crate::carriage::connector::Connector;
 use crate::catalogue::{Device, DeviceKind, Direction};
 use crate::document::{Command, Handle, PortRef, Refusal};
-use crate::power::mounts;
+use crate::path::Floor;
+use crate::power::{PowerProblem, mounts, supply};
 use crate::quantity::Length;
 
 /// Whether a box goes straight on something, or something straight on it: a plate, a housing, a coupler.
@@ -61,29 +62,50 @@ pub(super) fn unit_of_its_load(bench: &Bench, device: &Device) -> Option<Handle>
     })
 }
 
-/// Puts what was added last on the first thing of its unit that it goes on, where there is one.
+/// What a supply destroys: more than that is never planned, through however many plates.
+fn destroyed(floor: &Floor) -> usize {
+    let problems = supply(floor).problems;
+    let destroys = problems.iter().filter(|problem| {
+        matches!(
+            problem,
+            PowerProblem::TooHigh { .. } | PowerProblem::OtherPins { .. }
+        )
+    });
+    destroys.count()
+}
+
+/// Puts what was added last on the first thing of its unit that it goes on and does no harm to, where there is one.
 pub(super) fn put_on(bench: &mut Bench, device: &Device, unit: &str) -> Result<(), Refusal> {
     let Some(handle) = bench.placed.last().cloned() else {
         return Ok(());
     };
     let build = bench.build.clone();
-    let command = look(bench, |floor, _| {
-        let mounts = mounts(floor, device);
-        let mount = mounts.into_iter().find(|mount| {
+    let (before, ways): (usize, Vec<Command>) = look(bench, |floor, _| {
+        let mounts = mounts(floor, device).into_iter().filter(|mount| {
             let on = floor.placement_of(mount.input);
             on.unit == unit && on.id != handle
-        })?;
-        Some(Command::Connect {
-            build,
+        });
+        let ways = mounts.map(|mount| Command::Connect {
+            build: build.clone(),
             from: PortRef::new(&handle, &mount.contacts.id),
             to: floor.name(mount.input),
             cable: Some(mount.by.id.clone()),
             length: Some(Length(0)),
-        })
+        });
+        (destroyed(floor), ways.collect())
     });
-    if let Some(command) = command {
-        bench.run(&[command])?;
-        bench.cables += 1;
+    for command in ways {
+        let tried = bench
+            .production
+            .edited(bench.catalogue, std::slice::from_ref(&command))?;
+        let catalogue = bench.catalogue.with(&tried.production.custom);
+        let after = tried.production.build(&bench.build);
+        let after = after.map(|build| destroyed(&Floor::new(&tried.production, build, &catalogue)));
+        if after.is_some_and(|after| after <= before) {
+            bench.run(&[command])?;
+            bench.cables += 1;
+            return Ok(());
+        }
     }
     Ok(())
 }

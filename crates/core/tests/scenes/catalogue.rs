@@ -336,6 +336,27 @@ fn what_devices_are_as_objects_is_whole_and_plausible() {
     assert!(parts.count() >= 140);
 }
 
+/// What a large battery or its plate fills, to a side and upwards from its middle, in millimetres.
+const PLATE: [f64; 2] = [52.0, 75.0];
+
+#[test]
+fn no_socket_is_behind_the_battery_that_its_own_device_carries() {
+    for device in &catalogue().devices {
+        let Some(body) = &device.body else { continue };
+        let plates = body.fastenings.iter().filter(|one| {
+            let large = [FasteningKind::VMount, FasteningKind::ThreeStud];
+            large.contains(&one.kind) && one.side == Side::Carries
+        });
+        for plate in plates {
+            for socket in body.sockets.iter().filter(|one| one.faces == plate.faces) {
+                let away = [0, 1].map(|axis| (socket.at[axis] - plate.at[axis]).abs());
+                let free = away[0] > PLATE[0] || away[1] > PLATE[1];
+                assert!(free, "{} of {}", socket.port, device.id);
+            }
+        }
+    }
+}
+
 #[test]
 fn every_kind_of_fastening_finds_its_other_half() {
     let all = || {

@@ -199,8 +199,8 @@ fn a_preview_says_what_an_edit_would_change() {
     assert_eq!(
         (ahead.before.text.as_str(), ahead.after.text.as_str(), gone),
         (
-            "10 stops, 12 cautions, 7 notes",
-            "9 stops, 12 cautions, 8 notes",
+            "10 stops, 14 cautions, 6 notes",
+            "9 stops, 14 cautions, 7 notes",
             vec!["V-201@b-record"]
         )
     );

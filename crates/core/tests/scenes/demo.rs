@@ -91,5 +91,5 @@ fn devices_stand_in_columns_by_their_distance_from_the_lens() {
         })
         .map(|device| format!("{}:{}", device.id, device.column))
         .collect();
-    assert_snapshot!(columns.join(" "), @"a:1 a-mon:2 a-tx:2 a-tc:0 a-snd:0 b:1 b-rec:2 b-tc:1 c:1 f-rx:3 focus:4 v-rx:3 dir:4 c-rec:2 client:3 boom1:0 boom2:0 plant:0 mix:1 x-tc:0 s-tx:2");
+    assert_snapshot!(columns.join(" "), @"a:1 a-mon:2 a-tx:2 a-tc:0 a-snd:0 b:1 b-rec:2 b-tc:1 c:1 f-rx:3 focus:4 v-rx:3 dir:4 c-rec:2 client:3 boom1:0 boom2:0 plant:0 mix:1 x-tc:0 s-tx:2 a-mic:0");
 }

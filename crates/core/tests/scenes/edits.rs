@@ -72,10 +72,9 @@ fn the_production_is_renamed_and_its_format_and_rules_are_set() {
 #[test]
 fn the_kit_is_counted_by_item_and_length() {
     let line = |item: &str, length: Option<&str>, quantity| KitChange {
-        item: item.into(),
-        length: length.map(|length| length.parse().unwrap()),
         quantity: Some(quantity),
         hired: Some(0),
+        ..KitChange::of(item, length.map(|length| length.parse().unwrap()))
     };
     let owned = |command_line: KitChange| {
         let (item, length) = (command_line.item.clone(), command_line.length);
@@ -492,6 +491,7 @@ fn one_more_is_counted_from_what_the_kit_holds() {
             length: length.and_then(|length| length.parse().ok()),
             quantity,
             hired,
+            ..KitChange::default()
         },
     };
     let five = "5 m".parse().ok();
@@ -566,10 +566,9 @@ fn what_takes_an_edit_back_leaves_what_another_changed() {
 
     let count = |quantity, hired| Command::SetKit {
         line: KitChange {
-            item: "ssd-240".into(),
-            length: None,
             quantity,
             hired,
+            ..KitChange::of("ssd-240", None)
         },
     };
     let left = undone(count(Some(4), None), count(None, Some(2)));

@@ -393,8 +393,8 @@ prop_compose! {
             ..Need::at(&format!("n{number}"), &format!("d{at}"), if bits.is_some() { Purpose::Record } else { Purpose::Focus })
         }).collect();
         let kit = catalogue().devices.iter().map(|device| &device.id).chain(catalogue().media.iter().map(|medium| &medium.id));
-        let mut kit: Vec<KitLine> = kit.map(|item| KitLine { item: item.clone(), length: None, quantity: 2, hired }).collect();
-        kit.extend(catalogue().cables.iter().map(|cable| KitLine { item: cable.id.clone(), length: Some(Length(5_000)), quantity: 3, hired: 0 }));
+        let mut kit: Vec<KitLine> = kit.map(|item| KitLine { item: item.clone(), length: None, quantity: 2, hired, ..KitLine::default() }).collect();
+        kit.extend(catalogue().cables.iter().map(|cable| KitLine::owned(&cable.id, Some(Length(5_000)), 3)));
         let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")), room_noise: None, schedule, joints };
         Production { format: format.parse().unwrap(), kit, custom, builds: vec![build], ..Production::named("Generated") }
     }
@@ -698,6 +698,7 @@ fn command(
                 length: None,
                 quantity: (first.index(4) < 3).then_some(first.index(3) as u32),
                 hired: Some(second.index(3) as u32),
+                ..KitChange::default()
             },
         },
         11 => {

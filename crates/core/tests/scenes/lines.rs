@@ -43,7 +43,7 @@ fn the_demo_reads_from_the_lens_to_the_eye() {
     let night = demo::productions().remove(0).1;
     insta::assert_snapshot!(drawn(&lines(&night, "night")), @"
     Picture a
-      a =l1= a-mon | [=l3= a-tc into a] [=l4= a-snd into a]
+      a =l1= a-mon | [=l3= a-tc into a] [=l4= a-snd into a] [=l20= a-mic into a]
       (a) =l2= a-tx =l8= f-rx =l10= focus |
       (a-tx) =l9= v-rx =l11= dir |
       (a) own card |

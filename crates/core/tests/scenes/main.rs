@@ -1,5 +1,6 @@
 //! Small wirings with an expected answer beside them: what the check says of each, by code.
 
+mod bags;
 mod catalogue;
 mod commands;
 mod day;
@@ -11,6 +12,7 @@ mod hostile;
 mod laws;
 mod lines;
 mod ltc;
+mod mounting;
 mod picture;
 mod power;
 mod power_joined;

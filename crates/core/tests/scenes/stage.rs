@@ -130,12 +130,7 @@ impl Scene {
     /// One more of an item in the kit.
     pub fn kit(mut self, item: &str, length: Option<&str>) -> Self {
         let length = length.map(|length| length.parse().unwrap());
-        self.0.kit.push(KitLine {
-            item: item.into(),
-            length,
-            quantity: 1,
-            hired: 0,
-        });
+        self.0.kit.push(KitLine::owned(item, length, 1));
         self
     }
 

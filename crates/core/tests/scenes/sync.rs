@@ -262,12 +262,7 @@ fn a_floor_is_brought_into_sync_with_what_the_kit_has() {
         .with("b", "orrell-c4")
         .line("timecode b 24")
         .line("clock a record-run");
-    floor.0.kit.push(KitLine {
-        item: "merrin-t2".into(),
-        length: None,
-        quantity: 2,
-        hired: 0,
-    });
+    floor.0.kit.push(KitLine::owned("merrin-t2", None, 2));
     let plan = sync_plan(&floor.0, BUILD, catalogue()).unwrap();
     assert_eq!(
         plan.says,
@@ -384,12 +379,7 @@ fn where_nothing_gives_a_reference_one_is_brought_and_a_body_without_input_cant_
         "{}",
         says(&floor, "T-112")
     );
-    floor.0.kit.push(KitLine {
-        item: "merrin-m2".into(),
-        length: None,
-        quantity: 1,
-        hired: 0,
-    });
+    floor.0.kit.push(KitLine::owned("merrin-m2", None, 1));
     assert!(
         says(&floor, "T-112")
             .ends_with("fix: Lock them to one reference, Merrin M2 master clock and reference")

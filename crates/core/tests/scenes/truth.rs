@@ -657,16 +657,20 @@ fn fixes_have_an_id_of_their_own_and_come_least_first() {
             finding.id
         );
     }
-    let all: Vec<&str> = report
-        .findings
-        .iter()
-        .flat_map(|finding| &finding.fixes)
-        .map(|fix| fix.id.as_str())
-        .collect();
-    let mut once = all.clone();
-    once.sort_unstable();
-    once.dedup();
-    assert_eq!(once.len(), all.len());
+    for finding in &report.findings {
+        let mut once: Vec<&str> = finding.fixes.iter().map(|fix| fix.id.as_str()).collect();
+        once.sort_unstable();
+        once.dedup();
+        assert_eq!(once.len(), finding.fixes.len(), "{}", finding.id);
+    }
+    // Two findings that one edit mends name the same fix; two edits never do.
+    let all = || report.findings.iter().flat_map(|finding| &finding.fixes);
+    for one in all() {
+        let alike = all().filter(|other| other.id == one.id);
+        for other in alike {
+            assert_eq!(one.commands, other.commands, "{}", one.title);
+        }
+    }
 }
 
 #[test]

@@ -15,7 +15,7 @@ use utoipa::{IntoParams, ToSchema};
 use west_rail_core::carriage::edid::{Edid, parse_dump};
 use west_rail_core::catalogue::Device;
 use west_rail_core::document::{Command, EntriesFile, InputSetting, check_entry};
-use west_rail_core::quantity::Length;
+use west_rail_core::quantity::{Length, Money};
 use west_rail_core::report::{Outlook, kit_for_day, outlook, report};
 
 /// Which build.
@@ -42,6 +42,14 @@ pub struct KitReport {
     used: u32,
     short: u32,
     spare: u32,
+    /// What one costs that is bought.
+    #[schema(value_type = Option<String>)]
+    price: Option<Money>,
+    /// What one costs a day that is hired.
+    #[schema(value_type = Option<String>)]
+    day_rate: Option<Money>,
+    /// Whose they are.
+    owner: String,
 }
 
 /// What to look for.
@@ -129,6 +137,9 @@ pub async fn kit_lines(
                 owned: line.owned,
                 hired: line.hired,
                 used: line.used,
+                price: line.price,
+                day_rate: line.day_rate,
+                owner: line.owner,
             });
         Ok(Json(lines.collect()))
     })

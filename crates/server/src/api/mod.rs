@@ -102,9 +102,6 @@ pub fn routes() -> Router<App> {
         .route("/tone.wav", get(sound::tone_wav))
         .route("/productions/{id}/sync", get(time::sync_floor))
         .route("/productions/{id}/power-unit", get(power::power_a_unit))
-        .route("/productions/{id}/rigs", get(rig::rigs))
-        .route("/productions/{id}/rig-change", get(rig::rig_change))
-        .route("/productions/{id}/line-check", get(rig::check_line))
         .route("/timecode.wav", get(time::make_ltc))
         .route("/timecode/compare", post(time::compare_ltc))
         .route("/timecode/live", post(time::hear_live))
@@ -115,6 +112,7 @@ pub fn routes() -> Router<App> {
         .layer(DefaultBodyLimit::max(EDIT_BYTES))
         .merge(large)
         .merge(endless)
+        .merge(rig::routes())
         .fallback(nothing_here)
 }
 
@@ -161,6 +159,8 @@ async fn described() -> Response {
         rig::rigs,
         rig::rig_change,
         rig::check_line,
+        rig::mount,
+        rig::packed,
         time::make_ltc,
         time::read_ltc,
         time::compare_ltc,

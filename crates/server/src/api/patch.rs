@@ -167,6 +167,7 @@ impl Steps {
             custom,
             station,
             job,
+            assemblies,
             builds,
         } = new;
         self.value("/production/name", &old.name, name);
@@ -178,6 +179,12 @@ impl Steps {
         self.if_any("/production/custom", &old.custom, custom, empty);
         self.value("/production/station", &old.station, station);
         self.if_any("/production/job", &old.job, job, job.is_empty());
+        self.if_any(
+            "/production/assemblies",
+            &old.assemblies,
+            assemblies,
+            assemblies.is_empty(),
+        );
         let ids = |builds: &[Build]| -> Vec<String> {
             builds.iter().map(|build| build.id.clone()).collect()
         };

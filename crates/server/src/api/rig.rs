@@ -4,14 +4,26 @@ use super::body::{Path, Query};
 use super::productions::no_build;
 use crate::App;
 use crate::problem::Problem;
-use axum::Json;
 use axum::extract::State;
+use axum::routing::get;
+use axum::{Json, Router};
 use serde::Deserialize;
 use utoipa::IntoParams;
 use west_rail_core::document::{Joint, PortRef};
 use west_rail_core::report::{
-    BuildChange, CheckItem, RigsReport, build_change, line_check, report, rigs_report,
+    Bags, BuildChange, CheckItem, RigsReport, bags, build_change, line_check, report, rigs_report,
 };
+use west_rail_core::setup::{MountProposal, mount_part};
+
+/// What is asked about rigs.
+pub fn routes() -> Router<App> {
+    Router::new()
+        .route("/productions/{id}/rigs", get(rigs))
+        .route("/productions/{id}/rig-change", get(rig_change))
+        .route("/productions/{id}/line-check", get(check_line))
+        .route("/productions/{id}/mount", get(mount))
+        .route("/productions/{id}/bags", get(packed))
+}
 
 /// Which build, and a joint that is set otherwise while somebody drags it.
 #[derive(Deserialize, IntoParams)]
@@ -100,6 +112,52 @@ pub async fn rig_change(
         }
         let found = build_change(&kept.production, (&query.from, &query.to), catalogue);
         found.map(Json).ok_or_else(|| no_build(&query.to))
+    })
+    .await
+}
+
+/// A part of a build that is to be mounted.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct MountQuery {
+    /// The build.
+    build: String,
+    /// The part.
+    part: String,
+}
+
+/// Where a part is mounted best, as the house has it.
+#[utoipa::path(get, path = "/api/productions/{id}/mount", tag = "rig", params(("id" = String, Path, description = "The production’s id."), MountQuery),
+    responses((status = 200, body = Vec<MountProposal>), (status = 404, body = Problem), (status = 422, body = Problem)))]
+pub async fn mount(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<MountQuery>,
+) -> Result<Json<Vec<MountProposal>>, Problem> {
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
+        if kept.production.build(&query.build).is_none() {
+            return Err(no_build(&query.build));
+        }
+        let found = mount_part(&kept.production, catalogue, (&query.build, &query.part));
+        let found = found.map_err(|refusal| Problem::refused(refusal.to_string()))?;
+        Ok(Json(found))
+    })
+    .await
+}
+
+/// A build in its cases.
+#[utoipa::path(get, path = "/api/productions/{id}/bags", tag = "rig", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
+    responses((status = 200, body = Bags), (status = 404, body = Problem)))]
+pub async fn packed(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<BuildQuery>,
+) -> Result<Json<Bags>, Problem> {
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
+        let found = bags(&kept.production, &query.build, catalogue);
+        found.map(Json).ok_or_else(|| no_build(&query.build))
     })
     .await
 }

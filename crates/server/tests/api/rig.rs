@@ -116,3 +116,39 @@ async fn builds_change_and_the_line_is_checked() {
         .filter(|item| item["group"] == "Rig");
     assert_eq!(rig.count(), 0);
 }
+
+#[tokio::test]
+async fn a_part_is_proposed_a_place_and_a_build_its_cases() {
+    let server = Server::new();
+    let loose = ask(&server, "rigs?build=night").await["loose"].clone();
+    let splitter = loose
+        .as_array()
+        .unwrap()
+        .iter()
+        .find(|part| part["id"] == "a-split")
+        .unwrap();
+    assert!(splitter["takes"].as_array().unwrap().len() > 3);
+    let ways = ask(&server, "mount?build=night&part=a-split").await;
+    let best = &ways[0];
+    assert!(best["reasons"].is_array() && best["troubles"].as_array().unwrap().is_empty());
+    let before = server.get(NIGHT).await.json();
+    let after = server
+        .edits(
+            before["revision"].as_u64().unwrap(),
+            best["commands"].clone(),
+        )
+        .await;
+    assert_eq!(after.status, StatusCode::OK);
+    let again = server
+        .get(&format!("{OF_NIGHT}/mount?build=night&part=a-split"))
+        .await;
+    let says = again.problem(StatusCode::UNPROCESSABLE_ENTITY);
+    assert!(says.contains("it is mounted already"), "{says}");
+    let bags = ask(&server, "bags?build=night").await;
+    assert!(bags["cases"].as_array().unwrap().len() >= 2);
+    assert!(!bags["by_hand"].as_array().unwrap().is_empty());
+    for query in ["bags?build=none", "mount?build=none&part=a"] {
+        let missing = server.get(&format!("{OF_NIGHT}/{query}")).await;
+        assert_eq!(missing.status, StatusCode::NOT_FOUND, "{query}");
+    }
+}

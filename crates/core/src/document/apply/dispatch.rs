@@ -33,6 +33,7 @@ impl Production {
             // The day.
             C::SetStation { change } => self.set_station(&change, strictness),
             C::SetJob { job } => self.set_job(job),
+            C::SetAssemblies { assemblies } => self.set_assemblies(assemblies, strictness),
             C::PutScheduleEntry { build, entry, at } => {
                 self.build_mut(&build)?.put_schedule(entry, at, strictness)
             }

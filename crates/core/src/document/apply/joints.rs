@@ -1,8 +1,31 @@
-//! Commands about what sits on what.
+//! Commands about what sits on what, and how long it took to build.
 
 use super::{Refusal, Strictness, catalogue_device, missing};
 use crate::catalogue::{Catalogue, Fastening, Side};
-use crate::document::{Build, Command, Joint, Limits, PortRef};
+use crate::document::{Assembly, Build, Command, Joint, Limits, PortRef, Production};
+
+impl Production {
+    pub(super) fn set_assemblies(
+        &mut self,
+        assemblies: Vec<Assembly>,
+        strictness: Strictness,
+    ) -> Result<Command, Refusal> {
+        if strictness == Strictness::Able {
+            assemblies
+                .iter()
+                .try_for_each(Assembly::check)
+                .map_err(Refusal::Contradiction)?;
+            if assemblies.len() > Limits::ASSEMBLIES {
+                return Err(Refusal::TooMany(
+                    "production keeps the times of at most 200 builds",
+                ));
+            }
+        }
+        Ok(Command::SetAssemblies {
+            assemblies: std::mem::replace(&mut self.assemblies, assemblies),
+        })
+    }
+}
 
 impl Build {
     pub(super) fn put_joint(
@@ -88,6 +111,17 @@ impl Build {
         }
         if joint.turn != 0 && !carries.turns && !sits.turns {
             return Err(cannot("nothing there is turned".into()));
+        }
+        if let Some(steps) = carries.kind.steps()
+            && joint.turn % steps != 0
+        {
+            let below = joint.turn.div_euclid(steps) * steps;
+            return Err(cannot(format!(
+                "the teeth of a {} set it in steps of {steps}°: {below}° or {}°, not {}°",
+                carries.kind,
+                below + steps,
+                joint.turn
+            )));
         }
         if joint.tilt != 0 && !carries.tilts && !sits.tilts {
             return Err(cannot("nothing there is tilted".into()));

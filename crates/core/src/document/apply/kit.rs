@@ -4,7 +4,7 @@ use super::{Refusal, Strictness, missing};
 use crate::catalogue::Catalogue;
 use crate::document::Bounded;
 use crate::document::{Command, KitChange, KitLine, Production};
-use crate::quantity::Length;
+use crate::quantity::{Length, Money};
 
 impl Production {
     pub(super) fn add_to_kit(
@@ -39,17 +39,28 @@ impl Production {
             .kit
             .iter()
             .position(|other| other.item == line.item && other.length == length);
-        let (quantity, hired) = at.map_or((0, 0), |at| (self.kit[at].quantity, self.kit[at].hired));
+        let now = at.map_or_else(KitLine::default, |at| self.kit[at].clone());
+        let known = |amount: Money| (amount > Money(0)).then_some(amount);
         let new = KitLine {
             item: line.item.clone(),
             length,
-            quantity: line.quantity.unwrap_or(quantity),
-            hired: line.hired.unwrap_or(hired),
+            quantity: line.quantity.unwrap_or(now.quantity),
+            hired: line.hired.unwrap_or(now.hired),
+            price: line.price.map_or(now.price, known),
+            day_rate: line.day_rate.map_or(now.day_rate, known),
+            owner: match &line.owner {
+                Some(owner) => owner.trim().to_string(),
+                None => now.owner.clone(),
+            },
         };
         if strictness == Strictness::Able {
             new.check().map_err(Refusal::Contradiction)?;
         }
-        let none = new.there() == 0;
+        // What it would cost, and whose it is, is kept of what there is none of as well.
+        let none = new.there() == 0
+            && new.price.is_none()
+            && new.day_rate.is_none()
+            && new.owner.is_empty();
         match at {
             // A line with none left goes only from the end, so that putting it back finds its place.
             Some(at) if none && at + 1 == self.kit.len() => {
@@ -63,8 +74,11 @@ impl Production {
             line: KitChange {
                 item: line.item.clone(),
                 length,
-                quantity: line.quantity.map(|_| quantity),
-                hired: line.hired.map(|_| hired),
+                quantity: line.quantity.map(|_| now.quantity),
+                hired: line.hired.map(|_| now.hired),
+                price: line.price.map(|_| now.price.unwrap_or_default()),
+                day_rate: line.day_rate.map(|_| now.day_rate.unwrap_or_default()),
+                owner: line.owner.as_ref().map(|_| now.owner.clone()),
             },
         })
     }

@@ -192,6 +192,7 @@ impl Command {
             | Self::RemoveCodec { .. }
             | Self::SetStation { .. }
             | Self::SetJob { .. }
+            | Self::SetAssemblies { .. }
             | Self::AddBuild { .. }
             | Self::RemoveBuild { .. }
             | Self::PutBuild { .. }

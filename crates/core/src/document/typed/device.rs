@@ -169,14 +169,6 @@ fn kit(
         "" => None,
         length => Some(length.parse().map_err(misread)?),
     };
-    let change = line(
-        count,
-        KitChange {
-            item: item.into(),
-            length,
-            quantity: None,
-            hired: None,
-        },
-    );
+    let change = line(count, KitChange::of(item, length));
     Ok(vec![Command::AddToKit { line: change }])
 }

@@ -9,7 +9,10 @@ use crate::route::{Asked, Route, routes};
 
 /// Ways around, for a finding that nothing smaller mends.
 pub fn last_resorts(facts: &Facts, finding: &Finding) -> Vec<Fix> {
-    wanted(facts, finding).map_or_else(Vec::new, |wanted| wanted.search(facts))
+    match wanted(facts, finding) {
+        Some(wanted) => wanted.search(facts),
+        None => super::rig::replaced(facts, finding),
+    }
 }
 
 /// What another way must bring.

@@ -118,27 +118,62 @@ pub fn picture_not_raw(facts: &Facts, output: PortIx) -> Fix {
 
 /// Puts a clamp on a cable: of the kit, or to hire.
 pub fn clamp(facts: &Facts, connection: ConnectionIx, socket: Connector) -> Option<Fix> {
+    clamps(facts, connection, socket, 1)
+}
+
+/// Puts clamps on a cable: one for each plug that nothing holds.
+pub fn clamps(
+    facts: &Facts,
+    connection: ConnectionIx,
+    socket: Connector,
+    count: usize,
+) -> Option<Fix> {
+    on_a_plug(facts, connection, socket, (AdapterKind::Clamp, count))
+}
+
+/// A plug that goes round the corner, in the place of a straight one.
+pub fn elbow(facts: &Facts, connection: ConnectionIx, socket: Connector) -> Option<Fix> {
+    on_a_plug(facts, connection, socket, (AdapterKind::Elbow, 1))
+}
+
+/// Clamps or an elbow on the plugs of a cable: of the kit, or hired.
+fn on_a_plug(
+    facts: &Facts,
+    connection: ConnectionIx,
+    socket: Connector,
+    (kind, count): (AdapterKind, usize),
+) -> Option<Fix> {
     let floor = facts.floor;
     let cable = &floor.build.connections[connection];
-    let mut clamps = floor.catalogue.adapters.iter();
-    let clamp = clamps.find(|one| one.kind == AdapterKind::Clamp && one.into == socket)?;
+    let mut adapters = floor.catalogue.adapters.iter();
+    let clamp = adapters.find(|one| one.kind == kind && one.into == socket)?;
     let held = floor.production.owned(&clamp.id, None);
     let mut adapters = cable.adapters.clone();
-    adapters.push(clamp.id.clone());
+    adapters.extend(std::iter::repeat_n(clamp.id.clone(), count));
     let mut commands = vec![Command::SetAdapters {
         build: build(facts),
         connection: cable.id.clone(),
         adapters,
     }];
-    let hired = held <= floor.build.adapters_used(&clamp.id);
+    let wanted = u32::try_from(count).unwrap_or(u32::MAX);
+    let lacks = (floor.build.adapters_used(&clamp.id) + wanted).saturating_sub(held);
+    let hired = lacks > 0;
     if hired {
         commands.push(Command::SetKit {
-            line: kit::hired(floor.production, &clamp.id, None, 1),
+            line: kit::hired(floor.production, &clamp.id, None, lacks.min(wanted)),
         });
     }
+    let mut name = clamp.name.to_lowercase();
+    for word in ["HDMI", "BNC", "USB-C"] {
+        name = name.replace(&word.to_lowercase(), word);
+    }
     let title = format!(
-        "Put a {} on {} > {}{}",
-        clamp.name.to_lowercase().replace("hdmi", "HDMI"),
+        "Put {} {name} on {} > {}{}",
+        match count {
+            1 if name.starts_with("HDMI") => "an".to_string(),
+            1 => "a".to_string(),
+            count => format!("{count} ×"),
+        },
         cable.from,
         cable.to,
         if hired { ", hired" } else { "" }

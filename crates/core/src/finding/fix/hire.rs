@@ -11,10 +11,8 @@ use crate::record::day::Pool;
 pub fn hire(short: &[kit::Line]) -> Fix {
     let commands = short.iter().map(|line| Command::SetKit {
         line: KitChange {
-            item: line.item.clone(),
-            length: line.length,
-            quantity: None,
             hired: Some(line.hired.saturating_add(line.short())),
+            ..KitChange::of(&line.item, line.length)
         },
     });
     Fix::new("Hire what is missing", commands.collect())

@@ -27,8 +27,8 @@ pub use converter::{converter, format_or_converter};
 pub use day::breaks_for;
 pub use distribution::{isolate_sdi, reclock};
 pub use gear::{
-    around, clamp, desqueeze, desqueeze_once, keep_rate, leave_mode, look, one_look, other_output,
-    picture_not_raw,
+    around, clamp, clamps, desqueeze, desqueeze_once, keep_rate, leave_mode, look, one_look,
+    other_output, picture_not_raw,
 };
 pub use hire::{hire, hire_cards};
 pub use links::{equal_links, links_in_order, missing_links, one_link, other_mapping};
@@ -45,8 +45,8 @@ pub use recording::{
 pub use reference::lock_to_one;
 pub use reset::{reset, reset_output};
 pub use rig::{
-    apart, cable_that_reaches, centred, hang_level, longer_rods, mesh, nearer_to_lens, pinned,
-    supported, take_off, uncovered,
+    apart, cable_that_reaches, centred, hang_level, longer_rods, mesh, nearer_to_lens,
+    onto_a_tooth, pinned, plug_out_of_the_way, secured, supported, take_off, uncovered,
 };
 pub use sound::{
     auto_gain_off, clear_track, gains, headphone_socket, isolate, less_gain, lighter_load, limiter,

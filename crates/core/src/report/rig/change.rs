@@ -58,12 +58,11 @@ fn side(facts: &Facts, other: Option<&Build>) -> Side {
                     let end = |placement, id: &str| PortRef::new(&placed(placement).id, id);
                     // What power puts on is set in one way only.
                     let joint = held.number.map_or_else(
-                        || Joint {
-                            part: end(held.part, &held.sits.id),
-                            onto: end(held.onto, &held.carries.id),
-                            slide: 0,
-                            turn: 0,
-                            tilt: 0,
+                        || {
+                            Joint::of(
+                                end(held.part, &held.sits.id),
+                                end(held.onto, &held.carries.id),
+                            )
                         },
                         |number| floor.build.joints[number].clone(),
                     );

@@ -1,25 +1,33 @@
 //! A build’s rigs as they are shown and built: drawn, weighed, held, in steps.
 
+mod bags;
 mod change;
 mod draw;
 mod line_check;
+mod optics;
+mod seats;
 mod steps;
 
+pub use bags::{Bags, CaseReport, PackedPiece, bags};
 pub use change::{BuildChange, build_change};
 pub use draw::Outlines;
 pub use line_check::{CheckItem, line_check};
+pub use seats::LoosePart;
 pub use steps::StepReport;
+
+use optics::optics;
+use seats::loose;
 
 use super::with_facts;
 use crate::carriage::wire::Wire;
-use crate::catalogue::{Catalogue, DeviceKind, GripKind, Side, SignalKind, Tool};
+use crate::catalogue::{Catalogue, GripKind, SignalKind, Tool};
 use crate::document::{Command, Handle, Joint, Production};
-use crate::finding::{Area, Facts, Finding, Proposals, Severity, findings, left_open};
+use crate::finding::{Area, Code, Facts, Finding, Proposals, Severity, findings, left_open};
+use crate::kit::{self, Cost};
 use crate::quantity::{Point, Span};
-use crate::rig::{Held, Rig, body_of, half_angle, mass_of, plan, solids, space_of};
+use crate::rig::{Held, Rig, mass_of, plan, solids, space_of};
 use draw::{on_paper, outlines};
 use serde::Serialize;
-use std::collections::BTreeSet;
 use utoipa::ToSchema;
 
 /// A place, in millimetres.
@@ -120,6 +128,8 @@ pub struct RigJoint {
     pub kind: String,
     /// The moment on it, in N·m.
     pub moment_nm: f64,
+    /// So much of it turns the part about the fastening, in N·m.
+    pub twist_nm: f64,
     /// What it bears, as a guide or as its maker says.
     pub guide_nm: f64,
     /// Whether it can turn.
@@ -188,6 +198,10 @@ pub struct RigReport {
     pub steps: Vec<StepReport>,
     /// How long they take, in words.
     pub takes: String,
+    /// How long they take by the guides, in seconds.
+    pub guide_seconds: u64,
+    /// What that is learned from, in words, where builds were timed.
+    pub pace: Option<String>,
     /// The tools, in the order in which they are taken up.
     pub tools: Vec<String>,
     /// Parts that wait for each other: it can’t be built as it is planned.
@@ -205,30 +219,8 @@ pub struct RigsReport {
     pub loose: Vec<LoosePart>,
     /// What is found of the rigs.
     pub findings: Vec<Finding>,
-}
-
-/// A part that sits on nothing, with where it would.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
-pub struct LoosePart {
-    /// Its handle.
-    pub id: Handle,
-    /// Its name.
-    pub name: String,
-    /// Fastenings that take it.
-    pub takes: Vec<Seat>,
-    /// Why none does, where none does.
-    pub why_not: Option<String>,
-}
-
-/// A place to mount a part.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
-pub struct Seat {
-    /// The fastening that sits: `a-handle.foot`.
-    pub part: String,
-    /// The fastening that carries: `a-cage.top`.
-    pub onto: String,
-    /// In words: *A cage: 1/4"-20 screw, top*.
-    pub says: String,
+    /// What the build costs, as far as prices are given.
+    pub cost: Cost,
 }
 
 fn tenth(figure: f64) -> f64 {
@@ -269,15 +261,36 @@ pub fn rigs_report(
         Proposals::None,
         |facts| {
             let mut found = findings(facts);
-            found.retain(|finding| finding.area == Area::Build);
+            // A small socket without its clamp is a trouble of the rig that it is on as well.
+            found.retain(|finding| {
+                finding.area == Area::Build || on_a_rig(facts, finding, Code::Strain)
+            });
             let rigs = facts.rig.rigs.iter();
             RigsReport {
                 rigs: rigs.map(|one| rig_report(facts, one, &found)).collect(),
                 loose: loose(facts),
                 findings: found,
+                cost: kit::cost(&kit::lines(
+                    production,
+                    facts.floor.build,
+                    facts.floor.catalogue,
+                )),
             }
         },
     ))
+}
+
+/// Whether this is found at a cable of a rig.
+fn on_a_rig(facts: &Facts, finding: &Finding, code: Code) -> bool {
+    let mut connections = facts.floor.build.connections.iter();
+    let run = connections.find(|run| Some(&run.id) == finding.at.connection.as_ref());
+    finding.code == code
+        && run.is_some_and(|run| {
+            [&run.from, &run.to].into_iter().any(|end| {
+                let placement = facts.floor.placement(&end.device);
+                placement.is_some_and(|at| facts.rig.rig_of(at).is_some())
+            })
+        })
 }
 
 fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
@@ -315,38 +328,19 @@ fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
         stands: rig.stands.map(|stands| stands.stands),
         tips_at_degrees: rig.stands.map(|stands| tenth(stands.tips_at)),
         feet: rig.feet.iter().map(|foot| on_paper(*foot)).collect(),
-        carried: rig.carriers.first().map(|carrier| {
-            format!(
-                "{:.1} of {:.1} kg on {}; centre {:.0} mm {} its middle.",
-                carrier.grams / 1_000.0,
-                carrier.payload / 1_000.0,
-                facts.device(carrier.part),
-                carrier.ahead.abs(),
-                if carrier.ahead < 0.0 {
-                    "behind"
-                } else {
-                    "ahead of"
-                }
-            )
-        }),
+        carried: carried(facts, rig),
         joints: joints(facts, &inside),
         cables: cables(facts, &inside),
         covered: covered(facts, rig),
-        rods: rigged
-            .rods
-            .iter()
-            .filter(|need| inside(need.rods))
-            .map(|need| {
-                format!(
-                    "{}: {:.0} mm wanted, {:.0} mm long.",
-                    facts.device(need.rods),
-                    need.needs,
-                    need.has
-                )
-            })
-            .collect(),
+        rods: rods(facts, &inside),
         optics: optics(facts, &inside),
         takes: Span(seconds.div_ceil(60) * 60).label(),
+        guide_seconds: plan
+            .order
+            .iter()
+            .map(|task| u64::from(plan.tasks[*task].seconds))
+            .sum(),
+        pace: pace(floor.production),
         steps,
         tools,
         waiting: plan
@@ -358,6 +352,57 @@ fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
     }
 }
 
+/// What carries it at the bottom, in words.
+fn carried(facts: &Facts, rig: &Rig) -> Option<String> {
+    rig.carriers.first().map(|carrier| {
+        format!(
+            "{:.1} of {:.1} kg on {}; centre {:.0} mm {} its middle.",
+            carrier.grams / 1_000.0,
+            carrier.payload / 1_000.0,
+            facts.device(carrier.part),
+            carrier.ahead.abs(),
+            if carrier.ahead < 0.0 {
+                "behind"
+            } else {
+                "ahead of"
+            }
+        )
+    })
+}
+
+/// What its rods must be, in words.
+fn rods(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<String> {
+    facts
+        .rig
+        .rods
+        .iter()
+        .filter(|need| inside(need.rods))
+        .map(|need| {
+            format!(
+                "{}: {:.0} mm wanted, {:.0} mm long.",
+                facts.device(need.rods),
+                need.needs,
+                need.has
+            )
+        })
+        .collect()
+}
+
+/// What the crew’s own pace is learned from, in words.
+fn pace(production: &Production) -> Option<String> {
+    production.pace().map(|pace| {
+        let builds = production.assemblies.len();
+        format!(
+            "{pace:.1} times the guides, as {} of yours took.",
+            if builds == 1 {
+                "one build".into()
+            } else {
+                format!("{builds} builds")
+            }
+        )
+    })
+}
+
 /// Its joints and what each bears.
 fn joints(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<RigJoint> {
     let told = facts.rig.bears.iter().filter_map(|bears| {
@@ -367,6 +412,7 @@ fn joints(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<RigJoint> {
             part: facts.floor.build.placements[held.part].id.clone(),
             kind: held.kind.to_string(),
             moment_nm: hundredth(bears.moment),
+            twist_nm: hundredth(bears.twist),
             guide_nm: hundredth(bears.guide),
             turns: bears.turns,
             supported: bears.supported,
@@ -534,112 +580,4 @@ fn covered(facts: &Facts, rig: &Rig) -> Vec<SpaceReport> {
         })
     });
     spaces.collect()
-}
-
-fn optics(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<String> {
-    let mut told = Vec::new();
-    for front in facts.rig.fronts.iter().filter(|front| inside(front.lens)) {
-        let lens = facts.device(front.lens);
-        if let Some(diagonal) = front.diagonal {
-            told.push(format!(
-                "{lens}: an image of {:.1} mm on a sensor of {diagonal:.1} mm.",
-                front.circle
-            ));
-        }
-        if let Some((matte, needed, has)) = front.matte {
-            told.push(format!(
-                "{}: half an opening of {has:.0} mm, {needed:.1} mm wanted at {:.1}°.",
-                facts.device(matte),
-                front.half_angle.unwrap_or_default()
-            ));
-        } else if let (Some(sensor), Some(body)) = (
-            body_of(facts.floor, front.camera).and_then(|body| body.sensor_mm),
-            body_of(facts.floor, front.lens).and_then(|body| body.lens.as_ref()),
-        ) {
-            told.push(format!(
-                "{lens}: half an angle of {:.1}°.",
-                half_angle(sensor[0], body.focal_mm[0])
-            ));
-        }
-    }
-    told
-}
-
-/// What sits on nothing and carries nothing, with where it could.
-fn loose(facts: &Facts) -> Vec<LoosePart> {
-    let (floor, mounted) = (facts.floor, &facts.rig.mounted);
-    let mut found = Vec::new();
-    for (placement, placed) in floor.build.placements.iter().enumerate() {
-        let Some(body) = body_of(floor, placement) else {
-            continue;
-        };
-        if mounted.places.get(placement).is_some_and(Option::is_some) {
-            continue;
-        }
-        let seats = seats(facts, placement);
-        let is_part =
-            floor.devices[placement].is_some_and(|device| device.kind == DeviceKind::Part);
-        if seats.is_empty() && !is_part {
-            continue;
-        }
-        let kinds: BTreeSet<String> = body
-            .fastenings
-            .iter()
-            .filter(|it| it.side == Side::Sits)
-            .map(|it| it.kind.to_string())
-            .collect();
-        let why_not = seats.is_empty().then(|| {
-            if kinds.is_empty() {
-                "it sits on nothing: it carries others".to_string()
-            } else {
-                let kinds: Vec<String> = kinds.into_iter().collect();
-                format!("nothing free there takes a {}", kinds.join(" or a "))
-            }
-        });
-        found.push(LoosePart {
-            id: placed.id.clone(),
-            name: placed.name.clone(),
-            takes: seats,
-            why_not,
-        });
-    }
-    found
-}
-
-/// Free fastenings of its own unit that take a part.
-fn seats(facts: &Facts, part: usize) -> Vec<Seat> {
-    let floor = facts.floor;
-    let placed = &floor.build.placements[part];
-    let Some(body) = body_of(floor, part) else {
-        return Vec::new();
-    };
-    let mut found = Vec::new();
-    for (other, carrier) in floor.build.placements.iter().enumerate() {
-        if other == part || carrier.unit != placed.unit {
-            continue;
-        }
-        let fastenings = body_of(floor, other).map_or(&[][..], |body| &body.fastenings);
-        for carries in fastenings {
-            let taken = floor
-                .build
-                .joints
-                .iter()
-                .any(|joint| joint.onto.device == carrier.id && joint.onto.port == carries.id);
-            if carries.side != Side::Carries || (taken && carries.travel.is_none()) {
-                continue;
-            }
-            let sits = body.fastenings.iter().find(|sits| {
-                sits.side == Side::Sits
-                    && carries.kind.joined(sits.kind).is_some()
-                    && carries.fits(sits)
-            });
-            let Some(sits) = sits else { continue };
-            found.push(Seat {
-                part: format!("{}.{}", placed.id, sits.id),
-                onto: format!("{}.{}", carrier.id, carries.id),
-                says: format!("{}: {}, {}", carrier.name, carries.kind, carries.place()),
-            });
-        }
-    }
-    found
 }

@@ -1,5 +1,6 @@
 //! The steps of an assembly, in words.
 
+use crate::catalogue::{Body, FasteningKind};
 use crate::document::Handle;
 use crate::finding::Facts;
 use crate::rig::{Act, Held, Plan, Task, body_of};
@@ -24,7 +25,7 @@ pub struct StepReport {
     pub place: String,
     /// With what: *hex 4*, *by hand*.
     pub tool: String,
-    /// For how long, as a guide, in seconds.
+    /// For how long, as a guide or in the crew’s own pace, in seconds.
     pub seconds: u32,
     /// What to be careful about.
     pub care: Option<String>,
@@ -83,7 +84,8 @@ fn step(facts: &Facts, number: usize, task: &Task) -> StepReport {
         onto,
         place,
         tool: task.tool.to_string(),
-        seconds: task.seconds,
+        seconds: (f64::from(task.seconds) * facts.floor.production.pace().unwrap_or(1.0)).round()
+            as u32,
         care,
     }
 }
@@ -116,25 +118,43 @@ fn place(held: &Held) -> String {
     words
 }
 
+/// What to be careful about: at a lens, at what is heavy, where fingers go, above people.
 fn care(facts: &Facts, held: &Held, for_two: bool) -> Option<String> {
-    if held.kind.is_lens_mount() {
-        let supported = facts
-            .rig
-            .mounted
-            .held
-            .iter()
-            .any(|other| !other.places && other.part == held.part);
-        return Some(match (for_two, supported) {
-            (true, _) => "for two: one holds it until its support is tight; body cap on, mount down, nothing over the sensor".into(),
-            (false, true) => "hold it until its support is tight; mount down, nothing over the sensor".into(),
-            (false, false) => "mount down, nothing over the sensor".into(),
+    use FasteningKind as K;
+    let mut words: Vec<&str> = Vec::new();
+    let carrier = body_of(facts.floor, held.onto);
+    let is = |what: fn(&Body) -> bool| carrier.is_some_and(what);
+    if for_two {
+        words.push(if held.kind.is_lens_mount() {
+            "for two: one holds it until its support is tight"
+        } else {
+            "for two"
         });
     }
-    if for_two {
-        return Some("for two".into());
+    match held.kind {
+        kind if kind.is_lens_mount() => {
+            let mut others = facts.rig.mounted.held.iter();
+            let supported = others.any(|other| !other.places && other.part == held.part);
+            if supported && !for_two {
+                words.push("hold it until its support is tight");
+            }
+            words.push("mount down, nothing over the sensor");
+        }
+        K::Dovetail | K::BridgeDovetail if is(|body| body.payload_grams.is_some()) => {
+            words.push("tilt locked; hold it until the plate clicks, fingers out of it");
+        }
+        K::BridgeDovetail => words.push("fingers out of the dovetail"),
+        K::Bowl => words.push("fingers out of the bowl; its knob tight before you let go"),
+        kind if kind.is_rods() => words.push("loose until everything lines up, then tight"),
+        _ => {}
     }
-    if held.kind.is_rods() && held.part != held.onto {
-        return Some("loose until everything lines up, then tight".into());
+    if is(|body| body.overhead) {
+        let secures = body_of(facts.floor, held.part).is_some_and(|body| body.secures);
+        words.push(if secures {
+            "rated for the load, with as little slack as it can have"
+        } else {
+            "nobody below; the second fixing is on before you let go"
+        });
     }
-    None
+    (!words.is_empty()).then(|| words.join("; "))
 }

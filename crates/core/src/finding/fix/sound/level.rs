@@ -90,10 +90,8 @@ fn with_adapter(
     if !left {
         commands.push(Command::SetKit {
             line: KitChange {
-                item: adapter.id.clone(),
-                length: None,
-                quantity: None,
                 hired: Some(there.map_or(0, |line| line.hired) + 1),
+                ..KitChange::of(&adapter.id, None)
             },
         });
     }

@@ -1,6 +1,12 @@
 //! What would mend a rig: so much along a rail, another place, a mount with pins, a support, longer rods. Each
 //! is tried before it is offered.
 
+mod plugs;
+mod replace;
+
+pub use plugs::{plug_out_of_the_way, secured};
+pub use replace::replaced;
+
 use super::cable::set_cable;
 use super::hire::{Exchange, exchange};
 use super::{build, hired_words, is_left, put_there};
@@ -10,7 +16,7 @@ use crate::finding::{Facts, Fix};
 use crate::quantity::{Length, Point};
 use crate::rig::{
     CableReach, CarriedBy, Covered, Hangs, Held, Rig, RodNeed, Solid, Solids, Unmeshed, body_of,
-    mass_of_all, rod_length, space_of,
+    free, mass_of_all, rod_length, space_of,
 };
 
 /// Ways of each kind that are proposed.
@@ -63,6 +69,18 @@ fn set(facts: &Facts, held: &Held, change: impl FnOnce(&mut Joint)) -> Option<Co
     })
 }
 
+/// A joint that isn’t there yet.
+fn onto_joint(facts: &Facts, part: PortRef, onto: PortRef, slide: i32) -> Command {
+    Command::PutJoint {
+        build: build(facts),
+        joint: Joint {
+            slide,
+            ..Joint::of(part, onto)
+        },
+        at: None,
+    }
+}
+
 /// *forward*, *to the left*.
 fn way_in_words(way: Point) -> &'static str {
     let [right, up, forward] = way.0;
@@ -109,6 +127,21 @@ pub fn take_off(facts: &Facts, number: usize) -> Fix {
         format!("Take {} off {}", joint.part, joint.onto),
         vec![command],
     )
+}
+
+/// Set on the tooth that is nearest.
+pub fn onto_a_tooth(facts: &Facts, number: usize, steps: i32) -> Fix {
+    let joint = facts.floor.build.joints[number].clone();
+    let turn = (f64::from(joint.turn) / f64::from(steps)).round() as i32 * steps;
+    let command = Command::PutJoint {
+        build: build(facts),
+        joint: Joint {
+            turn,
+            ..joint.clone()
+        },
+        at: None,
+    };
+    Fix::new(format!("Turn {} to {turn}°", joint.part), vec![command])
 }
 
 /// Slides that bring what hangs on a joint out of solids that stay, the shortest first.
@@ -212,36 +245,13 @@ fn elsewhere(facts: &Facts, part: usize) -> Vec<Fix> {
     let found = std::iter::once(held.onto)
         .chain(others)
         .flat_map(|carrier| {
-            let free = free_fastenings(facts, carrier, held.sits);
+            let free = free(facts.floor, carrier, held.sits);
             free.into_iter().map(move |carries| (carrier, carries))
         });
     let fixes = found
         .filter(|(carrier, carries)| *carrier != held.onto || carries.id != held.carries.id)
         .filter_map(|(carrier, carries)| onto(facts, &held, carrier, carries));
     fixes.take(TRIED).collect()
-}
-
-/// Fastenings of a part that something can be put on.
-fn free_fastenings<'f>(
-    facts: &Facts<'_, 'f>,
-    carrier: usize,
-    sits: &Fastening,
-) -> Vec<&'f Fastening> {
-    let handle = &facts.floor.build.placements[carrier].id;
-    let taken = |id: &str| {
-        let mut joints = facts.floor.build.joints.iter();
-        joints.any(|joint| joint.onto.device == *handle && joint.onto.port == id)
-    };
-    let fastenings = body_of(facts.floor, carrier).map_or(&[][..], |body| &body.fastenings);
-    fastenings
-        .iter()
-        .filter(|carries| {
-            carries.side == Side::Carries
-                && carries.kind.joined(sits.kind).is_some()
-                && carries.fits(sits)
-                && (carries.travel.is_some() || !taken(&carries.id))
-        })
-        .collect()
 }
 
 /// A part put on another fastening.
@@ -268,7 +278,7 @@ pub fn pinned(facts: &Facts, held: &Held) -> Vec<Fix> {
         let kind = carries.kind.joined(sits.kind);
         kind.is_some_and(|kind| kind.facts().keeps || carries.screws.min(sits.screws) > 1)
     };
-    let others = free_fastenings(facts, held.onto, held.sits)
+    let others = free(facts.floor, held.onto, held.sits)
         .into_iter()
         .filter(|carries| keeps(carries, held.sits));
     let mut fixes: Vec<Fix> = others
@@ -466,25 +476,16 @@ impl Support<'_> {
         let name = format!("{} support", facts.device(self.part));
         let named = (handle.as_str(), Some(name));
         let mut commands = put_there(facts, (device, hired), self.unit, named);
-        let joint = |part: PortRef, onto: PortRef, slide: i32| Command::PutJoint {
-            build: build(facts),
-            joint: Joint {
-                part,
-                onto,
-                slide,
-                turn: 0,
-                tilt: 0,
-            },
-            at: None,
-        };
         let of =
             |placement: usize, id: &str| PortRef::new(&floor.build.placements[placement].id, id);
-        commands.push(joint(
+        commands.push(onto_joint(
+            facts,
             PortRef::new(&handle, &clamp.id),
             of(self.rods, &self.rail.id),
             self.slide,
         ));
-        commands.push(joint(
+        commands.push(onto_joint(
+            facts,
             of(self.part, &self.foot.id),
             PortRef::new(&handle, &cradle.id),
             0,

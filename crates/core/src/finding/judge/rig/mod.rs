@@ -1,5 +1,7 @@
 //! The rig: what doesn't stand, what is in the way, what turns, bears too much, leans, doesn't reach.
 
+mod plugs;
+
 use crate::catalogue::{GripKind, ZoneKind};
 use crate::finding::codes::Code;
 use crate::finding::words::list_of_many;
@@ -15,6 +17,8 @@ const UNSTEADY: f64 = 5.0;
 /// Nearer to the middle of a plate than this, in millimetres, nobody slides it.
 const OFF: f64 = 12.0;
 
+/// So much about a screw's own axis loosens it in a day, in N·m.
+const TWISTS: f64 = 0.05;
 /// What is lighter, in grams, turns nothing.
 const LIGHT: f64 = 50.0;
 
@@ -33,11 +37,13 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
         found.extend(held(facts, rig));
         found.extend(put_down(facts, rig));
         found.extend(carried(facts, rig));
+        found.extend(overhead(facts, rig));
     }
     for bears in &rigged.bears {
         found.extend(joint(facts, bears));
     }
     cables(facts, found);
+    plugs::judge(facts, found);
     rods(facts, found);
     for front in &rigged.fronts {
         before_the_sensor(facts, front, found);
@@ -67,6 +73,9 @@ fn loose(facts: &Facts, number: usize, why: Loose) -> Finding {
         Loose::OtherKind => "they are of different kinds".into(),
         Loose::OtherFit => "they are of one kind, and another mount, system or diameter".into(),
         Loose::InACircle => "what it sits on sits on it".into(),
+        Loose::BetweenTeeth(steps) => {
+            format!("its teeth set it in steps of {steps}°, and it is set between two")
+        }
         Loose::Apart(tenths) => format!(
             "they are {} mm apart where both parts stand",
             f64::from(tenths) / 10.0
@@ -79,7 +88,12 @@ fn loose(facts: &Facts, number: usize, why: Loose) -> Finding {
         Some(at) => Finding::on_device(facts, code, severity, at, text, reason),
         None => Finding::on_kit(code, severity, text, reason),
     };
-    finding.with(facts, || [fix::take_off(facts, number)])
+    finding.with(facts, || {
+        [match why {
+            Loose::BetweenTeeth(steps) => fix::onto_a_tooth(facts, number, steps),
+            _ => fix::take_off(facts, number),
+        }]
+    })
 }
 
 fn same_place(facts: &Facts, one: usize, other: usize, by: f64) -> Finding {
@@ -96,9 +110,9 @@ fn same_place(facts: &Facts, one: usize, other: usize, by: f64) -> Finding {
 }
 
 /// What a covered space is called, and what comes of it.
-fn space(facts: &Facts, covered: &Covered) -> (String, &'static str) {
-    let body = body_of(facts.floor, covered.part);
-    match covered.what {
+fn space(facts: &Facts, part: usize, what: CoveredKind) -> (String, &'static str) {
+    let body = body_of(facts.floor, part);
+    match what {
         CoveredKind::Zone(number, kind) => {
             let zone = body.and_then(|body| body.zones.get(number));
             let name = zone.map_or_else(String::new, |zone| zone.name.clone());
@@ -121,7 +135,7 @@ fn space(facts: &Facts, covered: &Covered) -> (String, &'static str) {
 }
 
 fn in_the_way(facts: &Facts, covered: &Covered) -> Finding {
-    let (name, reason) = space(facts, covered);
+    let (name, reason) = space(facts, covered.part, covered.what);
     let text = format!(
         "{} is in the way of the {name} of {}: {} of {}.",
         facts.device(covered.by),
@@ -145,8 +159,18 @@ fn joint(facts: &Facts, bears: &Bears) -> Option<Finding> {
         .bears
         .iter()
         .any(|other| other.turns && !other.supported && Some(&other.held) == below);
-    if bears.turns && bears.grams >= LIGHT && !bears.supported && !sits_loose {
-        let text = format!("{part} can turn: it hangs on one {} of {onto}.", held.kind);
+    // A safety cable may turn as it likes.
+    let secures = body_of(facts.floor, held.part).is_some_and(|body| body.secures);
+    if bears.turns && !secures && bears.grams >= LIGHT && !bears.supported && !sits_loose {
+        let text = if bears.twist >= TWISTS {
+            format!(
+                "{part} can turn: it hangs on one {} of {onto}, and {} N·m turn it there.",
+                held.kind,
+                hundredths(bears.twist)
+            )
+        } else {
+            format!("{part} can turn: it hangs on one {} of {onto}.", held.kind)
+        };
         let reason = "One screw doesn’t keep from turning; two do, or pins.";
         let code = Code::TurnsAlone;
         return Some(
@@ -339,6 +363,29 @@ fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
         found.push(finding.with(facts, || fix::centred(facts, camera, carrier)));
     }
     found
+}
+
+/// What hangs above people, and what holds it should its fastening give.
+fn overhead(facts: &Facts, rig: &Rig) -> Option<Finding> {
+    let says = |part: &usize, what: fn(&crate::catalogue::Body) -> bool| {
+        body_of(facts.floor, *part).is_some_and(what)
+    };
+    let hangs = rig
+        .parts
+        .iter()
+        .find(|part| says(part, |body| body.overhead))?;
+    if rig.parts.iter().any(|part| says(part, |body| body.secures)) {
+        return None;
+    }
+    let text = format!(
+        "{} hangs above people, and nothing but {} holds it.",
+        facts.device(rig.camera.unwrap_or(rig.root)),
+        facts.device(*hangs)
+    );
+    let reason = "A second fixing, rated for it, takes the load should the first give. Local rules and whoever is responsible for rigging come first.";
+    let (code, severity) = (Code::Unsecured, Severity::Stop);
+    let finding = Finding::on_device(facts, code, severity, *hangs, text, reason);
+    Some(finding.with(facts, || fix::secured(facts, *hangs)))
 }
 
 fn cables(facts: &Facts, found: &mut Vec<Finding>) {
