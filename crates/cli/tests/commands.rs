@@ -130,7 +130,7 @@ fn check_ends_with_0_without_stops_1_with_and_2_for_what_it_cannot_read() {
     let checked: Value = serde_json::from_str(&out).unwrap();
     assert_eq!(
         (status, checked["findings"].as_array().unwrap().len()),
-        (1, 29)
+        (1, 30)
     );
     assert!(
         checked["findings"][0]["text"].is_string() && checked["findings"][0]["severity"] == "stop"
@@ -376,7 +376,7 @@ fn level_gives_what_a_microphone_makes_of_a_voice() {
 #[test]
 fn sound_gives_chains_and_tracks() {
     let sound = answer(&["sound", DEMO, "--build", "night"]);
-    let chain = &sound["chains"].as_array().unwrap()[3];
+    let chain = &sound["chains"].as_array().unwrap()[4];
     assert_eq!(
         (&chain["source"], &chain["recorder"], &chain["track"]),
         (&json!("boom1.out"), &json!("mix"), &json!(1))
@@ -386,7 +386,7 @@ fn sound_gives_chains_and_tracks() {
     }
     assert_eq!(chain["clips_first"], "the converter at Input 1 of Mixer");
     assert_eq!(
-        sound["tracks"][1],
+        sound["tracks"][2],
         json!({ "recorder": "mix", "track": 1, "name": "Boom 1", "sources": ["Boom 1"] })
     );
     let (status, out, _) = run(&["sound", DEMO, "--build", "day"]);

@@ -58,6 +58,7 @@ import {
   type CheckItem,
   type Joint,
   type Bags,
+  type Cost,
   type MountProposal,
   type RigsReport,
 } from "./client";
@@ -419,6 +420,13 @@ export const useMountProposals = (id: string, build: string, revision: number, p
     queryFn: () => ask<MountProposal[]>((api) => api.GET(`${ONE}/mount`, of(id, { build, part: part ?? "" }))),
     enabled: part !== undefined,
     retry: false,
+  });
+
+/** What a build costs, as far as prices are given. */
+export const useCost = (id: string, build: string, revision: number) =>
+  useQuery({
+    queryKey: ["cost", id, build, revision],
+    queryFn: () => ask<Cost>((api) => api.GET(`${ONE}/cost`, of(id, { build }))),
   });
 
 /** A build in its cases. */

@@ -240,6 +240,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a build costs, as far as prices are given. */
+        get: operations["cost_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/day": {
         parameters: {
             query?: never;
@@ -5727,8 +5744,6 @@ export interface components {
         };
         /** @description All rigs of a build, with what is found at them. */
         RigsReport: {
-            /** @description What the build costs, as far as prices are given. */
-            cost: components["schemas"]["Cost"];
             /** @description What is found of the rigs. */
             findings: components["schemas"]["Finding"][];
             /** @description Devices and parts that are mounted on nothing. */
@@ -7443,6 +7458,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildComparison"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cost_of: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cost"];
                 };
             };
             404: {

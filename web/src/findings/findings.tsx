@@ -210,7 +210,7 @@ function Fixes({ finding, after }: { finding: string; after: number }) {
     <ul className="mt-1.5 space-y-1">
       {fixes.data.map((fix) => (
         <li key={fix.id}>
-          <FixRow fix={fix} />
+          <FixRow fix={fix} of={finding} />
         </li>
       ))}
     </ul>
@@ -218,9 +218,10 @@ function Fixes({ finding, after }: { finding: string; after: number }) {
 }
 
 /** A fix: what it does, what it would change, and the act. */
-function FixRow({ fix }: { fix: Fix }) {
+function FixRow({ fix, of }: { fix: Fix; of: string }) {
   const { id, build, workspace, attempt, preview, setPreview } = useWorkbench();
-  const open = preview?.id === fix.id;
+  // One edit may mend several findings: it is opened at the one that it was opened at.
+  const open = preview?.id === fix.id && preview.of === of;
   const outlook = useOutlook(id, build.id, workspace.revision, open ? fix.commands : undefined);
   return (
     <div className="border border-rule">
@@ -228,7 +229,7 @@ function FixRow({ fix }: { fix: Fix }) {
         type="button"
         aria-expanded={open}
         className="flex w-full justify-between gap-2 px-2 py-1 text-left hover:bg-raised"
-        onClick={() => setPreview(open ? undefined : fix)}
+        onClick={() => setPreview(open ? undefined : { ...fix, of })}
       >
         <span>{fix.title}</span>
         <span className="shrink-0 text-small text-dim">{open ? "Close" : "Preview"}</span>

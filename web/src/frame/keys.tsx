@@ -122,8 +122,8 @@ function firstFix(bench: Bench, client: QueryClient): boolean {
   void fetchFixes(client, id, build.id, workspace.revision, finding.id)
     .then(([fix]) => {
       if (!fix) return;
-      if (preview?.id === fix.id) bench.attempt(fix.commands, fix.title);
-      else bench.setPreview(fix);
+      if (preview?.id === fix.id && preview.of === finding.id) bench.attempt(fix.commands, fix.title);
+      else bench.setPreview({ ...fix, of: finding.id });
     })
     .catch(() => undefined);
   return true;

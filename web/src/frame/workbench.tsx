@@ -42,6 +42,9 @@ interface Held {
   outlook: Outlook;
 }
 
+/** A fix that is looked at, and the finding that it was opened at. */
+export type Previewed = Fix & { of: string };
+
 interface Workbench {
   id: string;
   build: Build;
@@ -71,8 +74,8 @@ interface Workbench {
   connecting: string | undefined;
   connect: (output: string | undefined) => void;
   /** A fix whose outcome is being looked at. */
-  preview: Fix | undefined;
-  setPreview: (fix: Fix | undefined) => void;
+  preview: Previewed | undefined;
+  setPreview: (fix: Previewed | undefined) => void;
 }
 
 const Context = createContext<Workbench | undefined>(undefined);
@@ -122,7 +125,7 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
   const client = useQueryClient();
   const [notice, setNotice] = useState<Notice>();
   const [connecting, connect] = useState<string>();
-  const [preview, setPreview] = useState<Fix>();
+  const [preview, setPreview] = useState<Previewed>();
   const [held, setHeld] = useState<Held>();
   const [waiting, setWaiting] = useState(0);
   const [search, setSearch] = useSearchParams();

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import type { Device, KitReport } from "../api/client";
-import { planSetup, useKit, useSearch } from "../api/queries";
+import type { Device, KitChange, KitReport } from "../api/client";
+import { planSetup, useCost, useKit, useSearch } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { GROUPS } from "../ui/kinds";
 import { Button } from "../ui/button";
@@ -9,6 +9,7 @@ import { Problem } from "../api/client";
 import { DeviceCard } from "./device-card";
 import { EntryEditor } from "./entry-editor";
 import { blank } from "./entry";
+import { costs } from "./cost";
 import { OwnHeading } from "./custom-file";
 
 /** The Kit view: what there is, what the build uses, what is short; the catalogue beside it. */
@@ -16,6 +17,7 @@ export function KitView() {
   const { id, build, workspace, reference } = useWorkbench();
   const lines = useKit(id, build.id, workspace.revision);
   const [editing, setEditing] = useState<Device>();
+  const [money, setMoney] = useState(false);
   const { catalogue } = reference;
   const ids = (list: { id: string }[]) => new Set(list.map((entry) => entry.id));
   const kinds: [string, Set<string>][] = [
@@ -33,7 +35,18 @@ export function KitView() {
   return (
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto print:block">
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
-        <h2 className="mt-4 text-large font-semibold print:hidden">Kit for {build.name}</h2>
+        <div className="mt-4 flex items-baseline gap-3 print:hidden">
+          <h2 className="mr-auto text-large font-semibold">Kit for {build.name}</h2>
+          <button
+            type="button"
+            aria-pressed={money}
+            className={`min-h-6 underline decoration-dotted underline-offset-3 ${money ? "font-semibold" : "text-dim hover:text-ink"}`}
+            onClick={() => setMoney(!money)}
+          >
+            Prices and owners
+          </button>
+        </div>
+        <Costs />
         <HireList lines={lines.data ?? []} />
         {lines.error && <p className="text-stop">{lines.error.message}</p>}
         {lines.data?.length === 0 && (
@@ -46,19 +59,27 @@ export function KitView() {
             <thead className="text-small text-dim">
               <tr>
                 <th className="py-1 font-semibold text-ink">{name}</th>
-                {["Length", "Owned", "Hired", "Used", "Left"].map((column) => (
+                {["Length", "Owned", "Hired", "Used", ...(money ? [] : ["Left"])].map((column) => (
                   <th key={column} className="w-16 px-2 py-1 text-right font-normal">
                     {column}
                   </th>
                 ))}
-                <th className="w-32">
-                  <span className="sr-only">Act</span>
-                </th>
+                {money ? (
+                  ["To buy", "A day", "Owner"].map((column) => (
+                    <th key={column} className={`px-2 py-1 font-normal ${column === "Owner" ? "w-36" : "w-24 text-right"}`}>
+                      {column}
+                    </th>
+                  ))
+                ) : (
+                  <th className="w-32">
+                    <span className="sr-only">Act</span>
+                  </th>
+                )}
               </tr>
             </thead>
             <tbody>
               {list.map((line) => (
-                <Line key={`${line.item}-${line.length ?? ""}`} line={line} />
+                <Line key={`${line.item}-${line.length ?? ""}`} line={line} money={money} />
               ))}
             </tbody>
           </table>
@@ -82,14 +103,15 @@ function count(typed: string): number {
   return Number(typed);
 }
 
-function Line({ line }: { line: KitReport }) {
+function Line({ line, money }: { line: KitReport; money: boolean }) {
   const { id, build, reference, edit, settle, attempt } = useWorkbench();
   const isDevice = reference.catalogue.devices.some((device) => device.id === line.item);
   const putOnFloor = () => {
     const wanted = { build: build.id, devices: [{ device: line.item, count: 1 }], unit: null, new_unit: null, connect: true, needs: true, distance: null };
     return planSetup(id, wanted);
   };
-  const set = (change: { quantity?: number; hired?: number }) => edit([{ do: "set-kit", line: { item: line.item, length: line.length, ...change } }]);
+  const set = (change: Partial<Pick<KitChange, "quantity" | "hired" | "price" | "day_rate" | "owner">>) =>
+    edit([{ do: "set-kit", line: { item: line.item, length: line.length, ...change } }]);
   const name = line.length ? `${line.length} of ${line.name}` : line.name;
   return (
     <tr className="border-t border-rule align-top">
@@ -104,36 +126,71 @@ function Line({ line }: { line: KitReport }) {
         <TypedField label={`Hired: ${name}`} hideLabel value={String(line.hired)} send={async (typed) => set({ hired: count(typed) })} />
       </td>
       <td className="px-2 py-1 text-right">{line.used}</td>
-      <td className="px-2 py-1 text-right whitespace-nowrap">
-        {line.short > 0 ? (
-          <span className="text-caution">
-            {line.short} short{" "}
+      {money ? <Worth line={line} name={name} set={set} /> : <Left line={line} name={name} hire={() => settle(set({ hired: line.hired + line.short }))} />}
+      {!money && (
+        <td className="py-0.5 text-right">
+          {line.spare > 0 && isDevice && (
             <button
               type="button"
-              aria-label={`Hire ${line.short} × ${name}`}
-              className="underline decoration-dotted underline-offset-3"
-              onClick={() => settle(set({ hired: line.hired + line.short }))}
+              aria-label={`Put one ${name} on the floor`}
+              className="min-h-6 text-small whitespace-nowrap underline decoration-dotted underline-offset-3"
+              onClick={() => attempt(putOnFloor, `${line.name} on the floor`)}
             >
-              hire
+              Put on the floor
             </button>
-          </span>
-        ) : (
-          <span className={line.spare > 0 ? "" : "text-dim"}>{line.spare}</span>
-        )}
-      </td>
-      <td className="py-0.5 text-right">
-        {line.spare > 0 && isDevice && (
-          <button
-            type="button"
-            aria-label={`Put one ${name} on the floor`}
-            className="min-h-6 text-small whitespace-nowrap underline decoration-dotted underline-offset-3"
-            onClick={() => attempt(putOnFloor, `${line.name} on the floor`)}
-          >
-            Put on the floor
-          </button>
-        )}
-      </td>
+          )}
+        </td>
+      )}
     </tr>
+  );
+}
+
+/** How many are left, or short, with the hire that would mend it. */
+function Left({ line, name, hire }: { line: KitReport; name: string; hire: () => void }) {
+  return (
+    <td className="px-2 py-1 text-right whitespace-nowrap">
+      {line.short > 0 ? (
+        <span className="text-caution">
+          {line.short} short{" "}
+          <button type="button" aria-label={`Hire ${line.short} × ${name}`} className="underline decoration-dotted underline-offset-3" onClick={hire}>
+            hire
+          </button>
+        </span>
+      ) : (
+        <span className={line.spare > 0 ? "" : "text-dim"}>{line.spare}</span>
+      )}
+    </td>
+  );
+}
+
+/** What one costs to buy, or a day, and whose they are. */
+function Worth({ line, name, set }: { line: KitReport; name: string; set: (change: Partial<KitChange>) => Promise<unknown> }) {
+  // Nothing typed: not known.
+  const amount = (typed: string) => typed.trim() || "0";
+  return (
+    <>
+      <td className="px-2 py-0.5">
+        <TypedField label={`To buy: ${name}`} hideLabel value={line.price ?? ""} send={async (typed) => set({ price: amount(typed) })} />
+      </td>
+      <td className="px-2 py-0.5">
+        <TypedField label={`A day: ${name}`} hideLabel value={line.day_rate ?? ""} send={async (typed) => set({ day_rate: amount(typed) })} />
+      </td>
+      <td className="px-2 py-0.5">
+        <TypedField label={`Owner: ${name}`} hideLabel value={line.owner} send={async (typed) => set({ owner: typed.trim() })} />
+      </td>
+    </>
+  );
+}
+
+/** What the build costs, as far as prices are given. */
+function Costs() {
+  const { id, build, workspace } = useWorkbench();
+  const { data } = useCost(id, build.id, workspace.revision);
+  if (!data || data.unpriced === data.things) return null;
+  return (
+    <p className="mt-1 text-small text-dim print:hidden">
+      The build costs {costs(data)}.{data.unpriced > 0 && ` ${data.unpriced} of ${data.things} things have no price.`}
+    </p>
   );
 }
 
@@ -188,6 +245,7 @@ function HireList({ lines }: { lines: KitReport[] }) {
                 <td className="w-12 py-1 pr-3 text-right font-semibold">{line.hired + line.short}</td>
                 <td className="py-1">{line.name}</td>
                 <td className="py-1">{line.length}</td>
+                <td className="py-1 text-right">{line.day_rate && `${line.day_rate} a day`}</td>
                 <td className="w-24 border-b border-rule" />
               </tr>
             ))}

@@ -63,8 +63,24 @@ function Case({ one }: { one: CaseReport }) {
   );
 }
 
-/** A case from above, to scale: what lies on top is dashed. */
+/** A case from above, to scale: what lies at the bottom, and beside it what lies on that. */
 export function CasePlan({ one }: { one: CaseReport }) {
+  const above = one.pieces.some((piece) => piece.on_top);
+  return (
+    <>
+      <Layer one={one} on_top={false} />
+      {above && (
+        <>
+          <p className="text-small text-dim">On top</p>
+          <Layer one={one} on_top />
+        </>
+      )}
+    </>
+  );
+}
+
+/** One layer of a case: what lies below it is dashed. */
+function Layer({ one, on_top }: { one: CaseReport; on_top: boolean }) {
   const [across = 0, along = 0] = one.inside_mm;
   // The longer side lies across the page.
   const turned = along > across;
@@ -74,7 +90,7 @@ export function CasePlan({ one }: { one: CaseReport }) {
     <svg
       viewBox={`-2 -2 ${width + 4} ${height + 4}`}
       role="img"
-      aria-label={`Case ${one.number} from above`}
+      aria-label={`Case ${one.number} from above${on_top ? ", on top" : ""}`}
       className="my-1 block w-full max-w-[300px] text-ink"
       fill="none"
       stroke="currentColor"
@@ -84,19 +100,25 @@ export function CasePlan({ one }: { one: CaseReport }) {
         const [left = 0, behind = 0] = piece.at_mm;
         const [wide = 0, deep = 0] = piece.size_mm;
         const [x, y, w, h] = turned ? [behind, left, deep, wide] : [left, behind, wide, deep];
+        if (piece.on_top && !on_top) return null;
+        const here = piece.on_top === on_top;
         return (
           <g key={piece.number}>
-            <rect x={x} y={y} width={w} height={h} strokeWidth="0.9" strokeDasharray={piece.on_top ? "3 3" : undefined} vectorEffect="non-scaling-stroke" />
-            <text
-              x={piece.on_top ? x + w - size * 0.4 : x + size * 0.4}
-              y={piece.on_top ? y + h - size * 0.3 : y + size}
-              textAnchor={piece.on_top ? "end" : "start"}
-              fontSize={size}
-              fill="currentColor"
-              stroke="none"
-            >
-              {piece.number}
-            </text>
+            <rect
+              x={x}
+              y={y}
+              width={w}
+              height={h}
+              strokeWidth={here ? 1.1 : 0.6}
+              strokeDasharray={here ? undefined : "3 3"}
+              opacity={here ? 1 : 0.6}
+              vectorEffect="non-scaling-stroke"
+            />
+            {here && (
+              <text x={x + w / 2} y={y + h / 2 + size * 0.35} textAnchor="middle" fontSize={size} fill="currentColor" stroke="none">
+                {piece.number}
+              </text>
+            )}
           </g>
         );
       })}

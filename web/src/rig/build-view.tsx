@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Bags, Joint, PartReport, RigReport, RigsReport, Seat } from "../api/client";
-import { useBags, useBuildChange, useLineCheck, useRigs } from "../api/queries";
+import { useBags, useBuildChange, useCost, useLineCheck, useRigs } from "../api/queries";
+import { costs } from "../kit/cost";
 import { FindingsAt } from "../findings/findings";
 import { useChosen } from "../frame/chosen";
 import { usePaper } from "../frame/paper";
@@ -84,7 +85,7 @@ export function BuildView() {
           <PrintSteps print={print} />
         </div>
         <Elevations rig={rig} chosen={part?.id} choose={choose} drag={drag} drop={() => slide(undefined)} seats={seats} mount={(seat) => settle(mount(seat))} />
-        <Figures rig={rig} cost={data.cost} />
+        <Figures rig={rig} />
         <Tree rig={rig} chosen={part?.id} choose={choose} />
         <p className="mt-3 max-w-prose text-small text-dim">
           Figures are guides from the catalogue’s sizes and masses. The maker’s instructions win. Two for what is heavy, a second fixing for what hangs above
@@ -95,7 +96,7 @@ export function BuildView() {
         aria-label="Of the rig"
         tabIndex={0}
         data-scrolls
-        className="w-full shrink-0 overflow-auto border-rule max-md:overflow-visible max-md:border-t md:w-[316px] md:border-l"
+        className="w-full shrink-0 overflow-auto border-rule max-md:overflow-visible max-md:border-t md:w-[340px] md:border-l"
       >
         <Panels
           rig={rig}
@@ -168,7 +169,9 @@ function Elevations({ rig, chosen, choose, drag, drop, seats, mount }: Elevation
 }
 
 /** What it weighs and how it is held: each figure with its sentence. */
-function Figures({ rig, cost }: { rig: RigReport; cost: RigsReport["cost"] }) {
+function Figures({ rig }: { rig: RigReport }) {
+  const { id, build, workspace } = useWorkbench();
+  const { data: cost } = useCost(id, build.id, workspace.revision);
   const worst = rig.joints.filter((joint) => !joint.supported).sort((one, other) => other.moment_nm / other.guide_nm - one.moment_nm / one.guide_nm)[0];
   const reach = [...rig.cables].sort((one, other) => other.needs_mm / other.has_mm - one.needs_mm / one.has_mm)[0];
   const figures: [string, string, string, boolean][] = [
@@ -191,7 +194,7 @@ function Figures({ rig, cost }: { rig: RigReport; cost: RigsReport["cost"] }) {
     ...(reach
       ? [["Longest reach", `${reach.needs_mm} of ${reach.has_mm} mm`, reach.cable, reach.needs_mm > reach.has_mm] as [string, string, string, boolean]]
       : []),
-    ...(cost.unpriced < cost.things
+    ...(cost && cost.unpriced < cost.things
       ? [
           ["The build costs", costs(cost), cost.unpriced > 0 ? `${cost.unpriced} of ${cost.things} things without a price` : "", false] as [
             string,
@@ -221,11 +224,6 @@ function Figures({ rig, cost }: { rig: RigReport; cost: RigsReport["cost"] }) {
       </ul>
     </section>
   );
-}
-
-/** *12,400.00 bought, 85.00 a day hired*. */
-function costs({ bought, a_day }: RigsReport["cost"]) {
-  return [bought !== "0.00" && `${bought} bought`, a_day !== "0.00" && `${a_day} a day hired`].filter(Boolean).join(", ");
 }
 
 /** Cases and labels on paper. */
@@ -311,11 +309,10 @@ function Panels({ rig, data, part, panel, setPanel, slide, picked, pick }: Panel
             key={name}
             type="button"
             aria-pressed={panel === name}
-            className={`min-h-9 flex-1 px-1 ${panel === name ? "border-b-2 border-accent font-semibold" : "text-dim hover:text-ink"}`}
+            className={`min-h-9 flex-1 px-0.5 ${panel === name ? "border-b-2 border-accent font-semibold" : "text-dim hover:text-ink"}`}
             onClick={() => setPanel(name)}
           >
             {words}
-            {name === "mount" && data.loose.length > 0 && <span className="text-small text-dim"> {data.loose.length}</span>}
           </button>
         ))}
       </div>

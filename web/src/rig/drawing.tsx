@@ -1,5 +1,5 @@
 import { useLayoutEffect, useRef, useState, type PointerEvent, type ReactNode } from "react";
-import type { PartReport, RigOutlines, RigReport, Seat } from "../api/client";
+import type { PartReport, RigReport, Seat } from "../api/client";
 import { SIGNALS } from "../ui/mark";
 
 type View = "side" | "front" | "top";
@@ -117,8 +117,17 @@ export function Drawing({ high, rig, view, title, chosen, choose, drag, drop, la
             />
           ))}
           {rig.covered.map((space, key) => (
-            <Covered key={key} outline={space.outlines} view={view} text={labels ? space.text : undefined} scale={scale} />
+            <polygon
+              key={key}
+              points={points(space.outlines[view])}
+              fill="none"
+              stroke="var(--caution)"
+              strokeWidth="1.4"
+              strokeDasharray="4 3"
+              vectorEffect="non-scaling-stroke"
+            />
           ))}
+          {labels && <CoveredBy rig={rig} view={view} scale={scale} />}
           {grip && <Plumb from={grip} centre={centre} />}
           {rig.feet.map((foot, key) => {
             const [right = 0, down = 0] = foot[number] ?? [];
@@ -229,18 +238,27 @@ function Lit({ seat, number, scale, mount }: { seat: Seat; number: 0 | 1 | 2; sc
   );
 }
 
-/** A space that something covers. */
-function Covered({ outline, view, text, scale }: { outline: RigOutlines; view: View; text: string | undefined; scale: number }) {
-  const [first] = outline[view];
+/** How much of each covered space is covered: never one over another. */
+function CoveredBy({ rig, view, scale }: { rig: RigReport; view: View; scale: number }) {
+  const size = 12 * scale;
+  const taken: { left: number; down: number; wide: number }[] = [];
   return (
-    <>
-      <polygon points={points(outline[view])} fill="none" stroke="var(--caution)" strokeWidth="1.4" strokeDasharray="4 3" vectorEffect="non-scaling-stroke" />
-      {text && first && (
-        <text x={(first[0] ?? 0) + 3} y={(first[1] ?? 0) - 4} fontSize={12 * scale} fill="var(--caution)">
-          {text}
-        </text>
-      )}
-    </>
+    <g fontSize={size} fill="var(--caution)">
+      {rig.covered.map((space, key) => {
+        const outline = space.outlines[view];
+        const left = Math.min(...outline.map(([right]) => right ?? 0)) + 3;
+        const wide = space.text.length * size * 0.56;
+        let down = Math.min(...outline.map(([, below]) => below ?? 0)) - 4;
+        const meets = () => taken.find((one) => left < one.left + one.wide && one.left < left + wide && Math.abs(one.down - down) < size * 1.15);
+        for (let other = meets(); other; other = meets()) down = other.down - size * 1.2;
+        taken.push({ left, down, wide });
+        return (
+          <text key={key} x={left} y={down} paintOrder="stroke" stroke="var(--ground)" strokeWidth={size / 4}>
+            {space.text}
+          </text>
+        );
+      })}
+    </g>
   );
 }
 

@@ -201,11 +201,16 @@ fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Ve
             .filter(|part| body_of(floor, *part).is_some_and(lacks))
             .collect::<Vec<usize>>()
     };
-    // On legs it stands with them; else on feet of its own.
+    // On legs it stands with them, on theirs; else on feet of its own.
+    let below: Vec<usize> = parts
+        .iter()
+        .copied()
+        .filter(|part| !above.contains(part))
+        .collect();
     let (standing, weight) = if carriers.is_empty() {
         (&above, mass)
     } else {
-        (&parts, mass_of_all(floor, mounted, &parts))
+        (&below, mass_of_all(floor, mounted, &parts))
     };
     let feet: Vec<Point> = standing
         .iter()

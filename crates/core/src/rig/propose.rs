@@ -10,6 +10,7 @@ use crate::catalogue::{
 use crate::document::{BatteryPlace, Build, Joint, MonitorPlace, Placement, PortRef, Settings};
 use crate::path::Floor;
 use crate::quantity::Point;
+use rustc_hash::FxHashSet;
 
 /// Ways that are tried for one part.
 const TRIED: usize = 600;
@@ -61,22 +62,53 @@ fn in_words(floor: &Floor, part: usize, seat: &Seat, joint: &Joint) -> String {
     words
 }
 
+/// The unit of a part alone: what is elsewhere is in nothing’s way, and looking at it takes time.
+fn own_unit(floor: &Floor, part: usize) -> Build {
+    let mut build: Build = floor.build.clone();
+    let unit = floor.build.placements[part].unit.clone();
+    build.placements.retain(|placed| placed.unit == unit);
+    let inside: FxHashSet<String> = build
+        .placements
+        .iter()
+        .map(|placed| placed.id.clone())
+        .collect();
+    let both = |one: &PortRef, other: &PortRef| {
+        inside.contains(&one.device) && inside.contains(&other.device)
+    };
+    build.joints.retain(|joint| both(&joint.part, &joint.onto));
+    build.connections.retain(|run| both(&run.from, &run.to));
+    build.needs.clear();
+    build
+}
+
+/// Where a part is in its unit.
+fn within(build: &Build, handle: &str) -> usize {
+    let mut placed = build.placements.iter();
+    placed.position(|one| one.id == handle).unwrap_or_default()
+}
+
 /// The best way on every fastening that takes a part which isn’t mounted, the best first.
 pub fn ways(floor: &Floor, part: usize) -> Vec<Way> {
-    let seats = seats(floor, part);
-    tried(floor, part, &seats)
+    let build = own_unit(floor, part);
+    let part = within(&build, &floor.build.placements[part].id);
+    let unit = Floor::new(floor.production, &build, floor.catalogue);
+    tried(&unit, part, &seats(&unit, part))
 }
 
 /// What a part is worth where it is now.
 pub fn worth(floor: &Floor, part: usize) -> Option<Worth> {
-    weighed(floor, part, &[]).map(|(worth, _)| worth)
+    let build = own_unit(floor, part);
+    let part = within(&build, &floor.build.placements[part].id);
+    let unit = Floor::new(floor.production, &build, floor.catalogue);
+    weighed(&unit, part, &[]).map(|(worth, _)| worth)
 }
 
 /// The best ways for a part that is mounted, elsewhere: what sits on it comes along.
 pub fn elsewhere(floor: &Floor, part: usize) -> Vec<Way> {
     let handle = &floor.build.placements[part].id;
-    let mut build: Build = floor.build.clone();
+    let mut build = own_unit(floor, part);
     build.joints.retain(|joint| joint.part.device != *handle);
+    let part = within(&build, handle);
     let bare = Floor::new(floor.production, &build, floor.catalogue);
     ways(&bare, part)
 }
@@ -84,8 +116,9 @@ pub fn elsewhere(floor: &Floor, part: usize) -> Vec<Way> {
 /// The best ways for a part that is mounted, on an adapter that is put between under a handle.
 pub fn on_an_adapter(floor: &Floor, part: usize, (adapter, handle): (&Device, &str)) -> Vec<Way> {
     let own = &floor.build.placements[part];
-    let mut build: Build = floor.build.clone();
+    let mut build = own_unit(floor, part);
     build.joints.retain(|joint| joint.part.device != own.id);
+    let part = within(&build, &own.id);
     build.placements.push(Placement {
         id: handle.into(),
         name: adapter.name.clone(),
@@ -134,11 +167,12 @@ fn sorted(mut ways: Vec<Way>) -> Vec<Way> {
 }
 
 fn tried(floor: &Floor, part: usize, seats: &[Seat]) -> Vec<Way> {
+    let now = mounted(floor);
     let mut best: Vec<Way> = Vec::new();
     let mut left = TRIED;
     for seat in seats {
         let mut of_seat: Option<Way> = None;
-        for joints in settings(floor, part, seat) {
+        for joints in settings((floor, &now), part, seat) {
             if left == 0 {
                 break;
             }
@@ -161,7 +195,7 @@ fn tried(floor: &Floor, part: usize, seats: &[Seat]) -> Vec<Way> {
 }
 
 /// The joints of a part on a fastening: turned each quarter where it turns, and slid where it matters.
-fn settings(floor: &Floor, part: usize, seat: &Seat) -> Vec<Vec<Joint>> {
+fn settings((floor, now): (&Floor, &Mounted), part: usize, seat: &Seat) -> Vec<Vec<Joint>> {
     let named =
         |placement: usize, id: &str| PortRef::new(&floor.build.placements[placement].id, id);
     let plain = Joint::of(
@@ -173,7 +207,7 @@ fn settings(floor: &Floor, part: usize, seat: &Seat) -> Vec<Vec<Joint>> {
     } else {
         &[0]
     };
-    let slides = slides(floor, part, seat);
+    let slides = slides((floor, now), part, seat);
     let mut found = Vec::new();
     for turn in turns {
         for slide in &slides {
@@ -182,7 +216,7 @@ fn settings(floor: &Floor, part: usize, seat: &Seat) -> Vec<Vec<Joint>> {
                 turn: *turn,
                 ..plain.clone()
             }];
-            joints.extend(also_held(floor, part, seat, &joints[0]));
+            joints.extend(also_held((floor, now), part, seat, &joints[0]));
             found.push(joints);
         }
     }
@@ -191,7 +225,7 @@ fn settings(floor: &Floor, part: usize, seat: &Seat) -> Vec<Vec<Joint>> {
 
 /// Where along its rail a part may stand: at its middle, evenly from end to end, and where it meets something:
 /// a motor its ring, a matte box its lens, a support its foot.
-fn slides(floor: &Floor, part: usize, seat: &Seat) -> Vec<i32> {
+fn slides((floor, now): (&Floor, &Mounted), part: usize, seat: &Seat) -> Vec<i32> {
     let Some([from, to]) = seat.carries.travel else {
         return vec![0];
     };
@@ -202,7 +236,7 @@ fn slides(floor: &Floor, part: usize, seat: &Seat) -> Vec<i32> {
         8
     };
     found.extend((0..=steps).map(|step| from + (to - from) * f64::from(step) / f64::from(steps)));
-    found.extend(meeting(floor, part, seat));
+    found.extend(meeting((floor, now), part, seat));
     let mut whole: Vec<i32> = found
         .into_iter()
         .filter(|slide| *slide >= from && *slide <= to)
@@ -214,8 +248,7 @@ fn slides(floor: &Floor, part: usize, seat: &Seat) -> Vec<i32> {
 }
 
 /// Slides at which a part is where what it is for is.
-fn meeting(floor: &Floor, part: usize, seat: &Seat) -> Vec<f64> {
-    let mounted = mounted(floor);
+fn meeting((floor, mounted): (&Floor, &Mounted), part: usize, seat: &Seat) -> Vec<f64> {
     let (Some(body), Some(carrier)) = (
         body_of(floor, part),
         mounted.places.get(seat.onto).copied().flatten(),
@@ -271,9 +304,14 @@ fn cradles(body: &Body) -> impl Iterator<Item = &Fastening> {
 }
 
 /// The foot of a lens or an adapter on a support that comes to stand under it.
-fn also_held(floor: &Floor, part: usize, seat: &Seat, joint: &Joint) -> Option<Joint> {
-    let mounted = mounted(floor);
+fn also_held(
+    (floor, mounted): (&Floor, &Mounted),
+    part: usize,
+    seat: &Seat,
+    joint: &Joint,
+) -> Option<Joint> {
     let body = body_of(floor, part)?;
+    cradles(body).next()?;
     let carrier = mounted.places.get(seat.onto).copied().flatten()?;
     let set = Set {
         slide: joint.slide.into(),
@@ -322,7 +360,8 @@ fn weighed(floor: &Floor, part: usize, joints: &[Joint]) -> Option<(Worth, Vec<S
         reasons.push(format!("the rig leans {:.1}° with it", hangs.lean.abs()));
     }
     let held = rigged.mounted.by.get(&part);
-    if let Some(bears) = rigged.bears.iter().find(|bears| Some(&bears.held) == held) {
+    let bears = rigged.bears.iter().find(|bears| Some(&bears.held) == held);
+    if let Some(bears) = bears.filter(|bears| bears.moment >= 0.05) {
         reasons.push(format!(
             "it bears {:.2} of {:.1} N·m",
             bears.moment, bears.guide

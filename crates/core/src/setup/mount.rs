@@ -55,10 +55,12 @@ pub fn mount_part(
     }
     let ways = ways(&floor, placement);
     let now = rigs_report(production, build, catalogue, None)?;
-    let said = |report: &RigsReport| -> Vec<String> {
+    let said = |report: &RigsReport| -> Vec<(String, String)> {
         let found = report.findings.iter();
         let found = found.filter(|finding| finding.severity > Severity::Note);
-        found.map(|finding| finding.text.clone()).collect()
+        found
+            .map(|finding| (finding.id.clone(), finding.text.clone()))
+            .collect()
     };
     let known = now.as_ref().map(said).unwrap_or_default();
     let mut proposals = Vec::new();
@@ -84,7 +86,9 @@ pub fn mount_part(
             reasons: way.reasons,
             troubles: troubles
                 .into_iter()
-                .filter(|text| !known.contains(text))
+                // A figure that moves is no new trouble.
+                .filter(|(id, _)| known.iter().all(|(other, _)| other != id))
+                .map(|(_, text)| text)
                 .collect(),
         });
         if proposals.len() == SHOWN {

@@ -15,6 +15,7 @@ use utoipa::{IntoParams, ToSchema};
 use west_rail_core::carriage::edid::{Edid, parse_dump};
 use west_rail_core::catalogue::Device;
 use west_rail_core::document::{Command, EntriesFile, InputSetting, check_entry};
+use west_rail_core::kit::{Cost, cost};
 use west_rail_core::quantity::{Length, Money};
 use west_rail_core::report::{Outlook, kit_for_day, outlook, report};
 
@@ -142,6 +143,23 @@ pub async fn kit_lines(
                 owner: line.owner,
             });
         Ok(Json(lines.collect()))
+    })
+    .await
+}
+
+/// What a build costs, as far as prices are given.
+#[utoipa::path(get, path = "/api/productions/{id}/cost", tag = "questions", params(("id" = String, Path, description = "The production’s id."), KitQuery),
+    responses((status = 200, body = Cost), (status = 404, body = Problem)))]
+pub async fn cost_of(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<KitQuery>,
+) -> Result<Json<Cost>, Problem> {
+    app.on_production(id, move |store, shipped, id| {
+        let kept = store.get(id)?;
+        let lines = kit_for_day(&kept.production, &query.build, shipped);
+        let lines = lines.ok_or_else(|| no_build(&query.build))?;
+        Ok(Json(cost(&lines)))
     })
     .await
 }

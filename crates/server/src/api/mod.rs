@@ -83,6 +83,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/modes", get(ways::modes_of))
         .route("/productions/{id}/compare", get(ways::compare))
         .route("/productions/{id}/kit", get(gear::kit_lines))
+        .route("/productions/{id}/cost", get(gear::cost_of))
         .route("/productions/{id}/search", get(gear::search))
         .route("/productions/{id}/entry", post(gear::entry))
         .route(
@@ -198,6 +199,7 @@ async fn described() -> Response {
         ways::modes_of,
         ways::compare,
         gear::kit_lines,
+        gear::cost_of,
         gear::search,
         gear::edid,
         gear::entry,

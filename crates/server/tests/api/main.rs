@@ -763,7 +763,7 @@ async fn descriptions_are_read_or_refused_with_a_sentence() {
         .await
         .json();
     assert_eq!(asked["refusal"], Value::Null, "{asked}");
-    assert_eq!(asked["builds"].as_array().unwrap().len(), 3);
+    assert_eq!(asked["builds"].as_array().unwrap().len(), 4);
     entry["ports"][0]["id"] = json!("No handle");
     let asked = server
         .send(

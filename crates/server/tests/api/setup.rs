@@ -161,7 +161,7 @@ async fn a_production_is_told_at_a_glance() {
     assert_eq!(night["verdict"]["text"], "10 stops, 14 cautions, 6 notes");
     assert_eq!(night["shortest"], "B camera, 30 min");
     assert_eq!(night["cards_needed"], 8);
-    assert_eq!(night["devices"], 40);
+    assert_eq!(night["devices"], 41);
     let rows = night["rows"].as_array().unwrap();
     assert!(rows.iter().any(|row| row["worst"] == "stop"));
     assert_eq!(rows.iter().filter(|row| row["begins"] == true).count(), 4);

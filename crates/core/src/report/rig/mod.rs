@@ -23,7 +23,6 @@ use crate::carriage::wire::Wire;
 use crate::catalogue::{Catalogue, GripKind, SignalKind, Tool};
 use crate::document::{Command, Handle, Joint, Production};
 use crate::finding::{Area, Code, Facts, Finding, Proposals, Severity, findings, left_open};
-use crate::kit::{self, Cost};
 use crate::quantity::{Point, Span};
 use crate::rig::{Held, Rig, mass_of, plan, solids, space_of};
 use draw::{on_paper, outlines};
@@ -219,8 +218,6 @@ pub struct RigsReport {
     pub loose: Vec<LoosePart>,
     /// What is found of the rigs.
     pub findings: Vec<Finding>,
-    /// What the build costs, as far as prices are given.
-    pub cost: Cost,
 }
 
 fn tenth(figure: f64) -> f64 {
@@ -270,11 +267,6 @@ pub fn rigs_report(
                 rigs: rigs.map(|one| rig_report(facts, one, &found)).collect(),
                 loose: loose(facts),
                 findings: found,
-                cost: kit::cost(&kit::lines(
-                    production,
-                    facts.floor.build,
-                    facts.floor.catalogue,
-                )),
             }
         },
     ))

@@ -4,7 +4,7 @@ use crate::catalogue::{Device, DeviceKind, Side};
 use crate::document::{Command, handle_from};
 use crate::finding::fix::{build, hired_words, is_left, put_there};
 use crate::finding::{Code, Facts, Finding, Fix};
-use crate::rig::{StuckIn, Way, elsewhere, on_an_adapter, worth};
+use crate::rig::{StuckIn, Way, body_of, elsewhere, on_an_adapter, worth};
 
 /// Ways that are proposed for one part.
 const MOST: usize = 4;
@@ -110,7 +110,25 @@ fn is_adapter(device: &Device) -> bool {
 fn adapted(facts: &Facts, part: usize) -> Vec<Fix> {
     let floor = facts.floor;
     let unit = &floor.build.placements[part].unit;
-    let adapters = floor.catalogue.devices.iter().filter(|one| is_adapter(one));
+    let Some(own) = body_of(floor, part) else {
+        return Vec::new();
+    };
+    let takes = |device: &Device| {
+        let body = device
+            .body
+            .as_deref()
+            .map_or(&[][..], |body| &body.fastenings);
+        let mut carries = body.iter().filter(|one| one.side == Side::Carries);
+        carries.any(|carries| {
+            let mut sits = own.fastenings.iter().filter(|one| one.side == Side::Sits);
+            sits.any(|sits| carries.kind.joined(sits.kind).is_some() && carries.fits(sits))
+        })
+    };
+    let adapters = floor
+        .catalogue
+        .devices
+        .iter()
+        .filter(|one| is_adapter(one) && takes(one));
     let mut adapters: Vec<(bool, &Device)> = adapters
         .map(|device| (!is_left(facts, device), device))
         .collect();
