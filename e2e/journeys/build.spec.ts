@@ -195,3 +195,44 @@ test("a build without joints says what this view is for", async ({ page, server 
   await open(page, server, "/p/the-night-pour/interview/build");
   await expect(page.getByText("Nothing is mounted yet.")).toBeVisible();
 });
+
+test("the battery is slid along its rods until it hangs level", async ({ page, server }) => {
+  // A camera with a lens, a handle, and its battery on a bracket behind.
+  const production = `${server.address}/api/productions/the-night-pour`;
+  const add = (device: string, handle: string) => ({ do: "add-device", build: "hang", device, unit: "u", name: handle, handle });
+  const put = (part: string, onto: string, slide = 0) => ({ do: "put-joint", build: "hang", joint: { part, onto, slide } });
+  const commands = [
+    { do: "add-build", id: "hang", name: "Hanging" },
+    { do: "add-unit", build: "hang", name: "u" },
+    add("holme-b1", "plate"),
+    add("orrell-c4", "camera"),
+    add("larkrigg-p35", "lens"),
+    add("holme-h1", "handle"),
+    add("holme-r15-18", "rods"),
+    add("holme-bpr", "bracket"),
+    add("stannard-p2", "mount"),
+    add("stannard-v98", "battery"),
+    put("camera.base", "plate.top"),
+    put("rods.held", "plate.rods", -380),
+    put("lens.mount", "camera.mount"),
+    put("handle.foot", "camera.top38"),
+    put("bracket.rods", "rods.rods", 160),
+    put("mount.pattern", "bracket.plate"),
+    put("battery.contacts", "mount.batt"),
+  ];
+  const { revision } = (await (await page.request.get(production)).json()) as { revision: number };
+  const sent = await page.request.post(`${production}/commands`, { data: { build: "night", commands }, headers: { "If-Match": `"${revision}"` } });
+  expect(sent.status(), await sent.text()).toBe(200);
+  await open(page, server, "/p/the-night-pour/hang/build?build=bracket");
+  const figures = page.getByRole("region", { name: "Figures" });
+  const aside = page.getByRole("complementary", { name: "Of the rig" });
+  await expect(figures).toContainText("hangs 13.1° nose up");
+  await expect(aside).toContainText("Hung from handle it tips 13.1° nose up");
+  const slide = aside.getByRole("slider", { name: /Slide bracket/ });
+  for (const to of ["220", "291"]) await slide.fill(to);
+  await expect(figures).toContainText("hangs 0.1° nose up");
+  await slide.blur();
+  // It is kept, and nothing is said of it any more.
+  await expect(aside.getByLabel("Along, mm")).toHaveValue("291");
+  await expect(aside).not.toContainText("Hung from handle");
+});

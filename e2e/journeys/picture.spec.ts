@@ -203,7 +203,7 @@ test("derives a build, changes it and compares the two", async ({ page, server }
   await page.getByRole("button", { name: /^Builds:/ }).click();
   await page.getByRole("button", { name: "Remove Second unit" }).click();
   await expect(page).toHaveURL(/\/night\/path/);
-  await expect(page.getByLabel("Build", { exact: true }).getByRole("option")).toHaveCount(3);
+  await expect(page.getByLabel("Build", { exact: true }).getByRole("option")).toHaveCount(4);
 });
 
 test("a sentence of the needs is changed word by word and answered at once", async ({ page, server }) => {

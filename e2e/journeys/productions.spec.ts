@@ -75,7 +75,7 @@ test("a production starts from a package, and the list says how each build stand
   const night = page.getByRole("link", { name: /^Night pour/ });
   await expect(night).toContainText("10 stops, 14 cautions, 6 notes");
   await expect(night).toContainText("first to end: B camera, 30 min; 8 cards for the day");
-  await expect(night.getByRole("img", { name: /40 devices in all$/ })).toBeVisible();
+  await expect(night.getByRole("img", { name: /41 devices in all$/ })).toBeVisible();
   await page.getByLabel("Name of a new production").fill("Low Tide");
   await page.getByLabel("Start from").selectOption("Drama unit with village");
   await expect(page.getByText("director and client by radio")).toBeVisible();

@@ -42,10 +42,10 @@ test("a recorder stops and records again", async ({ page, server }) => {
 test("sound tracks are counted against what arrives", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/record?open=a`);
   const recorder = page.getByRole("article", { name: "A camera", exact: true });
-  const tracks = recorder.getByLabel("Sound tracks (1 channel arrives)");
+  const tracks = recorder.getByLabel("Sound tracks (2 channels arrive)");
   await tracks.fill("3");
   await tracks.press("Enter");
-  await expect(recorder).toContainText("A camera is set to record 3 sound tracks; 1 arrives");
+  await expect(recorder).toContainText("A camera is set to record 3 sound tracks; 2 arrive");
   for (const [typed, sentence] of [
     ["many", /isn’t a number of tracks/],
     ["99", /it records at most 4 sound tracks, not 99/],

@@ -19,7 +19,7 @@ async function applyFirstFix(page: Page, code: string) {
 test("the demo’s three sound troubles are found and mended", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/sound`);
   const chains = page.getByRole("region", { name: "Chains" });
-  await expect(chains.getByRole("listitem")).toHaveCount(6);
+  await expect(chains.getByRole("listitem")).toHaveCount(7);
   const choose = (source: string, recorder: string) => chains.getByRole("button", { name: new RegExp(`${source} on ${recorder}`) }).click();
   await choose("Boom 1", "Mixer 1");
   await expect(findings(page)).toContainText("Boom 1 clips the converter at Input 1 of Mixer at its peaks, by 5 dB.");
@@ -30,7 +30,7 @@ test("the demo’s three sound troubles are found and mended", async ({ page, se
   await choose("Boom 2", "A camera 1");
   await expect(findings(page)).toContainText("sends line level into XLR 1 of A camera, which is set to microphone");
   await applyFirstFix(page, "S-106");
-  await expect(page.getByTestId("verdict")).toContainText("8 stops, 11 cautions");
+  await expect(page.getByTestId("verdict")).toContainText("8 stops, 13 cautions");
   await expect(page.getByRole("link", { name: "Sound" }).getByRole("img")).toHaveAccessibleName("note");
 });
 
@@ -122,7 +122,7 @@ test("the track sheet goes on paper and into open files", async ({ page, server 
   const paper = await printed;
   for (const words of ["Track sheet", "The Night Pour", "Boom 1, Input 1", "Scratch", "Ribbon"]) expect(paper).toContain(words);
   const csv = await page.request.get(`${server.address}/api/productions/the-night-pour/tracks.csv?build=night`);
-  expect((await csv.text()).split("\n")[2]).toContain("Mixer,1,Boom 1,iso,Boom 1 (Input 1)");
+  expect((await csv.text()).split("\n")[3]).toContain("Mixer,1,Boom 1,iso,Boom 1 (Input 1)");
   const ixml = await page.request.get(`${server.address}/api/productions/the-night-pour/tracks.ixml?build=night&recorder=mix`);
   expect(await ixml.text()).toContain("<NAME>Ribbon</NAME>");
 });

@@ -265,6 +265,13 @@ fn one() -> usize {
 }
 
 impl Device {
+    /// What it weighs as an object, in grams; where nobody has measured that, what its power says.
+    pub fn grams(&self) -> Option<u32> {
+        let body = self.body.as_deref().map(|body| body.grams);
+        let power = self.power.as_ref().and_then(|power| power.grams);
+        body.filter(|grams| *grams > 0).or(power)
+    }
+
     /// The group of links that a port belongs to, and its place in it.
     pub fn link_group(&self, port: &str) -> Option<(&LinkGroup, usize)> {
         let mut groups = self.links.iter();

@@ -512,6 +512,10 @@ codes! {
         "A door, a control, a vent, a screen, a grip or a microphone has something before it."
         "A card can’t be changed, a hand finds no room, warm air stays inside."
         "Slide what is in the way, or mount it elsewhere.";
+    Waiting "B-104" "Parts that wait for each other"
+        "Each of these parts covers a screw or a door that another needs before it."
+        "No order builds the rig as it is planned."
+        "Mount one of them elsewhere, or turned.";
     TurnsAlone "B-111" "It can turn"
         "A part hangs on one fastening that lets it turn."
         "It works loose while it is carried, and the picture or the screen with it."

@@ -62,23 +62,48 @@ pub struct Plan {
 
 /// Plans the assembly of the parts of a rig.
 pub fn plan(floor: &Floor, mounted: &Mounted, parts: &[usize]) -> Plan {
-    let tasks = tasks(floor, mounted, parts);
+    let solids = Solids::new(floor, mounted);
+    let tasks = tasks(floor, mounted, &solids, parts);
     let (order, left) = fewest_changes(&tasks);
+    Plan {
+        waiting: parts_in_circles(mounted, &tasks, &left),
+        tasks,
+        order,
+    }
+}
+
+/// Parts of a rig that wait for each other, without looking for the best order; none where it can be built.
+pub fn waiting(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<usize> {
+    let tasks = tasks(floor, mounted, solids, parts);
+    let mut done = vec![false; tasks.len()];
+    let mut order = Vec::new();
+    // Whatever the tool: as far as anything leads.
+    loop {
+        let before = order.len();
+        for tool in at_hand(&tasks, &done) {
+            all_with(&tasks, &mut done, &mut order, tool);
+        }
+        if order.len() == before {
+            break;
+        }
+    }
+    let left: Vec<usize> = (0..tasks.len()).filter(|task| !done[*task]).collect();
+    parts_in_circles(mounted, &tasks, &left)
+}
+
+/// The parts of the tasks that wait for each other among those that are left.
+fn parts_in_circles(mounted: &Mounted, tasks: &[Task], left: &[usize]) -> Vec<usize> {
     let part_of = |act: Act| match act {
         Act::Join(held) => mounted.held[held].part,
         Act::Card(part, _) | Act::Battery(part, _) => part,
     };
-    let mut waiting: Vec<usize> = in_circles(&tasks, &left)
+    let mut waiting: Vec<usize> = in_circles(tasks, left)
         .into_iter()
         .map(|task| part_of(tasks[task].act))
         .collect();
     waiting.sort_unstable();
     waiting.dedup();
-    Plan {
-        tasks,
-        order,
-        waiting,
-    }
+    waiting
 }
 
 /// Of what is left, those that wait for each other, at once or by others.
@@ -117,7 +142,7 @@ fn tool_room(mounted: &Mounted, held: usize, tool: Tool) -> Option<Solid> {
     })
 }
 
-fn tasks(floor: &Floor, mounted: &Mounted, parts: &[usize]) -> Vec<Task> {
+fn tasks(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<Task> {
     let inside: FxHashSet<usize> = parts.iter().copied().collect();
     let joints: Vec<usize> = (0..mounted.held.len())
         .filter(|held| inside.contains(&mounted.held[*held].part))
@@ -151,9 +176,8 @@ fn tasks(floor: &Floor, mounted: &Mounted, parts: &[usize]) -> Vec<Task> {
             tasks[task].after.extend(own);
         }
     }
-    let solids = Solids::new(floor, mounted);
-    covers(mounted, &solids, parts, &joints, &mut tasks);
-    media_tasks(floor, mounted, &solids, parts, &joints, &mut tasks);
+    covers(mounted, solids, parts, &joints, &mut tasks);
+    media_tasks(floor, mounted, solids, parts, &joints, &mut tasks);
     for task in &mut tasks {
         task.after.sort_unstable();
         task.after.dedup();

@@ -20,6 +20,7 @@ mod rods;
 mod seats;
 mod space;
 
+use assembly::waiting;
 pub use assembly::{Act, Plan, Task, plan};
 pub use bears::{Bears, bears};
 pub use cables::{CableReach, cables, socket};
@@ -92,6 +93,8 @@ pub struct Rig {
     pub meets: Vec<Meet>,
     /// Spaces that something covers.
     pub covered: Vec<Covered>,
+    /// Parts that wait for each other: no order builds it.
+    pub waiting: Vec<usize>,
 }
 
 /// A way to hold a rig.
@@ -245,6 +248,7 @@ fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Ve
         lower,
         meets: meets(mounted, solids, &parts),
         covered: covered(floor, mounted, solids, &parts),
+        waiting: waiting(floor, mounted, solids, &parts),
         parts,
     }
 }

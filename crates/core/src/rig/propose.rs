@@ -384,7 +384,7 @@ fn stops(rigged: &Rigged) -> usize {
     let rigs = rigs.map(|rig| {
         let over = rig.carriers.iter();
         let over = over.filter(|one| one.grams > one.payload || !one.outside.is_empty());
-        rig.meets.len() + over.count()
+        rig.meets.len() + over.count() + usize::from(!rig.waiting.is_empty())
     });
     rigs.sum::<usize>()
         + rigged.mounted.loose.len()

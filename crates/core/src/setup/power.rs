@@ -92,11 +92,7 @@ impl<'c> Layout<'c> {
                 line: kit::hired(self.production, &device.id, None, lacks),
             });
         }
-        self.grams += device
-            .power
-            .as_ref()
-            .and_then(|power| power.grams)
-            .unwrap_or(0);
+        self.grams += device.grams().unwrap_or(0);
         self.commands.push(Command::AddDevice {
             build: self.build.id.clone(),
             device: device.id.clone(),
@@ -340,7 +336,7 @@ fn as_it_stands(floor: &Floor, unit: &str, length: Span, before: &Report) -> Opt
             && matches!(kind, Some(DeviceKind::Battery | DeviceKind::PowerBox))
     });
     let grams = carried
-        .filter_map(|placement| floor.devices[placement]?.power.as_ref()?.grams)
+        .filter_map(|placement| floor.devices[placement]?.grams())
         .sum();
     let drawing = first.dark.iter().filter_map(|handle| {
         let placement = floor.placement(handle)?;

@@ -2,7 +2,9 @@
 
 use crate::rig::{found, one, rig};
 use crate::stage::{BUILD, Scene, catalogue, finding};
+use west_rail_core::catalogue::Block;
 use west_rail_core::document::{BatteryPlace, Command, Joint, MonitorPlace, Production, Refusal};
+use west_rail_core::quantity::Point;
 use west_rail_core::report::{report, rigs_report};
 use west_rail_core::setup::{MountProposal, mount_part};
 
@@ -421,4 +423,59 @@ fn large_plugs_on_a_rig_that_is_carried_want_clamps() {
         said.text
     );
     one.every_fix_mends();
+}
+
+/// A crooked part: its foot, and an arm that comes to stand over its neighbour’s screw.
+fn crooked(id: &str, stem: [f64; 2], arm: [f64; 2], up: [f64; 2]) -> Command {
+    let mut entry = catalogue().device("holme-a1").unwrap().clone();
+    entry.id = id.into();
+    entry.name = format!("Crooked {id}");
+    let body = entry.body.as_deref_mut().unwrap();
+    let block = |x: [f64; 2], y: [f64; 2], z: [f64; 2]| Block {
+        from: Point::new(x[0], y[0], z[0]),
+        to: Point::new(x[1], y[1], z[1]),
+        round: None,
+    };
+    let whole = [stem[0].min(-6.0), stem[1].max(6.0)];
+    body.boxes = vec![
+        block([-6.0, 6.0], [0.0, 5.0], whole),
+        block([-6.0, 6.0], [5.0, up[1]], stem),
+        block([arm[0].min(-6.0), arm[1].max(6.0)], up, stem),
+        block(arm, up, whole),
+    ];
+    body.centre = None;
+    Command::PutEntry {
+        entry: Box::new(entry),
+        at: None,
+    }
+}
+
+#[test]
+fn parts_that_cover_each_others_screws_wait_for_each_other_and_one_goes_elsewhere() {
+    let scene = body(&["k holme-cheese2", "k.under on t.top"])
+        .does(crooked("left", [20.0, 30.0], [87.0, 99.0], [50.0, 60.0]))
+        .does(crooked(
+            "right",
+            [-30.0, -20.0],
+            [-99.0, -87.0],
+            [25.0, 35.0],
+        ))
+        .with("l", "left")
+        .with("r", "right");
+    let put = |scene: Scene, part: &str, onto: &str| {
+        scene.does(Command::PutJoint {
+            build: BUILD.into(),
+            joint: Joint::of(part.parse().unwrap(), onto.parse().unwrap()),
+            at: None,
+        })
+    };
+    let scene = put(put(scene, "l.foot", "k.a"), "r.foot", "k.b");
+    let said = finding(&scene, "B-104");
+    assert_eq!(
+        said.text,
+        "No order builds it: L and R wait for each other."
+    );
+    assert_eq!(one(&scene).waiting, ["L", "R"]);
+    assert!(!said.fixes.is_empty());
+    scene.every_fix_mends();
 }

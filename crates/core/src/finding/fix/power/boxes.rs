@@ -97,8 +97,7 @@ fn between(facts: &Facts, outlet: PortIx, input: PortIx, first: &[Command]) -> V
         })
         .collect();
     // The lightest that does.
-    let grams = |device: &Device| device.power.as_ref().and_then(|power| power.grams);
-    boxes.sort_by_key(|(hired, device, ..)| (*hired, grams(device)));
+    boxes.sort_by_key(|(hired, device, ..)| (*hired, device.grams()));
     let boxes = boxes.into_iter().take(MOST);
     boxes
         .filter_map(|(hired, device, inlet, mouth)| {

@@ -79,8 +79,7 @@ fn split(facts: &Facts, outlet: PortIx, input: PortIx, first: &[Command]) -> Vec
         })
         .map(|device| (!is_left(facts, device), device))
         .collect();
-    let grams = |device: &Device| device.power.as_ref().and_then(|power| power.grams);
-    boxes.sort_by_key(|(hired, device)| (*hired, grams(device)));
+    boxes.sort_by_key(|(hired, device)| (*hired, device.grams()));
     let put = |(hired, device): (bool, &Device)| {
         let (inlet, outlets) = splits(device)?;
         let mut commands = first.to_vec();

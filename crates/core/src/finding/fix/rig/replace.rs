@@ -24,6 +24,10 @@ pub fn replaced(facts: &Facts, finding: &Finding) -> Vec<Fix> {
                 .collect()
         }
         (Code::SamePlace, Some(part)) => vec![part],
+        (Code::Waiting, Some(part)) => facts
+            .rig
+            .rig_of(part)
+            .map_or_else(Vec::new, |rig| rig.waiting.clone()),
         (Code::PlugInTheWay, _) => facts
             .rig
             .stuck

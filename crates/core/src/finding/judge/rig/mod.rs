@@ -34,6 +34,7 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
         for covered in &rig.covered {
             found.push(in_the_way(facts, covered));
         }
+        found.extend(waiting(facts, rig));
         found.extend(held(facts, rig));
         found.extend(put_down(facts, rig));
         found.extend(carried(facts, rig));
@@ -146,6 +147,31 @@ fn in_the_way(facts: &Facts, covered: &Covered) -> Finding {
     let code = Code::Covered;
     Finding::on_device(facts, code, Severity::Caution, covered.part, text, reason)
         .with(facts, || fix::uncovered(facts, covered))
+}
+
+/// Parts that wait for each other; those that are in one place are said as that.
+fn waiting(facts: &Facts, rig: &Rig) -> Option<Finding> {
+    let in_one_place = |part: &usize| {
+        let mut meets = rig.meets.iter();
+        meets.any(|meet| meet.one == *part || meet.other == *part)
+    };
+    let first = *rig.waiting.first()?;
+    if rig.waiting.iter().any(in_one_place) {
+        return None;
+    }
+    let names = rig
+        .waiting
+        .iter()
+        .map(|part| facts.device(*part).to_string());
+    let text = format!(
+        "No order builds it: {} wait for each other.",
+        list_of_many(names.collect(), 6)
+    );
+    let reason = "Each covers a screw or a door that another needs before it.";
+    let (code, severity) = (Code::Waiting, Severity::Stop);
+    Some(Finding::on_device(
+        facts, code, severity, first, text, reason,
+    ))
 }
 
 /// A joint that lets its part turn, or that bears too much.
