@@ -40,21 +40,22 @@ fn production(parts: usize) -> Production {
     };
     put("p", "holme-b1", None);
     put("a", "orrell-c4", Some(("base", "p.top".into(), 0)));
-    put("r", "holme-r15-18", Some(("held", "p.rods".into(), -200)));
-    // Clamps with arms, each with a mount of another tool: five kinds in turn.
-    for number in 0..(parts - 3) / 3 {
-        let slide = 8 + (number as i32 * 31) % 440;
+    put("r0", "holme-r15-18", Some(("held", "p.rods".into(), -450)));
+    put("r1", "holme-r15-18", Some(("held", "p.rods".into(), 8)));
+    // Clamps all along two pairs of rods, each with an arm and a shoe on it, so that no tool is in another's way.
+    for number in 0..(parts - 4) / 3 {
+        let at = 10 + number as i32 * 18;
+        let (rods, slide) = (at / 445, at % 445);
         let (clamp, arm, top) = (
             format!("c{number}"),
             format!("x{number}"),
             format!("m{number}"),
         );
-        put(&clamp, "holme-rc1", Some(("rods", "r.rods".into(), slide)));
-        let kind = ["holme-a1", "holme-a2", "holme-bs"][number % 3];
+        let onto = format!("r{rods}.rods");
+        put(&clamp, "holme-rc1", Some(("rods", onto, slide)));
+        let kind = ["holme-a1", "holme-a2"][number % 2];
         put(&arm, kind, Some(("foot", format!("{clamp}.top"), 0)));
-        if kind != "holme-bs" {
-            put(&top, "ashgill-5", Some(("foot", format!("{arm}.top"), 0)));
-        }
+        put(&top, "holme-cs3", Some(("foot", format!("{arm}.top"), 0)));
     }
     production
 }
@@ -78,10 +79,10 @@ fn main() {
         let rigged = Rigged::of(&floor);
         let rig = &rigged.rigs[0];
         let planned = || plan(&floor, &rigged.mounted, &rig.parts);
-        let steps = planned().order.len();
+        let (steps, waiting) = (planned().order.len(), planned().waiting.len());
         let took = median(|| assert_eq!(planned().order.len(), steps));
         println!(
-            "the order of {steps} steps, {} parts: {took:.2} ms   goal {goal}",
+            "the order of {steps} steps, {} parts, {waiting} of them waiting: {took:.2} ms   goal {goal}",
             rig.parts.len()
         );
     }
