@@ -4,6 +4,7 @@ use super::places::{Mounted, body_of};
 use super::space::Solid;
 use crate::catalogue::{FasteningKind, GripKind, ZoneKind};
 use crate::path::Floor;
+use crate::quantity::Point;
 
 /// Parts may touch, and catalogue figures are round: so much into each other is nothing, in millimetres.
 const TOUCH: f64 = 3.0;
@@ -58,14 +59,22 @@ pub fn solids(floor: &Floor, mounted: &Mounted, placement: usize) -> Vec<Solid> 
 /// The solids of all parts of a floor, with the smallest upright box around each part.
 pub struct Solids {
     of: Vec<Vec<Solid>>,
+    around: Vec<Option<(Point, Point)>>,
 }
 
 impl Solids {
     /// All of them.
     pub fn new(floor: &Floor, mounted: &Mounted) -> Self {
         let all = 0..floor.devices.len();
+        let of: Vec<Vec<Solid>> = all.map(|part| solids(floor, mounted, part)).collect();
+        let around = of.iter().map(|own| {
+            let boxes = own.iter().map(Solid::around);
+            boxes
+                .reduce(|whole, one| (whole.0.with(one.0, f64::min), whole.1.with(one.1, f64::max)))
+        });
         Self {
-            of: all.map(|part| solids(floor, mounted, part)).collect(),
+            around: around.collect(),
+            of,
         }
     }
 
@@ -76,6 +85,14 @@ impl Solids {
 
     /// How far a part reaches into a solid.
     pub fn reach_into(&self, placement: usize, solid: &Solid) -> f64 {
+        // What isn’t even near needn’t be looked at side by side.
+        let Some((from, to)) = self.around[placement] else {
+            return 0.0;
+        };
+        let (least, most) = solid.around();
+        if (0..3).any(|axis| most[axis] <= from[axis] || to[axis] <= least[axis]) {
+            return 0.0;
+        }
         let each = self.of[placement].iter();
         each.map(|own| own.overlap(solid)).fold(0.0, f64::max)
     }
