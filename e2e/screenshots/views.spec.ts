@@ -62,7 +62,7 @@ for (const theme of ["night", "day"]) {
     await shoot(page, "routes");
 
     await page.goto(server.address);
-    await expect(page.getByRole("img", { name: /40 devices in all$/ })).toBeVisible();
+    await expect(page.getByRole("img", { name: /41 devices in all$/ })).toBeVisible();
     await shoot(page, "productions");
 
     await open(page, server, `${NIGHT}/path`);
