@@ -47,6 +47,10 @@ test("the handle is slid until it hangs level, as one undo, and a part is taken 
   const figures = page.getByRole("region", { name: "Figures" });
   const aside = page.getByRole("complementary", { name: "Of the rig" });
   await expect(figures).toContainText("leans 3.5° left");
+  // A figure opens its working.
+  await figures.getByRole("button", { name: "A handle: show the working" }).click();
+  await expect(page.getByRole("dialog")).toContainText("atan(right ÷ below)");
+  await page.keyboard.press("Escape");
   const slide = aside.getByRole("slider", { name: /Slide A handle/ });
   await slide.fill("4");
   // It follows while it is held; letting go keeps it.
@@ -75,7 +79,10 @@ test("the handle is slid until it hangs level, as one undo, and a part is taken 
   await expect(lit).toHaveCount(1);
   await mount.getByRole("button", { name: "Why not elsewhere" }).click();
   await expect(mount).toContainText("A top plate: cold shoe, top, 36 mm left: A sound receiver sits there");
-  await mount.getByRole("button", { name: /^Mount A timecode box on / }).first().click();
+  await mount
+    .getByRole("button", { name: /^Mount A timecode box on / })
+    .first()
+    .click();
   await expect(page.getByRole("region", { name: "Parts" }).getByRole("button", { name: /A timecode box/ })).toBeVisible();
   await page.getByRole("button", { name: "Undo", exact: true }).first().click();
   // A click on what is lit mounts it there.

@@ -3332,6 +3332,7 @@ export interface components {
              * @description Nose down where it is above nothing, in degrees.
              */
             tilt_degrees?: number | null;
+            working?: components["schemas"]["Working"] | null;
         };
         /** @description A stop on the way. */
         Hop: {
@@ -5642,6 +5643,8 @@ export interface components {
                 number,
                 number
             ][][];
+            /** @description How what it needs was reached. */
+            working: components["schemas"]["Working"];
         };
         /** @description A joint and what it bears. */
         RigJoint: {
@@ -5670,6 +5673,8 @@ export interface components {
              * @description So much of it turns the part about the fastening, in N·m.
              */
             twist_nm: number;
+            /** @description How that was reached. */
+            working: components["schemas"]["Working"];
         };
         /** @description What is mounted together. */
         RigReport: {
@@ -5712,6 +5717,8 @@ export interface components {
              * @description What it weighs, in grams, without legs and head.
              */
             mass_g: number;
+            /** @description How both were reached. */
+            mass_working: components["schemas"]["Working"];
             /** @description Its camera’s name, else that of what carries it. */
             name: string;
             /** @description What isn’t known, in words. */
@@ -5735,6 +5742,7 @@ export interface components {
              * @description At how many degrees it tips.
              */
             tips_at_degrees?: number | null;
+            tips_working?: components["schemas"]["Working"] | null;
             /** @description The tools, in the order in which they are taken up. */
             tools: string[];
             /** @description The unit that it travels with. */

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Bags, Joint, PartReport, RigReport, RigsReport, Seat } from "../api/client";
+import type { Bags, Joint, PartReport, RigReport, RigsReport, Seat, Working } from "../api/client";
 import { useBags, useBuildChange, useCost, useLineCheck, useRigs } from "../api/queries";
 import { costs } from "../kit/cost";
 import { FindingsAt } from "../findings/findings";
@@ -7,6 +7,7 @@ import { useChosen } from "../frame/chosen";
 import { usePaper } from "../frame/paper";
 import { useWorkbench } from "../frame/workbench";
 import { Choice } from "../ui/field";
+import { Figure } from "../ui/figure";
 import { SeverityMark } from "../ui/mark";
 import { BagsPanel, CasePlan, LabelsSheet } from "./bags-panel";
 import { ChangePanel } from "./change-panel";
@@ -168,50 +169,76 @@ function Elevations({ rig, chosen, choose, drag, drop, seats, mount }: Elevation
   );
 }
 
-/** What it weighs and how it is held: each figure with its sentence. */
+interface FigureOf {
+  name: string;
+  figure: string;
+  says?: string;
+  bad?: boolean;
+  working?: Working | null;
+}
+
+/** What it weighs and how it is held: each figure with its sentence, and its working when it is asked for. */
 function Figures({ rig }: { rig: RigReport }) {
   const { id, build, workspace } = useWorkbench();
   const { data: cost } = useCost(id, build.id, workspace.revision);
   const worst = rig.joints.filter((joint) => !joint.supported).sort((one, other) => other.moment_nm / other.guide_nm - one.moment_nm / one.guide_nm)[0];
   const reach = [...rig.cables].sort((one, other) => other.needs_mm / other.has_mm - one.needs_mm / one.has_mm)[0];
-  const figures: [string, string, string, boolean][] = [
-    ["Mass", `${(rig.mass_g / 1000).toFixed(1)} kg`, rig.front_g > 0 ? `${(rig.front_g / 1000).toFixed(1)} kg in front of the mount` : "", false],
-    ...rig.holds.map((hold): [string, string, string, boolean] => [hold.name, hold.says, "", false]),
-    ...(rig.carried ? [["Carried", "", rig.carried, false] as [string, string, string, boolean]] : []),
-    ...(rig.stands == null
-      ? []
-      : [
-          [rig.carried ? "On its legs" : "Put down", rig.stands ? `tips at ${rig.tips_at_degrees}°` : "falls over", "", !rig.stands] as [
-            string,
-            string,
-            string,
-            boolean,
-          ],
-        ]),
-    ...(worst
-      ? [["Hardest joint", `${worst.moment_nm} of ${worst.guide_nm} N·m`, worst.at, worst.moment_nm > worst.guide_nm] as [string, string, string, boolean]]
-      : []),
-    ...(reach
-      ? [["Longest reach", `${reach.needs_mm} of ${reach.has_mm} mm`, reach.cable, reach.needs_mm > reach.has_mm] as [string, string, string, boolean]]
-      : []),
-    ...(cost && cost.unpriced < cost.things
-      ? [
-          ["The build costs", costs(cost), cost.unpriced > 0 ? `${cost.unpriced} of ${cost.things} things without a price` : "", false] as [
-            string,
-            string,
-            string,
-            boolean,
-          ],
-        ]
-      : []),
+  const figures: FigureOf[] = [
+    {
+      name: "Mass",
+      figure: `${(rig.mass_g / 1000).toFixed(1)} kg`,
+      says: rig.front_g > 0 ? `${(rig.front_g / 1000).toFixed(1)} kg in front of the mount` : "",
+      working: rig.mass_working,
+    },
+    ...rig.holds.map((hold): FigureOf => ({ name: hold.name, figure: hold.says, working: hold.working })),
   ];
+  if (rig.carried) figures.push({ name: "Carried", figure: "", says: rig.carried });
+  if (rig.stands != null) {
+    figures.push({
+      name: rig.carried ? "On its legs" : "Put down",
+      figure: rig.stands ? `tips at ${rig.tips_at_degrees}°` : "falls over",
+      bad: !rig.stands,
+      working: rig.tips_working,
+    });
+  }
+  if (worst) {
+    figures.push({
+      name: "Hardest joint",
+      figure: `${worst.moment_nm} of ${worst.guide_nm} N·m`,
+      says: worst.at,
+      bad: worst.moment_nm > worst.guide_nm,
+      working: worst.working,
+    });
+  }
+  if (reach) {
+    figures.push({
+      name: "Longest reach",
+      figure: `${reach.needs_mm} of ${reach.has_mm} mm`,
+      says: reach.cable,
+      bad: reach.needs_mm > reach.has_mm,
+      working: reach.working,
+    });
+  }
+  if (cost && cost.unpriced < cost.things) {
+    figures.push({
+      name: "The build costs",
+      figure: costs(cost),
+      says: cost.unpriced > 0 ? `${cost.unpriced} of ${cost.things} things without a price` : "",
+    });
+  }
   return (
     <section aria-label="Figures" className="mt-2 border-t border-rule pt-2">
       <dl className="grid grid-cols-3 gap-x-4 gap-y-2 max-md:grid-cols-2">
-        {figures.map(([name, figure, says, bad]) => (
+        {figures.map(({ name, figure, says, bad, working }) => (
           <div key={name} className="min-w-0">
             <dt className="text-small text-dim">{name}</dt>
-            <dd className={`font-semibold ${bad ? "text-caution" : ""}`}>{figure}</dd>
+            {figure && (
+              <dd className={`font-semibold ${bad ? "text-caution" : ""}`}>
+                <Figure label={name} working={working}>
+                  {figure}
+                </Figure>
+              </dd>
+            )}
             {says && <dd className="text-small text-dim">{says}</dd>}
           </div>
         ))}

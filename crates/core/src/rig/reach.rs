@@ -1,7 +1,7 @@
 //! Whether cables reach. Millimetres.
 
 /// What a way along a rig takes more than its length.
-const DRESSED: f64 = 1.15;
+pub const DRESSED: f64 = 1.15;
 
 /// What a cable needs: the way along the rig, dressed, and a bend at each end.
 pub fn needs(way_mm: f64, bends_mm: [f64; 2]) -> f64 {

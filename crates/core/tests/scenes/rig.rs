@@ -1031,3 +1031,57 @@ fn settings_of_a_joint_have_their_limits() {
     ];
     insta::assert_snapshot!(says.join("\n"));
 }
+
+/// The workings of a rig’s figures give the figures, and add up.
+#[test]
+fn every_figure_of_a_rig_has_its_working() {
+    let night = west_rail_core::demo::productions().remove(0).1;
+    let rigs = rigs_report(&night, "night", catalogue(), None)
+        .unwrap()
+        .unwrap();
+    let number = |text: &str| -> f64 {
+        let figure = text.split(' ').next().unwrap();
+        figure.trim_end_matches('°').parse().unwrap()
+    };
+    for rig in &rigs.rigs {
+        let mass = &rig.mass_working;
+        let parts = mass.terms.iter().filter(|term| term.value.ends_with(" g"));
+        let sum: f64 = parts.map(|term| number(&term.value)).sum();
+        assert!((sum - rig.mass_g).abs() < 1.0, "{}: {sum}", rig.name);
+        assert_eq!(number(&mass.result), rig.mass_g);
+        for cable in &rig.cables {
+            let terms: Vec<f64> = cable
+                .working
+                .terms
+                .iter()
+                .map(|term| number(&term.value))
+                .collect();
+            assert!((terms[0] * 1.15 - terms[1]).abs() <= 1.0, "{}", cable.cable);
+            assert!(
+                (terms[1] + terms[2] - cable.needs_mm).abs() <= 1.0,
+                "{}",
+                cable.cable
+            );
+        }
+        for joint in &rig.joints {
+            let terms = &joint.working.terms;
+            let moment =
+                number(&terms[0].value) / 1_000.0 * 9.806_65 * number(&terms[1].value) / 1_000.0;
+            // Shown in whole millimetres, reckoned with all of them.
+            let off = number(&terms[0].value) / 1_000.0 * 9.806_65 * 0.5 / 1_000.0 + 0.006;
+            assert!((moment - joint.moment_nm).abs() <= off, "{}", joint.at);
+        }
+    }
+    let a = &rigs.rigs[0];
+    let pad = a.holds.iter().find(|hold| hold.kind == "shoulder").unwrap();
+    let terms = &pad.working.as_ref().unwrap().terms;
+    let force = number(&terms[1].value) * number(&terms[2].value) / number(&terms[3].value);
+    assert!((force - pad.force_n.unwrap()).abs() < 0.3, "{force}");
+    let handle = a.holds.iter().find(|hold| hold.kind == "handle").unwrap();
+    let terms = &handle.working.as_ref().unwrap().terms;
+    let tilt = (number(&terms[0].value) / number(&terms[2].value))
+        .atan()
+        .to_degrees();
+    assert!((tilt - handle.tilt_degrees.unwrap()).abs() < 0.4, "{tilt}");
+    assert!(a.tips_working.is_some());
+}

@@ -7,6 +7,7 @@ mod line_check;
 mod optics;
 mod seats;
 mod steps;
+mod workings;
 
 pub use bags::{Bags, CaseReport, PackedPiece, bags};
 pub use change::{BuildChange, build_change};
@@ -23,7 +24,7 @@ use crate::carriage::wire::Wire;
 use crate::catalogue::{Catalogue, GripKind, SignalKind, Tool};
 use crate::document::{Command, Handle, Joint, Production};
 use crate::finding::{Area, Code, Facts, Finding, Proposals, Severity, findings, left_open};
-use crate::quantity::{Point, Span};
+use crate::quantity::{Point, Span, Working};
 use crate::rig::{Held, Rig, mass_of, plan, solids, space_of};
 use draw::{on_paper, outlines};
 use serde::Serialize;
@@ -114,6 +115,8 @@ pub struct HoldReport {
     pub ahead_mm: f64,
     /// In words.
     pub says: String,
+    /// How that was reached.
+    pub working: Option<Working>,
 }
 
 /// A joint and what it bears.
@@ -135,6 +138,8 @@ pub struct RigJoint {
     pub turns: bool,
     /// Whether something else holds it too.
     pub supported: bool,
+    /// How that was reached.
+    pub working: Working,
 }
 
 /// A cable on a rig.
@@ -152,6 +157,8 @@ pub struct RigCable {
     pub way: Vec<[(f64, f64); 3]>,
     /// What runs in it.
     pub signal: SignalKind,
+    /// How what it needs was reached.
+    pub working: Working,
 }
 
 /// What is mounted together.
@@ -167,6 +174,8 @@ pub struct RigReport {
     pub mass_g: f64,
     /// The centre of its mass.
     pub centre_mm: PlaceReport,
+    /// How both were reached.
+    pub mass_working: Working,
     /// The same on each drawing.
     pub centre: [(f64, f64); 3],
     /// What is in front of the mount, in grams.
@@ -179,6 +188,8 @@ pub struct RigReport {
     pub stands: Option<bool>,
     /// At how many degrees it tips.
     pub tips_at_degrees: Option<f64>,
+    /// How that was reached.
+    pub tips_working: Option<Working>,
     /// Its feet, on each drawing.
     pub feet: Vec<[(f64, f64); 3]>,
     /// What carries it at the bottom, in words.
@@ -313,12 +324,14 @@ fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
             y: place[1],
             z: place[2],
         },
+        mass_working: workings::mass(facts, rig),
         centre: on_paper(rig.mass.centre),
         front_g: rig.front.grams.round(),
         parts: parts(facts, rig, found),
         holds: holds(facts, rig),
         stands: rig.stands.map(|stands| stands.stands),
         tips_at_degrees: rig.stands.map(|stands| tenth(stands.tips_at)),
+        tips_working: workings::standing(rig),
         feet: rig.feet.iter().map(|foot| on_paper(*foot)).collect(),
         carried: carried(facts, rig),
         joints: joints(facts, &inside),
@@ -408,6 +421,7 @@ fn joints(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<RigJoint> {
             guide_nm: hundredth(bears.guide),
             turns: bears.turns,
             supported: bears.supported,
+            working: workings::bearing(facts, bears),
         })
     });
     told.collect()
@@ -519,6 +533,11 @@ fn holds(facts: &Facts, rig: &Rig) -> Vec<HoldReport> {
             lean_degrees: hold.hangs.map(|hangs| tenth(hangs.lean)),
             force_n: hold.force.map(tenth),
             ahead_mm: tenth(hold.ahead),
+            working: match (hold.hangs, hold.force) {
+                (Some(hangs), _) => Some(workings::hanging(hangs)),
+                (None, Some(force)) => Some(workings::shouldering(rig, hold, force)),
+                (None, None) => None,
+            },
             says,
         }
     });
@@ -545,6 +564,7 @@ fn cables(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<RigCable> {
             cable: format!("{from} > {to}"),
             connection: floor.build.connections[reach.connection].id.clone(),
             needs_mm: reach.needs.round(),
+            working: workings::reaching(reach),
             has_mm: reach.has.round(),
             way: points.into_iter().map(on_paper).collect(),
             signal: if wire == Wire::Power {
