@@ -33,7 +33,7 @@ pub use pack::{CaseRoom, Load, Packed, pack};
 pub use pieces::{Piece, alone, pieces};
 pub use places::{Held, Loose, Mounted, Set, body_of, mounted, seat};
 pub use plugs::{Stuck, StuckIn, plug_of};
-pub use propose::{Way, Worth, elsewhere, on_an_adapter, ways, worth};
+pub use propose::{Patience, Way, Worth, elsewhere, on_an_adapter, ways, worth};
 pub use reach::{DRESSED, moment, needs};
 pub use rods::{RodNeed, length as rod_length, rods};
 pub use seats::{NoSeat, Seat, free, no_seats, seats};

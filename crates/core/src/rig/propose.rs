@@ -12,8 +12,10 @@ use crate::path::Floor;
 use crate::quantity::Point;
 use rustc_hash::FxHashSet;
 
-/// Ways that are tried for one part.
+/// Ways that are tried for one part of a usual rig.
 const TRIED: usize = 600;
+/// Parts that are weighed in all while ways are tried: of a large rig fewer ways are.
+const EFFORT: usize = 40_000;
 /// Nearer to the lens axis than this, in millimetres, is the middle.
 const MIDDLE: f64 = 30.0;
 /// A matte box stands so far before the front of a lens, in millimetres.
@@ -81,6 +83,30 @@ fn own_unit(floor: &Floor, part: usize) -> Build {
     build
 }
 
+/// How many ways may still be tried, for a part and all that is asked about it at once.
+#[derive(Debug)]
+pub struct Patience(usize);
+
+impl Patience {
+    /// For a part of a floor: the more is in its unit, the fewer.
+    pub fn of(floor: &Floor, part: usize) -> Self {
+        let unit = &floor.build.placements[part].unit;
+        let placed = floor.build.placements.iter();
+        let parts = placed.filter(|placed| placed.unit == *unit).count();
+        Self((EFFORT / parts.max(1)).clamp(20, TRIED))
+    }
+
+    fn is_over(&self) -> bool {
+        self.0 == 0
+    }
+
+    fn take(&mut self) -> bool {
+        let left = !self.is_over();
+        self.0 = self.0.saturating_sub(1);
+        left
+    }
+}
+
 /// Where a part is in its unit.
 fn within(build: &Build, handle: &str) -> usize {
     let mut placed = build.placements.iter();
@@ -88,11 +114,11 @@ fn within(build: &Build, handle: &str) -> usize {
 }
 
 /// The best way on every fastening that takes a part which isn’t mounted, the best first.
-pub fn ways(floor: &Floor, part: usize) -> Vec<Way> {
+pub fn ways(floor: &Floor, part: usize, left: &mut Patience) -> Vec<Way> {
     let build = own_unit(floor, part);
     let part = within(&build, &floor.build.placements[part].id);
     let unit = Floor::new(floor.production, &build, floor.catalogue);
-    tried(&unit, part, &seats(&unit, part))
+    tried(&unit, part, &seats(&unit, part), left)
 }
 
 /// What a part is worth where it is now.
@@ -104,17 +130,22 @@ pub fn worth(floor: &Floor, part: usize) -> Option<Worth> {
 }
 
 /// The best ways for a part that is mounted, elsewhere: what sits on it comes along.
-pub fn elsewhere(floor: &Floor, part: usize) -> Vec<Way> {
+pub fn elsewhere(floor: &Floor, part: usize, left: &mut Patience) -> Vec<Way> {
     let handle = &floor.build.placements[part].id;
     let mut build = own_unit(floor, part);
     build.joints.retain(|joint| joint.part.device != *handle);
     let part = within(&build, handle);
     let bare = Floor::new(floor.production, &build, floor.catalogue);
-    ways(&bare, part)
+    ways(&bare, part, left)
 }
 
 /// The best ways for a part that is mounted, on an adapter that is put between under a handle.
-pub fn on_an_adapter(floor: &Floor, part: usize, (adapter, handle): (&Device, &str)) -> Vec<Way> {
+pub fn on_an_adapter(
+    floor: &Floor,
+    part: usize,
+    (adapter, handle): (&Device, &str),
+    left: &mut Patience,
+) -> Vec<Way> {
     let own = &floor.build.placements[part];
     let mut build = own_unit(floor, part);
     build.joints.retain(|joint| joint.part.device != own.id);
@@ -130,6 +161,9 @@ pub fn on_an_adapter(floor: &Floor, part: usize, (adapter, handle): (&Device, &s
     let bare = Floor::new(floor.production, &build, floor.catalogue);
     let mut found = Vec::new();
     for under in seats(&bare, number) {
+        if left.is_over() {
+            break;
+        }
         let named = |placement: usize, id: &str| PortRef::new(&build.placements[placement].id, id);
         let joint = Joint::of(
             named(number, &under.sits.id),
@@ -142,7 +176,7 @@ pub fn on_an_adapter(floor: &Floor, part: usize, (adapter, handle): (&Device, &s
             .into_iter()
             .filter(|seat| seat.onto == number)
             .collect();
-        let best = tried(&with, part, &on_it).into_iter().next();
+        let best = tried(&with, part, &on_it, left).into_iter().next();
         found.extend(best.map(|way| Way {
             says: format!(
                 "{}: {}, {}",
@@ -166,17 +200,17 @@ fn sorted(mut ways: Vec<Way>) -> Vec<Way> {
     ways
 }
 
-fn tried(floor: &Floor, part: usize, seats: &[Seat]) -> Vec<Way> {
+fn tried(floor: &Floor, part: usize, seats: &[Seat], left: &mut Patience) -> Vec<Way> {
     let now = mounted(floor);
     let mut best: Vec<Way> = Vec::new();
-    let mut left = TRIED;
+    // No fastening is left out because another has many settings.
+    let each = (left.0 / seats.len().max(1)).max(1);
     for seat in seats {
         let mut of_seat: Option<Way> = None;
-        for joints in settings((floor, &now), part, seat) {
-            if left == 0 {
+        for joints in settings((floor, &now), part, seat).into_iter().take(each) {
+            if !left.take() {
                 break;
             }
-            left -= 1;
             let Some((worth, reasons)) = weighed(floor, part, &joints) else {
                 continue;
             };

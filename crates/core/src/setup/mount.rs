@@ -5,7 +5,7 @@ use crate::document::{Command, Production, Refusal};
 use crate::finding::Severity;
 use crate::path::Floor;
 use crate::report::{RigsReport, rigs_report};
-use crate::rig::ways;
+use crate::rig::{Patience, ways};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -53,7 +53,7 @@ pub fn mount_part(
             why: "it is mounted already: take it off first".into(),
         });
     }
-    let ways = ways(&floor, placement);
+    let ways = ways(&floor, placement, &mut Patience::of(&floor, placement));
     let now = rigs_report(production, build, catalogue, None)?;
     let said = |report: &RigsReport| -> Vec<(String, String)> {
         let found = report.findings.iter();

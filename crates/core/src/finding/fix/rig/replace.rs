@@ -4,7 +4,7 @@ use crate::catalogue::{Device, DeviceKind, Side};
 use crate::document::{Command, handle_from};
 use crate::finding::fix::{build, hired_words, is_left, put_there};
 use crate::finding::{Code, Facts, Finding, Fix};
-use crate::rig::{StuckIn, Way, body_of, elsewhere, on_an_adapter, worth};
+use crate::rig::{Patience, StuckIn, Way, body_of, elsewhere, on_an_adapter, worth};
 
 /// Ways that are proposed for one part.
 const MOST: usize = 4;
@@ -48,8 +48,9 @@ pub fn replaced(facts: &Facts, finding: &Finding) -> Vec<Fix> {
         .into_iter()
         .filter(|part| !super::is_where_it_must(facts, *part))
         .flat_map(|part| {
-            let mut fixes = moved(facts, part);
-            fixes.extend(adapted(facts, part));
+            let patience = || Patience::of(facts.floor, part);
+            let mut fixes = moved(facts, part, &mut patience());
+            fixes.extend(adapted(facts, part, &mut patience()));
             fixes
         })
         .collect()
@@ -81,8 +82,8 @@ fn commands(facts: &Facts, part: usize, way: &Way) -> Vec<Command> {
     off.chain(on).collect()
 }
 
-fn moved(facts: &Facts, part: usize) -> Vec<Fix> {
-    let ways = elsewhere(facts.floor, part);
+fn moved(facts: &Facts, part: usize, left: &mut Patience) -> Vec<Fix> {
+    let ways = elsewhere(facts.floor, part, left);
     better(facts, part, ways)
         .map(|way| {
             let title = format!("Put {} on {}", facts.device(part), way.says);
@@ -111,7 +112,7 @@ fn is_adapter(device: &Device) -> bool {
             .any(|one| one.kind.is_rods() || one.kind.is_lens_mount())
 }
 
-fn adapted(facts: &Facts, part: usize) -> Vec<Fix> {
+fn adapted(facts: &Facts, part: usize, left: &mut Patience) -> Vec<Fix> {
     let floor = facts.floor;
     let unit = &floor.build.placements[part].unit;
     let Some(own) = body_of(floor, part) else {
@@ -140,7 +141,7 @@ fn adapted(facts: &Facts, part: usize) -> Vec<Fix> {
     let mut found: Vec<(Way, Fix)> = Vec::new();
     for (hired, device) in adapters {
         let handle = handle_from("adapter", |handle| floor.placement(handle).is_some());
-        let ways = on_an_adapter(floor, part, (device, &handle));
+        let ways = on_an_adapter(floor, part, (device, &handle), left);
         for way in better(facts, part, ways) {
             let name = format!("{} adapter", facts.device(part));
             let mut all = put_there(facts, (device, hired), unit, (&handle, Some(name)));
