@@ -111,14 +111,14 @@ struct CableLine<'a> {
 }
 
 fn answer(rig: &RigReport) -> RigAnswer<'_> {
-    let parts = rig.parts.iter().map(|part| Part {
+    let parts = rig.figures.parts.iter().map(|part| Part {
         id: &part.id,
         name: &part.name,
         item: &part.item,
         grams: part.grams,
         onto: part.onto.as_deref(),
     });
-    let holds = rig.holds.iter().map(|hold| Hold {
+    let holds = rig.figures.holds.iter().map(|hold| Hold {
         by: &hold.by,
         kind: hold.kind,
         tilt_degrees: hold.tilt_degrees,
@@ -126,29 +126,29 @@ fn answer(rig: &RigReport) -> RigAnswer<'_> {
         force_n: hold.force_n,
         ahead_mm: hold.ahead_mm,
     });
-    let joints = rig.joints.iter().map(|joint| JointLine {
+    let joints = rig.figures.joints.iter().map(|joint| JointLine {
         at: &joint.at,
         moment_nm: joint.moment_nm,
         twist_nm: joint.twist_nm,
         guide_nm: joint.guide_nm,
         turns: joint.turns,
     });
-    let cables = rig.cables.iter().map(|cable| CableLine {
+    let cables = rig.figures.cables.iter().map(|cable| CableLine {
         cable: &cable.cable,
         needs_mm: cable.needs_mm,
         has_mm: cable.has_mm,
     });
     RigAnswer {
-        mass_g: rig.mass_g,
+        mass_g: rig.figures.mass_g,
         centre_mm: Centre {
-            x: rig.centre_mm.x,
-            y: rig.centre_mm.y,
-            z: rig.centre_mm.z,
+            x: rig.figures.centre_mm.x,
+            y: rig.figures.centre_mm.y,
+            z: rig.figures.centre_mm.z,
         },
         parts: parts.collect(),
         holds: holds.collect(),
-        stands: rig.stands,
-        tips_at_degrees: rig.tips_at_degrees,
+        stands: rig.figures.stands,
+        tips_at_degrees: rig.figures.tips_at_degrees,
         joints: joints.collect(),
         cables: cables.collect(),
         steps: &rig.steps,
@@ -168,7 +168,7 @@ pub fn rig(arguments: &RigArguments, json: bool) -> Outcome {
     };
     let production = files::read(file)?.production;
     let build = files::build_of(&production, arguments.build.as_deref(), file)?;
-    let report = rigs_report(&production, &build.id, Catalogue::shipped(), None)?;
+    let report = rigs_report(&production, &build.id, Catalogue::shipped());
     let report = report.ok_or_else(|| Failure(format!("there is no build “{}”", build.id)))?;
     let wanted = arguments.unit.as_deref();
     if let Some(unit) = wanted.filter(|unit| !build.units.iter().any(|known| known.id == **unit)) {
@@ -179,7 +179,7 @@ pub fn rig(arguments: &RigArguments, json: bool) -> Outcome {
         )));
     }
     let mut rigs = report.rigs.iter();
-    let found = rigs.find(|rig| wanted.is_none_or(|unit| rig.unit == unit));
+    let found = rigs.find(|rig| wanted.is_none_or(|unit| rig.figures.unit == unit));
     let Some(rig) = found else {
         return Err(Failure("nothing is mounted there yet".into()));
     };
@@ -192,6 +192,7 @@ pub fn rig(arguments: &RigArguments, json: bool) -> Outcome {
 }
 
 fn tell(rig: &RigReport) {
+    let (built, rig) = (rig, &rig.figures);
     say!(
         "{}: {:.1} kg, centre {} mm right, {} up, {} forward of the mount",
         rig.name,
@@ -213,10 +214,10 @@ fn tell(rig: &RigReport) {
     for sentence in rig.rods.iter().chain(&rig.optics).chain(&rig.open) {
         say!("{sentence}");
     }
-    steps(&rig.steps);
-    say!("{}, with {}", rig.takes, with(&rig.tools));
-    if !rig.waiting.is_empty() {
-        say!("These wait for each other: {}", rig.waiting.join(", "));
+    steps(&built.steps);
+    say!("{}, with {}", built.takes, with(&built.tools));
+    if !built.waiting.is_empty() {
+        say!("These wait for each other: {}", built.waiting.join(", "));
     }
 }
 

@@ -21,6 +21,7 @@ use events::Events;
 use std::sync::Arc;
 use tokio::sync::watch;
 use tower_http::catch_panic::CatchPanicLayer;
+use tower_http::CompressionLevel;
 use tower_http::compression::CompressionLayer;
 use tower_http::set_header::SetResponseHeaderLayer;
 use tower_http::timeout::RequestBodyTimeoutLayer;
@@ -72,7 +73,8 @@ pub fn router(app: App) -> Router {
         .layer(DefaultBodyLimit::max(FILE_BYTES))
         .layer(RequestBodyTimeoutLayer::new(serve::BODY))
         .layer(CatchPanicLayer::custom(problem::of_panic))
-        .layer(CompressionLayer::new())
+        // What is shipped is compressed already; an answer is waited for.
+        .layer(CompressionLayer::new().quality(CompressionLevel::Fastest))
         .layer(TraceLayer::new_for_http())
         .layer(axum::middleware::from_fn(guard::same_host))
         .layer(header(header::CONTENT_SECURITY_POLICY, POLICY))

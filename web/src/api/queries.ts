@@ -61,6 +61,7 @@ import {
   type Cost,
   type MountProposal,
   type RigsReport,
+  type SlidRig,
 } from "./client";
 
 const ONE = "/api/productions/{id}";
@@ -403,15 +404,18 @@ export const planSync = async (id: string, build: string): Promise<{ commands: C
   return { commands, says: [...says, ...left] };
 };
 
-/** The rigs of a build, as they are, or with one joint set otherwise while it is dragged. */
-export const useRigs = (id: string, build: string, revision: number, joint: Joint | undefined) =>
+/** The rigs of a build. */
+export const useRigs = (id: string, build: string, revision: number) =>
   useQuery({
-    queryKey: ["rigs", id, build, revision, joint],
-    queryFn: ({ signal }) => ask<RigsReport>((api) => api.GET(`${ONE}/rigs`, { ...of(id, { build, ...joint }), signal })),
+    queryKey: ["rigs", id, build, revision],
+    queryFn: ({ signal }) => ask<RigsReport>((api) => api.GET(`${ONE}/rigs`, { ...of(id, { build }), signal })),
     // What is drawn stays until the next is there.
     placeholderData: (old) => old,
     retry: false,
   });
+
+/** A rig with one of its joints set otherwise: a part while it is slid. */
+export const slideRig = (id: string, build: string, joint: Joint) => ask<SlidRig>((api) => api.GET(`${ONE}/rig-slid`, of(id, { build, ...joint })));
 
 /** Where a part that isn’t mounted goes best, as the house has it; asked where one is chosen. */
 export const useMountProposals = (id: string, build: string, revision: number, part: string | undefined) =>

@@ -669,6 +669,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/rig-slid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A rig with one of its joints set otherwise: what follows while somebody drags a part. */
+        get: operations["slid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/rigs": {
         parameters: {
             query?: never;
@@ -676,7 +693,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The rigs of a build, as they are, or with one joint set otherwise. */
+        /** The rigs of a build. */
         get: operations["rigs"];
         put?: never;
         post?: never;
@@ -3332,7 +3349,6 @@ export interface components {
              * @description Nose down where it is above nothing, in degrees.
              */
             tilt_degrees?: number | null;
-            working?: components["schemas"]["Working"] | null;
         };
         /** @description A stop on the way. */
         Hop: {
@@ -5643,8 +5659,62 @@ export interface components {
                 number,
                 number
             ][][];
-            /** @description How what it needs was reached. */
-            working: components["schemas"]["Working"];
+        };
+        /** @description What is mounted together: all of it that follows when a part of it is slid. */
+        RigFigures: {
+            /** @description Its cables. */
+            cables: components["schemas"]["RigCable"][];
+            /** @description What carries it at the bottom, in words. */
+            carried?: string | null;
+            /** @description The same on each drawing. */
+            centre: [
+                number,
+                number
+            ][];
+            /** @description The centre of its mass. */
+            centre_mm: components["schemas"]["PlaceReport"];
+            /** @description Spaces that something covers. */
+            covered: components["schemas"]["SpaceReport"][];
+            /** @description Its feet, on each drawing. */
+            feet: [
+                number,
+                number
+            ][][];
+            /**
+             * Format: double
+             * @description What is in front of the mount, in grams.
+             */
+            front_g: number;
+            /** @description Ways to hold it. */
+            holds: components["schemas"]["HoldReport"][];
+            /** @description What carries it. */
+            id: components["schemas"]["String"];
+            /** @description Its joints. */
+            joints: components["schemas"]["RigJoint"][];
+            /**
+             * Format: double
+             * @description What it weighs, in grams, without legs and head.
+             */
+            mass_g: number;
+            /** @description Its camera’s name, else that of what carries it. */
+            name: string;
+            /** @description What isn’t known, in words. */
+            open: string[];
+            /** @description What stands before its sensor, in words. */
+            optics: string[];
+            /** @description Its parts, what carries before what is carried. */
+            parts: components["schemas"]["PartReport"][];
+            /** @description What its rods must be, in words. */
+            rods: string[];
+            /** @description Whether it stands on its own feet; none where it has no three. */
+            stands?: boolean | null;
+            /**
+             * Format: double
+             * @description At how many degrees it tips.
+             */
+            tips_at_degrees?: number | null;
+            /** @description The unit that it travels with. */
+            unit: components["schemas"]["String"];
         };
         /** @description A joint and what it bears. */
         RigJoint: {
@@ -5673,82 +5743,38 @@ export interface components {
              * @description So much of it turns the part about the fastening, in N·m.
              */
             twist_nm: number;
-            /** @description How that was reached. */
-            working: components["schemas"]["Working"];
         };
         /** @description What is mounted together. */
-        RigReport: {
-            /** @description Its cables. */
-            cables: components["schemas"]["RigCable"][];
-            /** @description What carries it at the bottom, in words. */
-            carried?: string | null;
-            /** @description The same on each drawing. */
-            centre: [
-                number,
-                number
-            ][];
-            /** @description The centre of its mass. */
-            centre_mm: components["schemas"]["PlaceReport"];
-            /** @description Spaces that something covers. */
-            covered: components["schemas"]["SpaceReport"][];
-            /** @description Its feet, on each drawing. */
-            feet: [
-                number,
-                number
-            ][][];
-            /**
-             * Format: double
-             * @description What is in front of the mount, in grams.
-             */
-            front_g: number;
+        RigReport: components["schemas"]["RigFigures"] & {
             /**
              * Format: int64
              * @description How long they take by the guides, in seconds.
              */
             guide_seconds: number;
-            /** @description Ways to hold it. */
-            holds: components["schemas"]["HoldReport"][];
-            /** @description What carries it. */
-            id: components["schemas"]["String"];
-            /** @description Its joints. */
-            joints: components["schemas"]["RigJoint"][];
-            /**
-             * Format: double
-             * @description What it weighs, in grams, without legs and head.
-             */
-            mass_g: number;
-            /** @description How both were reached. */
-            mass_working: components["schemas"]["Working"];
-            /** @description Its camera’s name, else that of what carries it. */
-            name: string;
-            /** @description What isn’t known, in words. */
-            open: string[];
-            /** @description What stands before its sensor, in words. */
-            optics: string[];
             /** @description What that is learned from, in words, where builds were timed. */
             pace?: string | null;
-            /** @description Its parts, what carries before what is carried. */
-            parts: components["schemas"]["PartReport"][];
-            /** @description What its rods must be, in words. */
-            rods: string[];
-            /** @description Whether it stands on its own feet; none where it has no three. */
-            stands?: boolean | null;
             /** @description The steps in which it is built. */
             steps: components["schemas"]["StepReport"][];
             /** @description How long they take, in words. */
             takes: string;
-            /**
-             * Format: double
-             * @description At how many degrees it tips.
-             */
-            tips_at_degrees?: number | null;
-            tips_working?: components["schemas"]["Working"] | null;
             /** @description The tools, in the order in which they are taken up. */
             tools: string[];
-            /** @description The unit that it travels with. */
-            unit: components["schemas"]["String"];
             /** @description Parts that wait for each other: it can’t be built as it is planned. */
             waiting: string[];
+            /** @description How those were reached. */
+            workings: components["schemas"]["RigWorkings"];
+        };
+        /** @description How the figures of a rig were reached, each list in the order of its figures. */
+        RigWorkings: {
+            /** @description What each cable needs. */
+            cables: components["schemas"]["Working"][];
+            /** @description Each way to hold it; none where nothing was computed. */
+            holds: (components["schemas"]["Working"] | null)[];
+            /** @description What each joint bears. */
+            joints: components["schemas"]["Working"][];
+            /** @description Its mass and centre. */
+            mass: components["schemas"]["Working"];
+            tips?: components["schemas"]["Working"] | null;
         };
         /** @description All rigs of a build, with what is found at them. */
         RigsReport: {
@@ -6092,6 +6118,11 @@ export interface components {
          * @enum {string}
          */
         SignalKind: "picture" | "sound" | "timecode" | "data" | "power";
+        /** @description A rig of which a part is slid, turned or tilted: what follows while that goes on. */
+        SlidRig: components["schemas"]["RigFigures"] & {
+            /** @description What is found of the rigs of its build. */
+            findings: components["schemas"]["Finding"][];
+        };
         /** @description How far a part slides. */
         SlideReport: {
             /**
@@ -8610,15 +8641,15 @@ export interface operations {
             };
         };
     };
-    rigs: {
+    slid: {
         parameters: {
             query: {
                 /** @description The build. */
                 build: string;
                 /** @description The fastening that sits: `a-handle.foot`. */
-                part?: string;
+                part: string;
                 /** @description The fastening that carries. */
-                onto?: string;
+                onto: string;
                 /** @description How far along, in millimetres. */
                 slide?: number;
                 /** @description How far it is turned, in degrees. */
@@ -8640,7 +8671,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RigsReport"];
+                    "application/json": components["schemas"]["SlidRig"];
                 };
             };
             404: {
@@ -8652,6 +8683,48 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rigs: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigsReport"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { memo, useEffect, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import type { Finding, Fix } from "../api/client";
 import { useFixes, useOutlook, useSafeFixes } from "../api/queries";
@@ -103,12 +103,12 @@ function SafeFixesRow() {
 }
 
 /** Findings at one place, which has its name where a view shows several. */
-export function FindingsAt({ findings, of }: { findings: Finding[]; of?: string }) {
+export function FindingsAt({ findings, of, arising }: { findings: Finding[]; of?: string; arising?: ReadonlySet<string> }) {
   if (findings.length === 0) return null;
   return (
     <section aria-label={of ? `Findings of ${of}` : "Findings here"} className="border-t border-rule">
       {findings.map((finding, number) => (
-        <FindingCard key={`${finding.id}-${number}`} finding={finding} place={number} />
+        <FindingCard key={`${finding.id}-${number}`} finding={finding} place={number} arises={arising?.has(finding.id)} />
       ))}
     </section>
   );
@@ -123,8 +123,8 @@ const VIEWS: Partial<Record<Finding["area"], { path: string; show: string }>> = 
   build: { path: "build", show: "Show the rig" },
 };
 
-/** A finding: its code, one sentence, the reason, the fixes. */
-function FindingCard({ finding, place }: { finding: Finding; place: number }) {
+/** A finding: its code, one sentence, the reason, the fixes; none while it only arises as something is dragged. */
+const FindingCard = memo(function FindingCard({ finding, place, arises = false }: { finding: Finding; place: number; arises?: boolean }) {
   const { reference, select } = useWorkbench();
   const [open, setOpen] = useState(false);
   const [asked, setAsked] = useState(place < LOOKED);
@@ -174,7 +174,9 @@ function FindingCard({ finding, place }: { finding: Finding; place: number }) {
           <p>{page.todo}</p>
         </div>
       )}
-      {asked ? (
+      {arises ? (
+        <p className="mt-1 text-small text-dim">Fixes are looked for when you let go.</p>
+      ) : asked ? (
         <div className="print:hidden">
           <Fixes finding={finding.id} after={place} />
         </div>
@@ -185,7 +187,7 @@ function FindingCard({ finding, place }: { finding: Finding; place: number }) {
       )}
     </article>
   );
-}
+});
 
 /** A value as it was a moment ago; nothing at first. */
 function useLater<T>(value: T, delay: number): T | undefined {

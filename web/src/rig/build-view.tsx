@@ -1,6 +1,6 @@
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { Bags, Joint, PartReport, RigReport, RigsReport, Seat, Working } from "../api/client";
-import { useBags, useBuildChange, useCost, useLineCheck, useRigs } from "../api/queries";
+import { useBags, useBuildChange, useCost, useLineCheck } from "../api/queries";
 import { costs } from "../kit/cost";
 import { FindingsAt } from "../findings/findings";
 import { useChosen } from "../frame/chosen";
@@ -9,13 +9,18 @@ import { useWorkbench } from "../frame/workbench";
 import { Choice } from "../ui/field";
 import { Figure } from "../ui/figure";
 import { SeverityMark } from "../ui/mark";
+import { useSteady } from "../ui/steady";
 import { BagsPanel, CasePlan, LabelsSheet } from "./bags-panel";
 import { ChangePanel } from "./change-panel";
 import { Drawing } from "./drawing";
 import { MountPart } from "./mount-part";
 import { PartCard } from "./part-card";
+import { useSlide } from "./slide";
 import { Pace } from "./pace";
 import { LineCheck, PrintSteps, Steps, StepsSheet } from "./steps";
+
+/** The same list each time. */
+const NO_SEATS: Seat[] = [];
 
 type Panel = "part" | "mount" | "steps" | "check" | "cases" | "change";
 const PANELS: { id: Panel; name: string }[] = [
@@ -30,17 +35,28 @@ const PANELS: { id: Panel; name: string }[] = [
 /** The Build view: a rig drawn to scale, what it weighs and how it is held, the steps in which it is built. */
 export function BuildView() {
   const { id, build, workspace, settle, edit } = useWorkbench();
-  const [joint, setJoint] = useState<Joint>();
-  const { data } = useRigs(id, build.id, workspace.revision, joint);
-  const [chosen, choose] = useChosen("build");
+  const slide = useSlide();
+  const { data, look } = slide;
+  const [chosen, setChosen] = useChosen("build");
+  const choose = useSteady(setChosen);
   const [wanted, setWanted] = useChosen("rig");
   const [panel, setPanel] = useChosen("panel");
+  const openPanel = useSteady(setPanel);
   const [picked, setPicked] = useState<string>();
   const [paper, print] = usePaper();
   const { data: bags } = useBags(id, build.id, workspace.revision);
   // What stands behind the other panels is there before the network goes.
   useLineCheck(id, build.id, workspace.revision);
   useBuildChange(id, workspace.revision, build.id, workspace.production.builds.find((other) => other.id !== build.id)?.id ?? build.id);
+  const drag = useSteady((dragged: PartReport, by: number) => {
+    const known = build.joints?.find((other) => other.part === dragged.joint?.part);
+    if (!known || !dragged.slide) return;
+    const to = Math.min(dragged.slide.to, Math.max(dragged.slide.from, (known.slide ?? 0) + by));
+    look({ ...known, slide: Math.round(to) });
+  });
+  const drop = useSteady(slide.keep);
+  const lookAt = useSteady(look);
+  const mount = useSteady((seat: Seat) => settle(edit([{ do: "put-joint", build: build.id, joint: { part: seat.part, onto: seat.onto } }])));
   if (!data) return null;
   const rig = pick(data, chosen, wanted);
   if (!rig) return <Empty data={data} picked={picked} pick={setPicked} />;
@@ -51,20 +67,8 @@ export function BuildView() {
       </StepsSheet>
     );
   }
-  const seats = panel === "mount" ? (data.loose.find((one) => one.id === picked)?.takes ?? []) : [];
-  const mount = (seat: Seat) => edit([{ do: "put-joint", build: build.id, joint: { part: seat.part, onto: seat.onto } }]);
+  const seats = panel === "mount" ? (data.loose.find((one) => one.id === picked)?.takes ?? NO_SEATS) : NO_SEATS;
   const part = rig.parts.find((other) => other.id === chosen) ?? first(rig);
-  // What is let go is kept: one edit, one undo.
-  const slide = (next: Joint | undefined) => {
-    if (next) return setJoint(next);
-    if (joint) settle(edit([{ do: "put-joint", build: build.id, joint }]).finally(() => setJoint(undefined)));
-  };
-  const drag = (dragged: PartReport, by: number) => {
-    const known = workspace.production.builds.find((other) => other.id === build.id)?.joints?.find((other) => other.part === dragged.joint?.part);
-    if (!known || !dragged.slide) return;
-    const to = Math.min(dragged.slide.to, Math.max(dragged.slide.from, (known.slide ?? 0) + by));
-    setJoint({ ...known, slide: Math.round(to) });
-  };
   return (
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-6 max-md:overflow-visible">
@@ -85,7 +89,7 @@ export function BuildView() {
           )}
           <PrintSteps print={print} />
         </div>
-        <Elevations rig={rig} chosen={part?.id} choose={choose} drag={drag} drop={() => slide(undefined)} seats={seats} mount={(seat) => settle(mount(seat))} />
+        <Elevations rig={rig} chosen={part?.id} choose={choose} drag={drag} drop={drop} seats={seats} mount={mount} />
         <Figures rig={rig} />
         <Tree rig={rig} chosen={part?.id} choose={choose} />
         <p className="mt-3 max-w-prose text-small text-dim">
@@ -97,15 +101,17 @@ export function BuildView() {
         aria-label="Of the rig"
         tabIndex={0}
         data-scrolls
-        className="w-full shrink-0 overflow-auto border-rule max-md:overflow-visible max-md:border-t md:w-[340px] md:border-l"
+        className="isolate w-full shrink-0 overflow-auto border-rule max-md:overflow-visible max-md:border-t md:w-[340px] md:border-l"
       >
         <Panels
           rig={rig}
           data={data}
           part={part}
           panel={(panel as Panel | null) ?? "part"}
-          setPanel={setPanel}
-          slide={slide}
+          setPanel={openPanel}
+          arising={slide.arising}
+          look={lookAt}
+          keep={drop}
           picked={picked}
           pick={setPicked}
         />
@@ -155,7 +161,7 @@ interface ElevationProps {
   mount: (seat: Seat) => void;
 }
 
-function Elevations({ rig, chosen, choose, drag, drop, seats, mount }: ElevationProps) {
+const Elevations = memo(function Elevations({ rig, chosen, choose, drag, drop, seats, mount }: ElevationProps) {
   const hold = rig.holds[0]?.by;
   const common = { rig, chosen, choose, drag, drop, hold, seats, mount };
   return (
@@ -167,7 +173,7 @@ function Elevations({ rig, chosen, choose, drag, drop, seats, mount }: Elevation
       </div>
     </div>
   );
-}
+});
 
 interface FigureOf {
   name: string;
@@ -178,7 +184,7 @@ interface FigureOf {
 }
 
 /** What it weighs and how it is held: each figure with its sentence, and its working when it is asked for. */
-function Figures({ rig }: { rig: RigReport }) {
+const Figures = memo(function Figures({ rig }: { rig: RigReport }) {
   const { id, build, workspace } = useWorkbench();
   const { data: cost } = useCost(id, build.id, workspace.revision);
   const worst = rig.joints.filter((joint) => !joint.supported).sort((one, other) => other.moment_nm / other.guide_nm - one.moment_nm / one.guide_nm)[0];
@@ -188,9 +194,9 @@ function Figures({ rig }: { rig: RigReport }) {
       name: "Mass",
       figure: `${(rig.mass_g / 1000).toFixed(1)} kg`,
       says: rig.front_g > 0 ? `${(rig.front_g / 1000).toFixed(1)} kg in front of the mount` : "",
-      working: rig.mass_working,
+      working: rig.workings.mass,
     },
-    ...rig.holds.map((hold): FigureOf => ({ name: hold.name, figure: hold.says, working: hold.working })),
+    ...rig.holds.map((hold, number): FigureOf => ({ name: hold.name, figure: hold.says, working: rig.workings.holds[number] })),
   ];
   if (rig.carried) figures.push({ name: "Carried", figure: "", says: rig.carried });
   if (rig.stands != null) {
@@ -198,7 +204,7 @@ function Figures({ rig }: { rig: RigReport }) {
       name: rig.carried ? "On its legs" : "Put down",
       figure: rig.stands ? `tips at ${rig.tips_at_degrees}°` : "falls over",
       bad: !rig.stands,
-      working: rig.tips_working,
+      working: rig.workings.tips,
     });
   }
   if (worst) {
@@ -207,7 +213,7 @@ function Figures({ rig }: { rig: RigReport }) {
       figure: `${worst.moment_nm} of ${worst.guide_nm} N·m`,
       says: worst.at,
       bad: worst.moment_nm > worst.guide_nm,
-      working: worst.working,
+      working: rig.workings.joints[rig.joints.indexOf(worst)],
     });
   }
   if (reach) {
@@ -216,7 +222,7 @@ function Figures({ rig }: { rig: RigReport }) {
       figure: `${reach.needs_mm} of ${reach.has_mm} mm`,
       says: reach.cable,
       bad: reach.needs_mm > reach.has_mm,
-      working: reach.working,
+      working: rig.workings.cables[rig.cables.indexOf(reach)],
     });
   }
   if (cost && cost.unpriced < cost.things) {
@@ -251,7 +257,7 @@ function Figures({ rig }: { rig: RigReport }) {
       </ul>
     </section>
   );
-}
+});
 
 /** Cases and labels on paper. */
 function CasesSheet({ bags, production }: { bags: Bags; production: string }) {
@@ -283,7 +289,7 @@ function CasesSheet({ bags, production }: { bags: Bags; production: string }) {
 }
 
 /** The tree of joints: what sits on what. */
-function Tree({ rig, chosen, choose }: { rig: RigReport; chosen: string | undefined; choose: (part: string) => void }) {
+const Tree = memo(function Tree({ rig, chosen, choose }: { rig: RigReport; chosen: string | undefined; choose: (part: string) => void }) {
   return (
     <section aria-label="Parts" className="mt-3 border-t border-rule pt-2">
       <h3 className="font-semibold">What sits on what</h3>
@@ -306,7 +312,7 @@ function Tree({ rig, chosen, choose }: { rig: RigReport; chosen: string | undefi
       </ul>
     </section>
   );
-}
+});
 
 interface PanelProps {
   rig: RigReport;
@@ -314,12 +320,14 @@ interface PanelProps {
   part: PartReport | undefined;
   panel: Panel;
   setPanel: (panel: string) => void;
-  slide: (joint: Joint | undefined) => void;
+  arising: ReadonlySet<string> | undefined;
+  look: (joint: Joint) => void;
+  keep: () => void;
   picked: string | undefined;
   pick: (part: string | undefined) => void;
 }
 
-function Panels({ rig, data, part, panel, setPanel, slide, picked, pick }: PanelProps) {
+const Panels = memo(function Panels({ rig, data, part, panel, setPanel, arising, look, keep, picked, pick }: PanelProps) {
   const { id, build } = useWorkbench();
   const cables = new Set(rig.cables.map((cable) => cable.connection));
   const inside = new Set(rig.parts.map((one) => one.id));
@@ -345,8 +353,8 @@ function Panels({ rig, data, part, panel, setPanel, slide, picked, pick }: Panel
       </div>
       {panel === "part" && part && (
         <>
-          <PartCard key={part.id} part={part} rig={rig} slide={slide} />
-          <FindingsAt findings={ordered} />
+          <PartCard key={part.id} part={part} rig={rig} look={look} keep={keep} />
+          <FindingsAt findings={ordered} arising={arising} />
         </>
       )}
       {panel === "mount" && <MountPart loose={data.loose} picked={picked} pick={pick} />}
@@ -360,7 +368,7 @@ function Panels({ rig, data, part, panel, setPanel, slide, picked, pick }: Panel
       {panel === "change" && <ChangePanel />}
     </>
   );
-}
+});
 
 function Check() {
   const { id, build, workspace } = useWorkbench();

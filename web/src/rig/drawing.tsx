@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef, useState, type PointerEvent, type ReactNode } from "react";
+import { memo, useLayoutEffect, useRef, useState, type PointerEvent } from "react";
 import type { PartReport, RigReport, Seat } from "../api/client";
 import { SIGNALS } from "../ui/mark";
 
@@ -67,13 +67,13 @@ export function Drawing({ high, rig, view, title, chosen, choose, drag, drop, la
   const number = NUMBER[view];
   const { left, top, width, height } = frame(rig, view, labels ? 46 : 24);
   const boxes = rig.parts
-    .flatMap((part) => part.boxes.map((box) => ({ part, outline: box[view], depth: box.depth[number] ?? 0 })))
+    .flatMap((part) => part.boxes.map((box, at) => ({ key: `${part.id} ${at}`, part, outline: box[view], depth: box.depth[number] ?? 0 })))
     .sort((one, other) => other.depth - one.depth);
   const [svg, scale] = useScale(width, height);
   const held = rig.holds.find((one) => one.by === hold);
   const [centre, grip] = [rig.centre[number] ?? [0, 0], held?.at[number]];
   return (
-    <figure className="m-0 min-w-0">
+    <figure className="isolate m-0 min-w-0">
       <figcaption className="text-small font-semibold text-dim">{title}</figcaption>
       <svg
         viewBox={`${left} ${top} ${width} ${height}`}
@@ -82,29 +82,12 @@ export function Drawing({ high, rig, view, title, chosen, choose, drag, drop, la
         role="group"
         aria-label={`${title} of ${rig.name}`}
       >
-        {boxes.map(({ part, outline }, key) => (
-          <Dragged key={key} part={part} number={number} scale={scale} drag={drag} drop={drop} choose={choose}>
-            <polygon
-              points={points(outline)}
-              fill={part.id === chosen ? "var(--raised)" : "var(--ground)"}
-              stroke={stroke(part, chosen)}
-              strokeWidth={part.id === chosen ? 2.2 : 1.2}
-              vectorEffect="non-scaling-stroke"
-            />
-          </Dragged>
+        {boxes.map(({ key, part, outline }) => (
+          <Solid key={key} part={part} outline={outline} chosen={part.id === chosen} number={number} scale={scale} drag={drag} drop={drop} choose={choose} />
         ))}
         <g aria-hidden pointerEvents="none">
-          {boxes.map(({ outline, part }, key) => (
-            <polygon
-              key={key}
-              points={points(outline)}
-              fill="none"
-              stroke={stroke(part, chosen)}
-              strokeWidth="0.8"
-              strokeDasharray="2 4"
-              opacity="0.55"
-              vectorEffect="non-scaling-stroke"
-            />
+          {boxes.map(({ key, outline, part }) => (
+            <HiddenEdges key={key} outline={outline} stroke={stroke(part, part.id === chosen)} />
           ))}
           {rig.cables.map((cable) => (
             <path
@@ -149,8 +132,8 @@ export function Drawing({ high, rig, view, title, chosen, choose, drag, drop, la
   );
 }
 
-function stroke(part: PartReport, chosen: string | undefined) {
-  if (part.id === chosen) return "var(--accent)";
+function stroke(part: PartReport, chosen: boolean) {
+  if (chosen) return "var(--accent)";
   if (part.worst === "stop") return "var(--stop)";
   if (part.worst === "caution") return "var(--caution)";
   return "var(--ink)";
@@ -163,24 +146,26 @@ function curve(way: number[][]) {
   return `M${a.join(" ")}C${far(a, b).join(" ")} ${far(d, c).join(" ")} ${d.join(" ")}`;
 }
 
-/** A part that can be chosen, and dragged along its rail. */
-function Dragged({
-  part,
-  number,
-  scale,
-  drag,
-  drop,
-  choose,
-  children,
-}: {
+/** What of a box something covers, dashed. */
+const HiddenEdges = memo(function HiddenEdges({ outline, stroke }: { outline: number[][]; stroke: string }) {
+  return (
+    <polygon points={points(outline)} fill="none" stroke={stroke} strokeWidth="0.8" strokeDasharray="2 4" opacity="0.55" vectorEffect="non-scaling-stroke" />
+  );
+});
+
+interface SolidProps {
   part: PartReport;
+  outline: number[][];
+  chosen: boolean;
   number: 0 | 1 | 2;
   scale: number;
   drag: Props["drag"];
   drop: Props["drop"];
   choose: (part: string) => void;
-  children: ReactNode;
-}) {
+}
+
+/** A box of a part, which can be chosen, and dragged along its rail. */
+const Solid = memo(function Solid({ part, outline, chosen, number, scale, drag, drop, choose }: SolidProps) {
   const start = useRef<{ x: number; y: number; scale: number } | undefined>(undefined);
   const [dragging, setDragging] = useState(false);
   const way = part.slide?.ways[number];
@@ -212,10 +197,16 @@ function Dragged({
       onPointerCancel={up}
       style={{ cursor: slides ? (dragging ? "grabbing" : "grab") : "pointer", touchAction: slides ? "none" : undefined }}
     >
-      {children}
+      <polygon
+        points={points(outline)}
+        fill={chosen ? "var(--raised)" : "var(--ground)"}
+        stroke={stroke(part, chosen)}
+        strokeWidth={chosen ? 2.2 : 1.2}
+        vectorEffect="non-scaling-stroke"
+      />
     </g>
   );
-}
+});
 
 /** A fastening that takes the part that is to be mounted: lit, and mounted on at a click. */
 function Lit({ seat, number, scale, mount }: { seat: Seat; number: 0 | 1 | 2; scale: number; mount: Props["mount"] }) {

@@ -1,10 +1,19 @@
+import { useState } from "react";
 import type { Joint, PartReport, RigReport } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { TypedField } from "../ui/field";
 
+interface Props {
+  part: PartReport;
+  rig: RigReport;
+  /** Looks at its joint set otherwise, and keeps what is looked at. */
+  look: (joint: Joint) => void;
+  keep: () => void;
+}
+
 /** A part: what it is, what it sits on, how it is set there. */
-export function PartCard({ part, rig, slide }: { part: PartReport; rig: RigReport; slide: (joint: Joint | undefined) => void }) {
+export function PartCard({ part, rig, look, keep }: Props) {
   const { build, edit, attempt } = useWorkbench();
   const onto = rig.parts.find((other) => other.id === part.onto);
   const joint = part.joint ?? undefined;
@@ -49,27 +58,48 @@ export function PartCard({ part, rig, slide }: { part: PartReport; rig: RigRepor
           {part.tilts && <TypedField label="Tilted, °" value={String(joint.tilt ?? 0)} send={async (typed) => edit(put({ tilt: whole(typed, "an angle") }))} />}
         </div>
       )}
-      {joint && part.slide && (
-        <label className="mt-2 block text-small text-dim">
-          Slide {part.name}, {part.slide.from} to {part.slide.to} mm
-          <input
-            type="range"
-            min={part.slide.from}
-            max={part.slide.to}
-            value={part.slide.at}
-            className="block w-full accent-[var(--accent)]"
-            onChange={(event) => slide({ ...joint, slide: Number(event.target.value) })}
-            onPointerUp={() => slide(undefined)}
-            onKeyUp={() => slide(undefined)}
-            onBlur={() => slide(undefined)}
-          />
-        </label>
-      )}
+      {joint && part.slide && <Rail name={part.name} slide={part.slide} look={(slide) => look({ ...joint, slide })} keep={keep} />}
       {joint && (
         <div className="mt-3">
           <Button onClick={() => attempt([{ do: "remove-joint", build: build.id, part: joint.part }], `${part.name} taken off`)}>Take off</Button>
         </div>
       )}
     </section>
+  );
+}
+
+interface RailProps {
+  name: string;
+  slide: NonNullable<PartReport["slide"]>;
+  look: (slide: number) => void;
+  keep: () => void;
+}
+
+/** Where a part stands along its rail, dragged: the handle is ahead of what follows from it. */
+function Rail({ name, slide, look, keep }: RailProps) {
+  const [held, setHeld] = useState<number>();
+  const letGo = () => {
+    setHeld(undefined);
+    keep();
+  };
+  return (
+    <label className="mt-2 block text-small text-dim">
+      Slide {name}, {slide.from} to {slide.to} mm
+      <input
+        type="range"
+        min={slide.from}
+        max={slide.to}
+        value={held ?? slide.at}
+        className="block w-full accent-[var(--accent)]"
+        onChange={(event) => {
+          const next = Number(event.target.value);
+          setHeld(next);
+          look(next);
+        }}
+        onPointerUp={letGo}
+        onKeyUp={letGo}
+        onBlur={letGo}
+      />
+    </label>
   );
 }

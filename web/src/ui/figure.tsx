@@ -1,9 +1,9 @@
 import { Popover } from "radix-ui";
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import type { Working } from "../api/client";
 
 /** A figure that opens its working: terms, values, where each came from. */
-export function Figure({ working, label, children }: { working: Working | null | undefined; label: string; children: ReactNode }) {
+export const Figure = memo(function Figure({ working, label, children }: { working: Working | null | undefined; label: string; children: ReactNode }) {
   if (!working) return <>{children}</>;
   return (
     <Popover.Root>
@@ -43,4 +43,4 @@ export function Figure({ working, label, children }: { working: Working | null |
       </Popover.Portal>
     </Popover.Root>
   );
-}
+});

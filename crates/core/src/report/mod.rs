@@ -47,8 +47,8 @@ pub use power::{
 };
 pub use recordings::{LimitReport, RecordingReport};
 pub use rig::{
-    Bags, BuildChange, CaseReport, CheckItem, Outlines, PackedPiece, RigReport, RigsReport,
-    StepReport, bags, build_change, line_check, rigs_report,
+    Bags, BuildChange, CaseReport, CheckItem, Outlines, PackedPiece, RigFigures, RigReport,
+    RigsReport, SlidRig, StepReport, bags, build_change, line_check, rig_slid, rigs_report,
 };
 pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};
 pub use safe::{SafeFixes, safe_fixes};

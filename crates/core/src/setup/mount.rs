@@ -54,7 +54,7 @@ pub fn mount_part(
         });
     }
     let ways = ways(&floor, placement, &mut Patience::of(&floor, placement));
-    let now = rigs_report(production, build, catalogue, None)?;
+    let now = rigs_report(production, build, catalogue);
     let said = |report: &RigsReport| -> Vec<(String, String)> {
         let found = report.findings.iter();
         let found = found.filter(|finding| finding.severity > Severity::Note);
@@ -78,7 +78,7 @@ pub fn mount_part(
         let Ok(edited) = production.edited(catalogue, &commands) else {
             continue;
         };
-        let then = rigs_report(&edited.production, build, catalogue, None)?;
+        let then = rigs_report(&edited.production, build, catalogue);
         let troubles = then.as_ref().map(said).unwrap_or_default();
         proposals.push(MountProposal {
             says: way.says,

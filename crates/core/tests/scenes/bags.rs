@@ -1,6 +1,6 @@
 //! Builds in their cases, what they cost, whose they are, and how long they take.
 
-use crate::rig::{one, rig};
+use crate::rig::{rig, whole};
 use crate::stage::{BUILD, Scene, catalogue, scene};
 use west_rail_core::document::{Assembly, Command, KitChange};
 use west_rail_core::kit;
@@ -167,7 +167,7 @@ fn prices_and_owners_are_taken_back_and_bounded() {
 #[test]
 fn times_follow_the_crews_own_pace() {
     let scene = camera();
-    let before = one(&scene);
+    let before = whole(&scene);
     assert_eq!(before.pace, None);
     let took = |guide: u64, took: u64| Assembly {
         what: "A camera, Night".into(),
@@ -181,7 +181,7 @@ fn times_follow_the_crews_own_pace() {
         .unwrap();
     let mut after = camera();
     after.0 = timed.production.clone();
-    let after = one(&after);
+    let after = whole(&after);
     // 450 seconds for what the guides give 300.
     assert_eq!(
         after.pace.as_deref(),
@@ -220,10 +220,12 @@ fn stripping_is_building_backwards() {
     // What is put straight on something by its power stays on it.
     production.builds.push(bare);
     for unit in ["a", "b", "c"] {
-        let rigs = west_rail_core::report::rigs_report(&production, "night", catalogue(), None)
-            .unwrap()
+        let rigs = west_rail_core::report::rigs_report(&production, "night", catalogue()).unwrap();
+        let rig = rigs
+            .rigs
+            .iter()
+            .find(|rig| rig.figures.unit == unit)
             .unwrap();
-        let rig = rigs.rigs.iter().find(|rig| rig.unit == unit).unwrap();
         let built: Vec<&str> = rig
             .steps
             .iter()

@@ -1,6 +1,6 @@
 //! Where a part is mounted best: as the house has it, with nothing in the way; elsewhere, where it is in the way.
 
-use crate::rig::{found, one, rig};
+use crate::rig::{found, one, rig, whole};
 use crate::stage::{BUILD, Scene, catalogue, finding};
 use west_rail_core::catalogue::Block;
 use west_rail_core::document::{BatteryPlace, Command, Joint, MonitorPlace, Production, Refusal};
@@ -147,9 +147,7 @@ fn what_can_not_be_asked_is_refused_and_what_nothing_takes_has_no_place() {
     "
     );
     assert!(of(&scene, "lone").is_empty());
-    let rigs = rigs_report(&scene.0, BUILD, catalogue(), None)
-        .unwrap()
-        .unwrap();
+    let rigs = rigs_report(&scene.0, BUILD, catalogue()).unwrap();
     let lone = rigs.loose.iter().find(|part| part.id == "lone").unwrap();
     // The body’s mount is one of another kind; a mount of its kind and another fit would be named.
     assert!(lone.takes.is_empty() && lone.why_not.is_some(), "{lone:?}");
@@ -164,9 +162,7 @@ fn every_fastening_of_its_kind_says_why_it_does_not_take_a_part() {
         "x.foot on h.front",
         "y holme-a2",
     ]);
-    let rigs = rigs_report(&scene.0, BUILD, catalogue(), None)
-        .unwrap()
-        .unwrap();
+    let rigs = rigs_report(&scene.0, BUILD, catalogue()).unwrap();
     let loose = rigs.loose.iter().find(|part| part.id == "y").unwrap();
     assert!(
         loose
@@ -367,7 +363,7 @@ fn what_hangs_above_people_has_a_second_fixing() {
     assert!(!found(&held).iter().any(|text| text.starts_with("B-126")));
     // A safety cable may turn as it likes; the step says what it must be.
     assert!(!found(&held).iter().any(|text| text.starts_with("B-111")));
-    let cares: Vec<String> = one(&held)
+    let cares: Vec<String> = whole(&held)
         .steps
         .into_iter()
         .filter_map(|step| step.care)
@@ -475,7 +471,7 @@ fn parts_that_cover_each_others_screws_wait_for_each_other_and_one_goes_elsewher
         said.text,
         "No order builds it: L and R wait for each other."
     );
-    assert_eq!(one(&scene).waiting, ["L", "R"]);
+    assert_eq!(whole(&scene).waiting, ["L", "R"]);
     assert!(!said.fixes.is_empty());
     scene.every_fix_mends();
 }

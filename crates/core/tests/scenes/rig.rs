@@ -5,7 +5,7 @@ use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{Command, Joint, MediaLoading, PortRef};
 use west_rail_core::finding::Area;
 use west_rail_core::path::Floor;
-use west_rail_core::report::{RigReport, RigsReport, rigs_report};
+use west_rail_core::report::{RigFigures, RigReport, RigsReport, rigs_report};
 use west_rail_core::rig::{Act, CoveredKind, Rigged, Solids, plan, space_of};
 
 /// A rig as it is typed: *p holme-b1* puts a part, *a.base on p.top 20* mounts it 20 mm along, with `@30` turned and
@@ -45,13 +45,15 @@ pub fn rig(lines: &[&str]) -> Scene {
 }
 
 pub fn rigs(scene: &Scene) -> RigsReport {
-    rigs_report(&scene.0, BUILD, catalogue(), None)
-        .unwrap()
-        .unwrap()
+    rigs_report(&scene.0, BUILD, catalogue()).unwrap()
 }
 
-pub fn one(scene: &Scene) -> RigReport {
+pub fn whole(scene: &Scene) -> RigReport {
     rigs(scene).rigs.remove(0)
+}
+
+pub fn one(scene: &Scene) -> RigFigures {
+    whole(scene).figures
 }
 
 /// What is found about the rig.
@@ -474,15 +476,16 @@ const WHOLE: &[(&str, &[&str])] = &[
 
 fn told(scene: &Scene) -> String {
     let found = found(scene);
-    let rig = one(scene);
+    let built = whole(scene);
+    let rig = &built.figures;
     let figures = format!(
         "{} g at {} {} {}; {} steps, {}",
         rig.mass_g,
         rig.centre_mm.x,
         rig.centre_mm.y,
         rig.centre_mm.z,
-        rig.steps.len(),
-        rig.takes
+        built.steps.len(),
+        built.takes
     );
     let holds = rig
         .holds
@@ -548,7 +551,7 @@ fn a_mirrored_rig_answers_mirrored() {
     assert_eq!(right.mass_g, left.mass_g);
     assert_eq!(right.centre_mm.x, -left.centre_mm.x);
     assert_eq!(right.centre_mm.z, left.centre_mm.z);
-    let lean = |rig: &RigReport| rig.holds[0].lean_degrees.unwrap();
+    let lean = |rig: &RigFigures| rig.holds[0].lean_degrees.unwrap();
     assert_eq!(lean(&right), -lean(&left));
     assert_eq!(right.holds[0].tilt_degrees, left.holds[0].tilt_degrees);
 }
@@ -557,7 +560,7 @@ fn a_mirrored_rig_answers_mirrored() {
 fn the_centre_lies_between_the_parts_and_what_is_on_the_axis_leans_nothing() {
     for (name, lines) in RIGS {
         let scene = rig(&with(lines));
-        for one in rigs(&scene).rigs {
+        for RigReport { figures: one, .. } in rigs(&scene).rigs {
             let all = one.parts.iter().flat_map(|part| &part.boxes);
             let side: Vec<(f64, f64)> = all.flat_map(|drawn| drawn.side.clone()).collect();
             let span = |axis: fn(&(f64, f64)) -> f64| {
@@ -711,7 +714,7 @@ fn what_is_off_the_middle_of_a_head_is_slid_until_it_is_balanced() {
 }
 
 fn steps(scene: &Scene) -> Vec<String> {
-    let steps = one(scene).steps.into_iter();
+    let steps = whole(scene).steps.into_iter();
     steps.map(|step| step.act).collect()
 }
 
@@ -730,13 +733,11 @@ fn cards_go_in_first_or_last_as_the_house_has_it_and_before_their_door_is_covere
     // The demo’s bracket stands before the card door: whatever the house says, the card comes first.
     let mut night = west_rail_core::demo::productions().remove(0).1;
     night.house_rules.media_loading = MediaLoading::Last;
-    let report = rigs_report(&night, "night", catalogue(), None)
-        .unwrap()
-        .unwrap();
+    let report = rigs_report(&night, "night", catalogue()).unwrap();
     let b = report
         .rigs
         .iter()
-        .find(|rig| rig.name == "B camera")
+        .find(|rig| rig.figures.name == "B camera")
         .unwrap();
     let place = |step: &str| b.steps.iter().position(|it| it.act == step).unwrap();
     assert!(place("Card into B camera") < place("B plate onto B battery bracket"));
@@ -1036,22 +1037,20 @@ fn settings_of_a_joint_have_their_limits() {
 #[test]
 fn every_figure_of_a_rig_has_its_working() {
     let night = west_rail_core::demo::productions().remove(0).1;
-    let rigs = rigs_report(&night, "night", catalogue(), None)
-        .unwrap()
-        .unwrap();
+    let rigs = rigs_report(&night, "night", catalogue()).unwrap();
     let number = |text: &str| -> f64 {
         let figure = text.split(' ').next().unwrap();
         figure.trim_end_matches('°').parse().unwrap()
     };
     for rig in &rigs.rigs {
-        let mass = &rig.mass_working;
+        let (workings, rig) = (&rig.workings, &rig.figures);
+        let mass = &workings.mass;
         let parts = mass.terms.iter().filter(|term| term.value.ends_with(" g"));
         let sum: f64 = parts.map(|term| number(&term.value)).sum();
         assert!((sum - rig.mass_g).abs() < 1.0, "{}: {sum}", rig.name);
         assert_eq!(number(&mass.result), rig.mass_g);
-        for cable in &rig.cables {
-            let terms: Vec<f64> = cable
-                .working
+        for (cable, working) in rig.cables.iter().zip(&workings.cables) {
+            let terms: Vec<f64> = working
                 .terms
                 .iter()
                 .map(|term| number(&term.value))
@@ -1063,8 +1062,9 @@ fn every_figure_of_a_rig_has_its_working() {
                 cable.cable
             );
         }
-        for joint in &rig.joints {
-            let terms = &joint.working.terms;
+        assert_eq!(rig.joints.len(), workings.joints.len());
+        for (joint, working) in rig.joints.iter().zip(&workings.joints) {
+            let terms = &working.terms;
             let moment =
                 number(&terms[0].value) / 1_000.0 * 9.806_65 * number(&terms[1].value) / 1_000.0;
             // Shown in whole millimetres, reckoned with all of them.
@@ -1073,15 +1073,18 @@ fn every_figure_of_a_rig_has_its_working() {
         }
     }
     let a = &rigs.rigs[0];
-    let pad = a.holds.iter().find(|hold| hold.kind == "shoulder").unwrap();
-    let terms = &pad.working.as_ref().unwrap().terms;
+    let held = |kind: &str| {
+        let mut holds = a.figures.holds.iter().zip(&a.workings.holds);
+        let (hold, working) = holds.find(|(hold, _)| hold.kind == kind).unwrap();
+        (hold, &working.as_ref().unwrap().terms)
+    };
+    let (pad, terms) = held("shoulder");
     let force = number(&terms[1].value) * number(&terms[2].value) / number(&terms[3].value);
     assert!((force - pad.force_n.unwrap()).abs() < 0.3, "{force}");
-    let handle = a.holds.iter().find(|hold| hold.kind == "handle").unwrap();
-    let terms = &handle.working.as_ref().unwrap().terms;
+    let (handle, terms) = held("handle");
     let tilt = (number(&terms[0].value) / number(&terms[2].value))
         .atan()
         .to_degrees();
     assert!((tilt - handle.tilt_degrees.unwrap()).abs() < 0.4, "{tilt}");
-    assert!(a.tips_working.is_some());
+    assert!(a.workings.tips.is_some());
 }

@@ -158,6 +158,7 @@ async fn described() -> Response {
         time::sync_floor,
         power::power_a_unit,
         rig::rigs,
+        rig::slid,
         rig::rig_change,
         rig::check_line,
         rig::mount,

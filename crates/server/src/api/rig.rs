@@ -11,7 +11,8 @@ use serde::Deserialize;
 use utoipa::IntoParams;
 use west_rail_core::document::{Joint, PortRef};
 use west_rail_core::report::{
-    Bags, BuildChange, CheckItem, RigsReport, bags, build_change, line_check, report, rigs_report,
+    Bags, BuildChange, CheckItem, RigsReport, SlidRig, bags, build_change, line_check, report,
+    rig_slid, rigs_report,
 };
 use west_rail_core::setup::{MountProposal, mount_part};
 
@@ -19,26 +20,25 @@ use west_rail_core::setup::{MountProposal, mount_part};
 pub fn routes() -> Router<App> {
     Router::new()
         .route("/productions/{id}/rigs", get(rigs))
+        .route("/productions/{id}/rig-slid", get(slid))
         .route("/productions/{id}/rig-change", get(rig_change))
         .route("/productions/{id}/line-check", get(check_line))
         .route("/productions/{id}/mount", get(mount))
         .route("/productions/{id}/bags", get(packed))
 }
 
-/// Which build, and a joint that is set otherwise while somebody drags it.
+/// A joint of a build that is set otherwise while somebody drags it.
 #[derive(Deserialize, IntoParams)]
 #[into_params(parameter_in = Query)]
-pub struct RigQuery {
+pub struct SlidQuery {
     /// The build.
     build: String,
     /// The fastening that sits: `a-handle.foot`.
-    #[serde(default)]
-    #[param(value_type = Option<String>)]
-    part: Option<PortRef>,
+    #[param(value_type = String)]
+    part: PortRef,
     /// The fastening that carries.
-    #[serde(default)]
-    #[param(value_type = Option<String>)]
-    onto: Option<PortRef>,
+    #[param(value_type = String)]
+    onto: PortRef,
     /// How far along, in millimetres.
     #[serde(default)]
     slide: i32,
@@ -68,27 +68,40 @@ pub struct BuildQuery {
     build: String,
 }
 
-/// The rigs of a build, as they are, or with one joint set otherwise.
-#[utoipa::path(get, path = "/api/productions/{id}/rigs", tag = "rig", params(("id" = String, Path, description = "The production’s id."), RigQuery),
-    responses((status = 200, body = RigsReport), (status = 404, body = Problem), (status = 422, body = Problem)))]
+/// The rigs of a build.
+#[utoipa::path(get, path = "/api/productions/{id}/rigs", tag = "rig", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
+    responses((status = 200, body = RigsReport), (status = 404, body = Problem)))]
 pub async fn rigs(
     State(app): State<App>,
     Path(id): Path<String>,
-    Query(query): Query<RigQuery>,
+    Query(query): Query<BuildQuery>,
 ) -> Result<Json<RigsReport>, Problem> {
     app.on_production(id, move |store, catalogue, id| {
         let kept = store.get(id)?;
-        let joint = match (query.part, query.onto) {
-            (Some(part), Some(onto)) => Some(Joint {
-                part,
-                onto,
-                slide: query.slide,
-                turn: query.turn,
-                tilt: query.tilt,
-            }),
-            _ => None,
+        let found = rigs_report(&kept.production, &query.build, catalogue);
+        found.map(Json).ok_or_else(|| no_build(&query.build))
+    })
+    .await
+}
+
+/// A rig with one of its joints set otherwise: what follows while somebody drags a part.
+#[utoipa::path(get, path = "/api/productions/{id}/rig-slid", tag = "rig", params(("id" = String, Path, description = "The production’s id."), SlidQuery),
+    responses((status = 200, body = SlidRig), (status = 404, body = Problem), (status = 422, body = Problem)))]
+pub async fn slid(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<SlidQuery>,
+) -> Result<Json<SlidRig>, Problem> {
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
+        let joint = Joint {
+            part: query.part,
+            onto: query.onto,
+            slide: query.slide,
+            turn: query.turn,
+            tilt: query.tilt,
         };
-        let found = rigs_report(&kept.production, &query.build, catalogue, joint);
+        let found = rig_slid(&kept.production, &query.build, catalogue, joint);
         let found = found.map_err(|refusal| Problem::refused(refusal.to_string()))?;
         found.map(Json).ok_or_else(|| no_build(&query.build))
     })

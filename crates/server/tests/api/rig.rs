@@ -16,7 +16,11 @@ fn rig<'r>(rigs: &'r Value, name: &str) -> &'r Value {
 }
 
 fn lean(rigs: &Value) -> f64 {
-    let holds = rig(rigs, "A camera")["holds"].as_array().unwrap();
+    handle_of(rig(rigs, "A camera"))
+}
+
+fn handle_of(rig: &Value) -> f64 {
+    let holds = rig["holds"].as_array().unwrap();
     let handle = holds.iter().find(|hold| hold["by"] == "a-handle").unwrap();
     handle["lean_degrees"].as_f64().unwrap()
 }
@@ -35,8 +39,16 @@ async fn a_rig_is_drawn_and_a_part_is_looked_at_elsewhere_before_it_is_moved() {
         }
     }
     assert!((lean(&rigs) - -3.5).abs() < 1e-9);
-    let moved = "rigs?build=night&part=a-handle.foot&onto=a-top.rail&slide=4";
-    assert!((lean(&ask(&server, moved).await) - -0.1).abs() < 1e-9);
+    let moved = "rig-slid?build=night&part=a-handle.foot&onto=a-top.rail&slide=4";
+    let slid = ask(&server, moved).await;
+    assert!((handle_of(&slid) - -0.1).abs() < 1e-9);
+    // Only what follows: no steps, and the findings of its build as they would be.
+    assert!(slid.get("steps").is_none() && slid.get("workings").is_none());
+    assert!(
+        slid["findings"]
+            .as_array()
+            .is_some_and(|found| found.len() > 1)
+    );
     // Nothing was kept of that.
     assert!((lean(&ask(&server, "rigs?build=night").await) - -3.5).abs() < 1e-9);
     let before = server.get(NIGHT).await.json();
@@ -55,17 +67,23 @@ async fn what_cannot_be_mounted_or_is_not_there_is_said() {
     for (query, status, says) in [
         ("rigs?build=none", StatusCode::NOT_FOUND, "none"),
         (
-            "rigs?build=night&part=a-handle.foot&onto=a-top.rail&slide=900",
+            "rig-slid?build=none&part=a-handle.foot&onto=a-top.rail",
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "none",
+        ),
+        ("rig-slid?build=night", StatusCode::BAD_REQUEST, "part"),
+        (
+            "rig-slid?build=night&part=a-handle.foot&onto=a-top.rail&slide=900",
             StatusCode::UNPROCESSABLE_ENTITY,
             "it slides from -40 to 40 mm there, not to 900 mm",
         ),
         (
-            "rigs?build=night&part=a-handle.foot&onto=a.mount",
+            "rig-slid?build=night&part=a-handle.foot&onto=a.mount",
             StatusCode::UNPROCESSABLE_ENTITY,
             "accessory rail",
         ),
         (
-            "rigs?build=night&slide=far",
+            "rig-slid?build=night&part=a-handle.foot&onto=a-top.rail&slide=far",
             StatusCode::BAD_REQUEST,
             "slide",
         ),

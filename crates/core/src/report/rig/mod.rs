@@ -3,6 +3,7 @@
 mod bags;
 mod change;
 mod draw;
+mod figures;
 mod line_check;
 mod optics;
 mod seats;
@@ -16,194 +17,28 @@ pub use line_check::{CheckItem, line_check};
 pub use seats::LoosePart;
 pub use steps::StepReport;
 
-use optics::optics;
+pub use figures::RigFigures;
+use figures::figures;
 use seats::loose;
+use workings::RigWorkings;
 
 use super::with_facts;
-use crate::carriage::wire::Wire;
-use crate::catalogue::{Catalogue, GripKind, SignalKind, Tool};
-use crate::document::{Command, Handle, Joint, Production};
-use crate::finding::{Area, Code, Facts, Finding, Proposals, Severity, findings, left_open};
-use crate::quantity::{Point, Span, Working};
-use crate::rig::{Held, Rig, mass_of, plan, solids, space_of};
-use draw::{on_paper, outlines};
+use crate::catalogue::{Catalogue, Tool};
+use crate::document::{Command, Joint, Production, Refusal};
+use crate::finding::{Area, Code, Facts, Finding, Proposals, findings};
+use crate::quantity::Span;
+use crate::rig::{Rig, plan};
 use serde::Serialize;
 use utoipa::ToSchema;
-
-/// A place, in millimetres.
-#[derive(Debug, Clone, Copy, Default, PartialEq, Serialize, ToSchema)]
-pub struct PlaceReport {
-    /// To the camera’s right.
-    pub x: f64,
-    /// Up.
-    pub y: f64,
-    /// Forward along the lens axis, from the flange.
-    pub z: f64,
-}
-
-/// A part of a rig.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct PartReport {
-    /// Its handle.
-    pub id: Handle,
-    /// Its name.
-    pub name: String,
-    /// What it is: *Holme H1 top handle, two screws*.
-    pub item: String,
-    /// What it weighs, in grams; none where nothing says.
-    pub grams: Option<u32>,
-    /// How deep it sits in the tree of joints.
-    pub depth: usize,
-    /// What it sits on, where it does.
-    pub onto: Option<Handle>,
-    /// How: *3/8"-16 screw, top*.
-    pub by: Option<String>,
-    /// Its boxes, as they are drawn.
-    pub boxes: Vec<Outlines>,
-    /// The joint that it can be slid along, where there is one.
-    pub slide: Option<SlideReport>,
-    /// Whether what it sits on lets it be turned, and tilted.
-    pub turns: bool,
-    /// Whether it is tilted there.
-    pub tilts: bool,
-    /// Its joint as it is set.
-    pub joint: Option<Joint>,
-    /// The worst that is found at it.
-    pub worst: Option<Severity>,
-}
-
-/// How far a part slides.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
-pub struct SlideReport {
-    /// From where, in millimetres.
-    pub from: f64,
-    /// To where.
-    pub to: f64,
-    /// Where it is.
-    pub at: f64,
-    /// The way on each drawing, right and down, of a millimetre.
-    pub ways: [(f64, f64); 3],
-}
-
-/// A space that must stay free, as it is drawn.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct SpaceReport {
-    /// What covers it, in words.
-    pub text: String,
-    /// Its outlines.
-    pub outlines: Outlines,
-}
-
-/// A way to hold a rig.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct HoldReport {
-    /// The part.
-    pub by: Handle,
-    /// Its name.
-    pub name: String,
-    /// *handle*, *shoulder*.
-    pub kind: &'static str,
-    /// Where, on each drawing.
-    pub at: [(f64, f64); 3],
-    /// Nose down where it is above nothing, in degrees.
-    pub tilt_degrees: Option<f64>,
-    /// To the right where it is above nothing, in degrees.
-    pub lean_degrees: Option<f64>,
-    /// At the grips that keep it level, in newtons.
-    pub force_n: Option<f64>,
-    /// How far the centre is ahead of it, in millimetres.
-    pub ahead_mm: f64,
-    /// In words.
-    pub says: String,
-    /// How that was reached.
-    pub working: Option<Working>,
-}
-
-/// A joint and what it bears.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct RigJoint {
-    /// *A handle on A top plate*.
-    pub at: String,
-    /// The part that sits.
-    pub part: Handle,
-    /// The kind: *rosette M6*.
-    pub kind: String,
-    /// The moment on it, in N·m.
-    pub moment_nm: f64,
-    /// So much of it turns the part about the fastening, in N·m.
-    pub twist_nm: f64,
-    /// What it bears, as a guide or as its maker says.
-    pub guide_nm: f64,
-    /// Whether it can turn.
-    pub turns: bool,
-    /// Whether something else holds it too.
-    pub supported: bool,
-    /// How that was reached.
-    pub working: Working,
-}
-
-/// A cable on a rig.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct RigCable {
-    /// *SDI 1 of A camera > SDI in of A monitor*.
-    pub cable: String,
-    /// Its handle.
-    pub connection: Handle,
-    /// What it needs, in millimetres.
-    pub needs_mm: f64,
-    /// What it has.
-    pub has_mm: f64,
-    /// Its way on each drawing: the socket, a point before it, a point before the other, that socket.
-    pub way: Vec<[(f64, f64); 3]>,
-    /// What runs in it.
-    pub signal: SignalKind,
-    /// How what it needs was reached.
-    pub working: Working,
-}
 
 /// What is mounted together.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct RigReport {
-    /// What carries it.
-    pub id: Handle,
-    /// Its camera’s name, else that of what carries it.
-    pub name: String,
-    /// The unit that it travels with.
-    pub unit: Handle,
-    /// What it weighs, in grams, without legs and head.
-    pub mass_g: f64,
-    /// The centre of its mass.
-    pub centre_mm: PlaceReport,
-    /// How both were reached.
-    pub mass_working: Working,
-    /// The same on each drawing.
-    pub centre: [(f64, f64); 3],
-    /// What is in front of the mount, in grams.
-    pub front_g: f64,
-    /// Its parts, what carries before what is carried.
-    pub parts: Vec<PartReport>,
-    /// Ways to hold it.
-    pub holds: Vec<HoldReport>,
-    /// Whether it stands on its own feet; none where it has no three.
-    pub stands: Option<bool>,
-    /// At how many degrees it tips.
-    pub tips_at_degrees: Option<f64>,
-    /// How that was reached.
-    pub tips_working: Option<Working>,
-    /// Its feet, on each drawing.
-    pub feet: Vec<[(f64, f64); 3]>,
-    /// What carries it at the bottom, in words.
-    pub carried: Option<String>,
-    /// Its joints.
-    pub joints: Vec<RigJoint>,
-    /// Its cables.
-    pub cables: Vec<RigCable>,
-    /// Spaces that something covers.
-    pub covered: Vec<SpaceReport>,
-    /// What its rods must be, in words.
-    pub rods: Vec<String>,
-    /// What stands before its sensor, in words.
-    pub optics: Vec<String>,
+    /// Where everything is, and what it weighs, holds, bears and reaches.
+    #[serde(flatten)]
+    pub figures: RigFigures,
+    /// How those were reached.
+    pub workings: RigWorkings,
     /// The steps in which it is built.
     pub steps: Vec<StepReport>,
     /// How long they take, in words.
@@ -216,8 +51,6 @@ pub struct RigReport {
     pub tools: Vec<String>,
     /// Parts that wait for each other: it can’t be built as it is planned.
     pub waiting: Vec<String>,
-    /// What isn’t known, in words.
-    pub open: Vec<String>,
 }
 
 /// All rigs of a build, with what is found at them.
@@ -231,6 +64,16 @@ pub struct RigsReport {
     pub findings: Vec<Finding>,
 }
 
+/// A rig of which a part is slid, turned or tilted: what follows while that goes on.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct SlidRig {
+    /// Where everything is, and what it weighs, holds, bears and reaches.
+    #[serde(flatten)]
+    pub figures: RigFigures,
+    /// What is found of the rigs of its build.
+    pub findings: Vec<Finding>,
+}
+
 fn tenth(figure: f64) -> f64 {
     (figure * 10.0).round() / 10.0
 }
@@ -239,48 +82,82 @@ fn hundredth(figure: f64) -> f64 {
     (figure * 100.0).round() / 100.0
 }
 
-/// The rigs of a build, as they are or with a joint set otherwise. None where there is no such build.
-///
-/// # Errors
-/// Why that joint can’t be set so.
+/// The rigs of a build. None where there is no such build.
 pub fn rigs_report(
     production: &Production,
     build: &str,
     catalogue: &Catalogue,
-    joint: Option<Joint>,
-) -> Result<Option<RigsReport>, crate::document::Refusal> {
-    let edited;
-    let production = match joint {
-        Some(joint) => {
-            let command = Command::PutJoint {
-                build: build.into(),
-                joint,
-                at: None,
-            };
-            edited = production.edited(catalogue, &[command])?.production;
-            &edited
+) -> Option<RigsReport> {
+    with_facts(production, build, catalogue, Proposals::None, |facts| {
+        let found = found_of_rigs(facts);
+        let rigs = facts.rig.rigs.iter();
+        RigsReport {
+            rigs: rigs.map(|one| rig_report(facts, one, &found)).collect(),
+            loose: loose(facts),
+            findings: found,
         }
-        None => production,
+    })
+}
+
+/// The rig of a joint that is set otherwise. None where there is no such build, or no such rig in it.
+///
+/// # Errors
+/// Why that joint can’t be set so.
+pub fn rig_slid(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    joint: Joint,
+) -> Result<Option<SlidRig>, Refusal> {
+    let part = joint.part.device.clone();
+    let command = Command::PutJoint {
+        build: build.into(),
+        joint,
+        at: None,
     };
-    Ok(with_facts(
-        production,
-        build,
-        catalogue,
-        Proposals::None,
-        |facts| {
-            let mut found = findings(facts);
-            // A small socket without its clamp is a trouble of the rig that it is on as well.
-            found.retain(|finding| {
-                finding.area == Area::Build || on_a_rig(facts, finding, Code::Strain)
-            });
-            let rigs = facts.rig.rigs.iter();
-            RigsReport {
-                rigs: rigs.map(|one| rig_report(facts, one, &found)).collect(),
-                loose: loose(facts),
-                findings: found,
-            }
-        },
-    ))
+    let edited = production.edited(catalogue, &[command])?.production;
+    let slid = with_facts(&edited, build, catalogue, Proposals::None, |facts| {
+        let rig = facts.rig.rig_of(facts.floor.placement(&part)?)?;
+        let findings = found_of_rigs(facts);
+        Some(SlidRig {
+            figures: figures(facts, rig, &findings),
+            findings,
+        })
+    });
+    Ok(slid.flatten())
+}
+
+fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
+    let plan = plan(facts.floor, &facts.rig.mounted, &rig.parts);
+    let steps = steps::steps(facts, &plan);
+    let mut tools: Vec<String> = Vec::new();
+    for task in &plan.order {
+        let tool = plan.tasks[*task].tool;
+        if tool != Tool::Hand && !tools.contains(&tool.to_string()) {
+            tools.push(tool.to_string());
+        }
+    }
+    let seconds: u64 = steps.iter().map(|step| u64::from(step.seconds)).sum();
+    let guides = plan.order.iter().map(|task| plan.tasks[*task].seconds);
+    let waiting = plan.waiting.iter().map(|part| facts.device(*part));
+    RigReport {
+        figures: figures(facts, rig, found),
+        workings: workings::of(facts, rig),
+        takes: Span(seconds.div_ceil(60) * 60).label(),
+        guide_seconds: guides.map(u64::from).sum(),
+        pace: pace(facts.floor.production),
+        tools,
+        waiting: waiting.map(|part| part.to_string()).collect(),
+        steps,
+    }
+}
+
+/// What is found of rigs, and what is found elsewhere at their cables.
+fn found_of_rigs(facts: &Facts) -> Vec<Finding> {
+    let mut found = findings(facts);
+    // A small socket without its clamp is a trouble of the rig that it is on as well.
+    found.retain(|finding| finding.area == Area::Build || on_a_rig(facts, finding, Code::Strain));
+    found
 }
 
 /// Whether this is found at a cable of a rig.
@@ -296,103 +173,6 @@ fn on_a_rig(facts: &Facts, finding: &Finding, code: Code) -> bool {
         })
 }
 
-fn rig_report(facts: &Facts, rig: &Rig, found: &[Finding]) -> RigReport {
-    let (floor, rigged) = (facts.floor, facts.rig);
-    let mounted = &rigged.mounted;
-    let handle = |placement: usize| floor.build.placements[placement].id.clone();
-    let plan = plan(floor, mounted, &rig.parts);
-    let steps = steps::steps(facts, &plan);
-    let mut tools: Vec<String> = Vec::new();
-    for task in &plan.order {
-        let tool = plan.tasks[*task].tool;
-        if tool != Tool::Hand && !tools.contains(&tool.to_string()) {
-            tools.push(tool.to_string());
-        }
-    }
-    let seconds: u64 = steps.iter().map(|step| u64::from(step.seconds)).sum();
-    let place = rig.mass.centre.map(tenth);
-    let inside = |placement: usize| rig.parts.contains(&placement);
-    RigReport {
-        id: handle(rig.root),
-        name: facts.device(rig.camera.unwrap_or(rig.root)).to_string(),
-        unit: floor.build.placements[rig.camera.unwrap_or(rig.root)]
-            .unit
-            .clone(),
-        mass_g: rig.mass.grams.round(),
-        centre_mm: PlaceReport {
-            x: place[0],
-            y: place[1],
-            z: place[2],
-        },
-        mass_working: workings::mass(facts, rig),
-        centre: on_paper(rig.mass.centre),
-        front_g: rig.front.grams.round(),
-        parts: parts(facts, rig, found),
-        holds: holds(facts, rig),
-        stands: rig.stands.map(|stands| stands.stands),
-        tips_at_degrees: rig.stands.map(|stands| tenth(stands.tips_at)),
-        tips_working: workings::standing(rig),
-        feet: rig.feet.iter().map(|foot| on_paper(*foot)).collect(),
-        carried: carried(facts, rig),
-        joints: joints(facts, &inside),
-        cables: cables(facts, &inside),
-        covered: covered(facts, rig),
-        rods: rods(facts, &inside),
-        optics: optics(facts, &inside),
-        takes: Span(seconds.div_ceil(60) * 60).label(),
-        guide_seconds: plan
-            .order
-            .iter()
-            .map(|task| u64::from(plan.tasks[*task].seconds))
-            .sum(),
-        pace: pace(floor.production),
-        steps,
-        tools,
-        waiting: plan
-            .waiting
-            .iter()
-            .map(|part| facts.device(*part).to_string())
-            .collect(),
-        open: left_open(facts, rig),
-    }
-}
-
-/// What carries it at the bottom, in words.
-fn carried(facts: &Facts, rig: &Rig) -> Option<String> {
-    rig.carriers.first().map(|carrier| {
-        format!(
-            "{:.1} of {:.1} kg on {}; centre {:.0} mm {} its middle.",
-            carrier.grams / 1_000.0,
-            carrier.payload / 1_000.0,
-            facts.device(carrier.part),
-            carrier.ahead.abs(),
-            if carrier.ahead < 0.0 {
-                "behind"
-            } else {
-                "ahead of"
-            }
-        )
-    })
-}
-
-/// What its rods must be, in words.
-fn rods(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<String> {
-    facts
-        .rig
-        .rods
-        .iter()
-        .filter(|need| inside(need.rods))
-        .map(|need| {
-            format!(
-                "{}: {:.0} mm wanted, {:.0} mm long.",
-                facts.device(need.rods),
-                need.needs,
-                need.has
-            )
-        })
-        .collect()
-}
-
 /// What the crew’s own pace is learned from, in words.
 fn pace(production: &Production) -> Option<String> {
     production.pace().map(|pace| {
@@ -406,190 +186,4 @@ fn pace(production: &Production) -> Option<String> {
             }
         )
     })
-}
-
-/// Its joints and what each bears.
-fn joints(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<RigJoint> {
-    let told = facts.rig.bears.iter().filter_map(|bears| {
-        let held = &facts.rig.mounted.held[bears.held];
-        inside(held.part).then(|| RigJoint {
-            at: format!("{} on {}", facts.device(held.part), facts.device(held.onto)),
-            part: facts.floor.build.placements[held.part].id.clone(),
-            kind: held.kind.to_string(),
-            moment_nm: hundredth(bears.moment),
-            twist_nm: hundredth(bears.twist),
-            guide_nm: hundredth(bears.guide),
-            turns: bears.turns,
-            supported: bears.supported,
-            working: workings::bearing(facts, bears),
-        })
-    });
-    told.collect()
-}
-
-/// Parts, what carries before what is carried.
-fn parts(facts: &Facts, rig: &Rig, found: &[Finding]) -> Vec<PartReport> {
-    let (floor, mounted) = (facts.floor, &facts.rig.mounted);
-    let mut told = Vec::new();
-    let mut next = vec![(rig.root, 0)];
-    while let Some((placement, depth)) = next.pop() {
-        let placed = &floor.build.placements[placement];
-        let held: Option<&Held> = mounted
-            .by
-            .get(&placement)
-            .map(|number| &mounted.held[*number]);
-        let worst = found
-            .iter()
-            .filter(|finding| finding.at.device.as_ref() == Some(&placed.id))
-            .map(|finding| finding.severity)
-            .max();
-        let device = floor.devices[placement];
-        told.push(PartReport {
-            id: placed.id.clone(),
-            name: placed.name.clone(),
-            item: device.map_or_else(String::new, |device| device.name.clone()),
-            grams: mass_of(floor, mounted, placement).map(|mass| mass.grams.round() as u32),
-            depth,
-            onto: held.map(|held| floor.build.placements[held.onto].id.clone()),
-            by: held.map(|held| format!("{}, {}", held.kind, held.carries.place())),
-            boxes: solids(floor, mounted, placement)
-                .iter()
-                .map(outlines)
-                .collect(),
-            slide: held.and_then(|held| slide(facts, held)),
-            turns: held.is_some_and(|held| held.carries.turns || held.sits.turns),
-            tilts: held.is_some_and(|held| held.carries.tilts || held.sits.tilts),
-            joint: held
-                .and_then(|held| held.number)
-                .map(|number| floor.build.joints[number].clone()),
-            worst,
-        });
-        let above = mounted.carried.get(&placement).into_iter().flatten().rev();
-        next.extend(above.map(|number| (mounted.held[*number].part, depth + 1)));
-    }
-    told
-}
-
-fn slide(facts: &Facts, held: &Held) -> Option<SlideReport> {
-    held.number?;
-    let [from, to] = held.carries.travel?;
-    let place = facts.rig.mounted.places[held.onto]?;
-    let along = place.turn.of(held.carries.way_along());
-    Some(SlideReport {
-        from,
-        to,
-        at: held.set.slide,
-        ways: [
-            (-along[2], -along[1]),
-            (-along[0], -along[1]),
-            (-along[2], -along[0]),
-        ],
-    })
-}
-
-fn holds(facts: &Facts, rig: &Rig) -> Vec<HoldReport> {
-    let told = rig.holds.iter().map(|hold| {
-        let name = facts.device(hold.part).to_string();
-        let says = match (hold.kind, hold.hangs, hold.force) {
-            (GripKind::Top, Some(hangs), _) => {
-                let tilt = if hangs.tilt < 0.0 { "up" } else { "down" };
-                let lean = if hangs.lean < 0.0 { "left" } else { "right" };
-                format!(
-                    "hangs {:.1}° nose {tilt}, leans {:.1}° {lean}",
-                    hangs.tilt.abs(),
-                    hangs.lean.abs()
-                )
-            }
-            (GripKind::Top, None, _) => "turns over: its centre is above the grip".into(),
-            (_, _, Some(force)) => format!(
-                "centre {:.0} mm {} the pad; {:.1} N at the grips hold it level",
-                hold.ahead.abs(),
-                if hold.ahead < 0.0 {
-                    "behind"
-                } else {
-                    "ahead of"
-                },
-                force.abs()
-            ),
-            _ => format!(
-                "centre {:.0} mm {} the pad; no grip in front holds it level",
-                hold.ahead.abs(),
-                if hold.ahead < 0.0 {
-                    "behind"
-                } else {
-                    "ahead of"
-                }
-            ),
-        };
-        HoldReport {
-            by: facts.floor.build.placements[hold.part].id.clone(),
-            name,
-            kind: match hold.kind {
-                GripKind::Top => "handle",
-                GripKind::Pad | GripKind::Side => "shoulder",
-            },
-            at: on_paper(hold.at),
-            tilt_degrees: hold.hangs.map(|hangs| tenth(hangs.tilt)),
-            lean_degrees: hold.hangs.map(|hangs| tenth(hangs.lean)),
-            force_n: hold.force.map(tenth),
-            ahead_mm: tenth(hold.ahead),
-            working: match (hold.hangs, hold.force) {
-                (Some(hangs), _) => Some(workings::hanging(hangs)),
-                (None, Some(force)) => Some(workings::shouldering(rig, hold, force)),
-                (None, None) => None,
-            },
-            says,
-        }
-    });
-    told.collect()
-}
-
-fn cables(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<RigCable> {
-    let floor = facts.floor;
-    /// A plug sticks out so far before the cable bends.
-    const PLUG: f64 = 28.0;
-    let mine = facts.rig.cables.iter().filter(|reach| {
-        let link = floor.link(reach.connection);
-        inside(floor.ports[link.from].placement)
-    });
-    mine.map(|reach| {
-        let link = floor.link(reach.connection);
-        let (from, to) = facts.ends(reach.connection);
-        let [start, end] = reach.ends;
-        let [out, back] = reach.faces;
-        let points: [Point; 4] = [start, start + out * PLUG, end + back * PLUG, end];
-        let wire = floor.ports[link.from].port.wire;
-        let carries = wire.carries();
-        RigCable {
-            cable: format!("{from} > {to}"),
-            connection: floor.build.connections[reach.connection].id.clone(),
-            needs_mm: reach.needs.round(),
-            working: workings::reaching(reach),
-            has_mm: reach.has.round(),
-            way: points.into_iter().map(on_paper).collect(),
-            signal: if wire == Wire::Power {
-                SignalKind::Power
-            } else if carries.picture {
-                SignalKind::Picture
-            } else if carries.sound > 0 {
-                SignalKind::Sound
-            } else if carries.data {
-                SignalKind::Data
-            } else {
-                SignalKind::Timecode
-            },
-        }
-    })
-    .collect()
-}
-
-fn covered(facts: &Facts, rig: &Rig) -> Vec<SpaceReport> {
-    let spaces = rig.covered.iter().filter_map(|covered| {
-        let space = space_of(facts.floor, &facts.rig.mounted, covered.part, covered.what)?;
-        Some(SpaceReport {
-            text: format!("{:.0} of {:.0} mm", covered.into, covered.of),
-            outlines: outlines(&space),
-        })
-    });
-    spaces.collect()
 }

@@ -1,12 +1,48 @@
 //! How the figures of a rig were reached: masses, how it hangs and stands, what joints bear, how long cables must be.
 
+use super::figures::{bearing_joints, cables_on};
 use super::{hundredth, tenth};
 use crate::finding::Facts;
 use crate::quantity::Working;
 use crate::rig::{Bears, CableReach, DRESSED, GRAVITY, Hangs, Hold, Rig, mass_of};
+use serde::Serialize;
+use utoipa::ToSchema;
 
 /// Parts that are named one by one in a sum: the heaviest.
 const NAMED: usize = 12;
+
+/// How the figures of a rig were reached, each list in the order of its figures.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct RigWorkings {
+    /// Its mass and centre.
+    pub mass: Working,
+    /// Each way to hold it; none where nothing was computed.
+    pub holds: Vec<Option<Working>>,
+    /// At how many degrees it tips.
+    pub tips: Option<Working>,
+    /// What each joint bears.
+    pub joints: Vec<Working>,
+    /// What each cable needs.
+    pub cables: Vec<Working>,
+}
+
+pub(super) fn of(facts: &Facts, rig: &Rig) -> RigWorkings {
+    let inside = |placement: usize| rig.parts.contains(&placement);
+    let holds = rig.holds.iter().map(|hold| match (hold.hangs, hold.force) {
+        (Some(hangs), _) => Some(hanging(hangs)),
+        (None, Some(force)) => Some(shouldering(rig, hold, force)),
+        (None, None) => None,
+    });
+    let joints = bearing_joints(facts, &inside);
+    let cables = cables_on(facts, &inside);
+    RigWorkings {
+        mass: mass(facts, rig),
+        holds: holds.collect(),
+        tips: standing(rig),
+        joints: joints.map(|bears| bearing(facts, bears)).collect(),
+        cables: cables.map(reaching).collect(),
+    }
+}
 
 fn mm(figure: f64) -> String {
     format!("{:.0} mm", tenth(figure))
@@ -17,7 +53,7 @@ fn degrees(figure: f64) -> String {
 }
 
 /// What a rig weighs, part by part, and where its centre is.
-pub(super) fn mass(facts: &Facts, rig: &Rig) -> Working {
+fn mass(facts: &Facts, rig: &Rig) -> Working {
     let (floor, mounted) = (facts.floor, &facts.rig.mounted);
     let carried = rig.carriers.first();
     let above = carried.map(|carrier| mounted.behind(mounted.held[carrier.held].part));
@@ -48,7 +84,7 @@ pub(super) fn mass(facts: &Facts, rig: &Rig) -> Working {
 }
 
 /// How it hangs from a grip.
-pub(super) fn hanging(hangs: Hangs) -> Working {
+fn hanging(hangs: Hangs) -> Working {
     Working::new("Hung from the grip")
         .term(
             "Ahead",
@@ -67,7 +103,7 @@ pub(super) fn hanging(hangs: Hangs) -> Working {
 }
 
 /// What the hands hold of it on a shoulder.
-pub(super) fn shouldering(rig: &Rig, hold: &Hold, force: f64) -> Working {
+fn shouldering(rig: &Rig, hold: &Hold, force: f64) -> Working {
     let weight = rig.mass.grams / 1_000.0 * GRAVITY;
     Working::new("On the shoulder")
         .term("Mass", format!("{:.0} g", rig.mass.grams), "")
@@ -88,7 +124,7 @@ pub(super) fn shouldering(rig: &Rig, hold: &Hold, force: f64) -> Working {
 }
 
 /// Over which edge it tips first.
-pub(super) fn standing(rig: &Rig) -> Option<Working> {
+fn standing(rig: &Rig) -> Option<Working> {
     let stands = rig.stands?;
     let lowest = rig.feet.iter().map(|foot| foot[1]).reduce(f64::min)?;
     let height = rig.mass.centre[1] - lowest;
@@ -113,7 +149,7 @@ pub(super) fn standing(rig: &Rig) -> Option<Working> {
 }
 
 /// What a joint bears.
-pub(super) fn bearing(facts: &Facts, bears: &Bears) -> Working {
+fn bearing(facts: &Facts, bears: &Bears) -> Working {
     let held = &facts.rig.mounted.held[bears.held];
     let said = held.carries.bears.or(held.sits.bears);
     Working::new(format!(
@@ -158,7 +194,7 @@ pub(super) fn bearing(facts: &Facts, bears: &Bears) -> Working {
 }
 
 /// How long a cable must be.
-pub(super) fn reaching(reach: &CableReach) -> Working {
+fn reaching(reach: &CableReach) -> Working {
     let [right, up, forward] = (reach.ends[1] - reach.ends[0]).map(f64::abs).0;
     let dressed = reach.way * DRESSED;
     Working::new("How long it must be")
