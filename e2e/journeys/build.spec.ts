@@ -50,6 +50,14 @@ test("the handle is slid until it hangs level, as one undo, and a part is taken 
   await expect(page.getByRole("dialog")).toContainText("atan(right ÷ below)");
   await page.keyboard.press("Escape");
   const slide = aside.getByRole("slider", { name: /Slide A handle/ });
+  // What would only be wrong there is said, without fixes; slid back to where it was, nothing is kept.
+  const arises = aside.getByRole("article", { name: /A timecode box and A handle stand 12 mm into each other/ });
+  await slide.fill("-40");
+  await expect(arises).toContainText("Fixes are looked for when you let go");
+  await slide.fill("12");
+  await expect(arises).toBeHidden();
+  await slide.blur();
+  await expect(page.getByRole("button", { name: "Undo", exact: true })).toBeDisabled();
   await slide.fill("4");
   // It follows while it is held; letting go keeps it.
   await expect(figures).toContainText("leans 0.1° left");
