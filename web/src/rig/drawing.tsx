@@ -17,7 +17,8 @@ interface Frame {
 
 /** What all parts of a rig fill on one drawing, with room around for what is written. */
 function frame(rig: RigReport, view: View, room: number): Frame {
-  const all = rig.parts.flatMap((part) => part.boxes.flatMap((box) => box[view]));
+  const boxes = rig.parts.flatMap((part) => part.boxes.flatMap((box) => box[view]));
+  const all = [...boxes, ...rig.cables.flatMap((cable) => along(cable.way.map((point) => point[NUMBER[view]] ?? [0, 0])))];
   const rights = all.map(([right]) => right ?? 0);
   const downs = all.map(([, down]) => down ?? 0);
   if (all.length === 0) return { left: -100, top: -100, width: 200, height: 200 };
@@ -139,11 +140,26 @@ function stroke(part: PartReport, chosen: boolean) {
   return "var(--ink)";
 }
 
-/** A smooth way through a cable's points. */
-function curve(way: number[][]) {
+/** The curve of a cable, which leaves both sockets straight: its ends, and what draws it from one to the other. */
+function bends(way: number[][]) {
   const [a = [0, 0], b = [0, 0], c = [0, 0], d = [0, 0]] = way;
   const far = (from: number[], to: number[]) => [from[0]! + (to[0]! - from[0]!) * 3, from[1]! + (to[1]! - from[1]!) * 3];
-  return `M${a.join(" ")}C${far(a, b).join(" ")} ${far(d, c).join(" ")} ${d.join(" ")}`;
+  return [a, far(a, b), far(d, c), d] as const;
+}
+
+function curve(way: number[][]) {
+  const [a, out, back, d] = bends(way);
+  return `M${a.join(" ")}C${out.join(" ")} ${back.join(" ")} ${d.join(" ")}`;
+}
+
+/** Points along that curve, as far out as it goes. */
+function along(way: number[][]) {
+  const [a, out, back, d] = bends(way);
+  return [0.2, 0.35, 0.5, 0.65, 0.8].map((at) => {
+    const left = 1 - at;
+    const share = [left ** 3, 3 * left * left * at, 3 * left * at * at, at ** 3];
+    return [0, 1].map((axis) => [a, out, back, d].reduce((sum, point, number) => sum + (point[axis] ?? 0) * (share[number] ?? 0), 0));
+  });
 }
 
 /** What of a box something covers, dashed. */
@@ -321,7 +337,16 @@ function Length({ boxes, at, scale }: { boxes: number[][][]; at: number; scale: 
   return (
     <g stroke="var(--dim)" fill="none">
       <path d={`M${from} ${at - 5}v10M${from} ${at}H${to}M${to} ${at - 5}v10`} vectorEffect="non-scaling-stroke" />
-      <text x={(from + to) / 2} y={at - 5} textAnchor="middle" fontSize={12 * scale} fill="var(--dim)" stroke="none">
+      <text
+        x={(from + to) / 2}
+        y={at - 5}
+        textAnchor="middle"
+        fontSize={12 * scale}
+        fill="var(--dim)"
+        stroke="var(--ground)"
+        strokeWidth={3 * scale}
+        paintOrder="stroke"
+      >
         {Math.round(to - from)} mm
       </text>
     </g>
