@@ -29,6 +29,10 @@ export class Server {
     this.port = Number(new URL(this.address).port);
   }
 
+  get pid() {
+    return this.process?.pid;
+  }
+
   /** Asks the server to end and waits until it has. */
   async stop() {
     const process = this.process;

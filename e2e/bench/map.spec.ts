@@ -2,16 +2,7 @@ import { execFileSync } from "node:child_process";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import { BINARY, expect, test } from "../server";
-
-// Printed with their goals, not asserted: the machine decides.
-
-const row = (what: string, is: string, goal: string) => console.log(`${what.padEnd(52)} ${is.padStart(40)}   goal ${goal}`);
-
-const spread = (list: number[]) => {
-  const sorted = [...list].sort((a, b) => a - b);
-  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]?.toFixed(0);
-  return `fastest ${at(0)} ms, median ${at(0.5)} ms, slowest ${at(1)} ms`;
-};
+import { row, spread } from "./figures";
 
 async function open(page: Page, server: { address: string; folder: string }, devices: number) {
   execFileSync(BINARY, ["demo", "--write", server.folder, "--floor", String(devices)]);

@@ -6,6 +6,7 @@
 
 #![warn(missing_docs)]
 
+mod both;
 pub mod interrupt;
 mod lanes;
 pub mod quantity;

@@ -400,13 +400,18 @@ impl Store {
         revision: u64,
         step: journal::Step,
     ) -> Result<Kept> {
-        self.transaction(|transaction| {
-            let kept = current(transaction, id, revision)?;
+        let kept = self.transaction(|transaction| {
+            let kept = self.read(transaction, id)?;
+            if kept.revision != revision {
+                return Err(StoreError::Stale(Box::new(kept)));
+            }
             let commands = journal::take(transaction, id, step)?;
             let edited = kept.production.stepped(catalogue, &commands)?;
             journal::touch(transaction, id, revision + 1, &commands)?;
             keep(transaction, id, revision + 1, edited.production)
-        })
+        })?;
+        *self.last() = Some(kept.clone());
+        Ok(kept)
     }
 }
 
@@ -462,16 +467,6 @@ fn exists(connection: &Connection, id: &str) -> rusqlite::Result<bool> {
         [id],
         |row| row.get(0),
     )
-}
-
-/// The production, where it is still at the revision that an edit was made on.
-fn current(connection: &Connection, id: &str, revision: u64) -> Result<Kept> {
-    let kept = row(connection, id)?.parsed(id)?;
-    if kept.revision == revision {
-        Ok(kept)
-    } else {
-        Err(StoreError::Stale(Box::new(kept)))
-    }
 }
 
 /// A production as it was found.

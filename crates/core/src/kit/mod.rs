@@ -3,8 +3,8 @@
 use crate::catalogue::Catalogue;
 use crate::document::{Build, KitChange, KitLine, Production};
 use crate::quantity::{Length, Money};
+use rustc_hash::FxHashMap;
 use serde::Serialize;
-use std::collections::{BTreeMap, HashMap};
 use utoipa::ToSchema;
 
 /// A thing of the kit, or one that a build uses without the kit having it.
@@ -87,25 +87,75 @@ impl Line {
     }
 }
 
+/// A thing by what it is and, for cables, how long.
+type Key<'a> = (&'a str, Option<Length>);
+
+/// How many of a thing there are and are used.
+struct Counted<'a> {
+    key: Key<'a>,
+    in_kit: Option<&'a KitLine>,
+    used: u32,
+}
+
+impl Counted<'_> {
+    fn short(&self) -> u32 {
+        let there = self
+            .in_kit
+            .map_or(0, |line| line.quantity.saturating_add(line.hired));
+        self.used.saturating_sub(there)
+    }
+
+    fn line(&self, catalogue: &Catalogue) -> Line {
+        let ((item, length), in_kit) = (self.key, self.in_kit);
+        Line {
+            item: item.into(),
+            name: catalogue.item_name(item).unwrap_or(item).into(),
+            length,
+            owned: in_kit.map_or(0, |line| line.quantity),
+            hired: in_kit.map_or(0, |line| line.hired),
+            used: self.used,
+            price: in_kit.and_then(|line| line.price),
+            day_rate: in_kit.and_then(|line| line.day_rate),
+            owner: in_kit.map_or_else(String::new, |line| line.owner.clone()),
+        }
+    }
+}
+
 /// Every thing of the kit and of the build, in the order of the kit, then of use.
 pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> Vec<Line> {
-    let mut used: BTreeMap<(&str, Option<Length>), u32> = BTreeMap::new();
-    let mut order: Vec<(&str, Option<Length>)> = Vec::new();
-    let mut use_one = |item, length| {
-        *used.entry((item, length)).or_insert_with(|| {
-            order.push((item, length));
+    let counted = counted(production, build, catalogue);
+    counted.iter().map(|one| one.line(catalogue)).collect()
+}
+
+/// Of these, what the build uses more of than there is.
+pub fn short(production: &Production, build: &Build, catalogue: &Catalogue) -> Vec<Line> {
+    let counted = counted(production, build, catalogue);
+    let short = counted.iter().filter(|one| one.short() > 0);
+    short.map(|one| one.line(catalogue)).collect()
+}
+
+fn counted<'a>(
+    production: &'a Production,
+    build: &'a Build,
+    catalogue: &Catalogue,
+) -> Vec<Counted<'a>> {
+    let mut used: FxHashMap<Key, u32> = FxHashMap::default();
+    let mut order: Vec<Key> = Vec::new();
+    let mut use_one = |key| {
+        *used.entry(key).or_insert_with(|| {
+            order.push(key);
             0
         }) += 1;
     };
     for placement in &build.placements {
-        use_one(placement.device.as_str(), None);
+        use_one((placement.device.as_str(), None));
         let media = placement.settings.recording.iter();
         for medium in media.flat_map(|recording| &recording.media) {
-            use_one(medium, None);
+            use_one((medium, None));
         }
     }
     // In whichever order the cables were run, the list is the same.
-    let mut runs: Vec<(&str, Option<Length>)> = Vec::new();
+    let mut runs: Vec<Key> = Vec::new();
     for connection in &build.connections {
         // A radio pairing is nothing to carry.
         if catalogue
@@ -117,34 +167,24 @@ pub fn lines(production: &Production, build: &Build, catalogue: &Catalogue) -> V
         runs.extend(connection.adapters.iter().map(|id| (id.as_str(), None)));
     }
     runs.sort_unstable();
-    for (item, length) in runs {
-        use_one(item, length);
+    runs.into_iter().for_each(use_one);
+    let mut held: FxHashMap<Key, &KitLine> = FxHashMap::default();
+    for line in &production.kit {
+        held.entry((&line.item, line.length)).or_insert(line);
     }
     let in_kit = production
         .kit
         .iter()
         .map(|line| (line.item.as_str(), line.length));
-    let mut keys: Vec<(&str, Option<Length>)> = in_kit.collect();
-    let mut held: HashMap<(&str, Option<Length>), &KitLine> = HashMap::new();
-    for line in &production.kit {
-        held.entry((&line.item, line.length)).or_insert(line);
-    }
-    keys.extend(order.into_iter().filter(|key| !held.contains_key(key)));
-    let line = |(item, length): (&str, Option<Length>)| {
-        let in_kit = held.get(&(item, length));
-        Line {
-            item: item.into(),
-            name: catalogue.item_name(item).unwrap_or(item).into(),
-            length,
-            owned: in_kit.map_or(0, |line| line.quantity),
-            hired: in_kit.map_or(0, |line| line.hired),
-            used: used.get(&(item, length)).copied().unwrap_or(0),
-            price: in_kit.and_then(|line| line.price),
-            day_rate: in_kit.and_then(|line| line.day_rate),
-            owner: in_kit.map_or_else(String::new, |line| line.owner.clone()),
-        }
-    };
-    keys.into_iter().map(line).collect()
+    let others = order.into_iter().filter(|key| !held.contains_key(key));
+    in_kit
+        .chain(others)
+        .map(|key| Counted {
+            key,
+            in_kit: held.get(&key).copied(),
+            used: used.get(&key).copied().unwrap_or(0),
+        })
+        .collect()
 }
 
 /// The kit with `more` of an item hired.

@@ -63,8 +63,9 @@ pub use sync::{
 pub use tracks::{TrackPreset, sheet_of, track_ixml, track_presets, track_rows};
 pub use workings::load_working;
 
+use crate::both::{both, sharing};
 use crate::catalogue::Catalogue;
-use crate::document::Production;
+use crate::document::{Build, Production};
 use crate::finding::{Facts, Finding, Proposals, findings};
 use crate::path::{Floor, Resolved, resolve};
 use crate::power::Powered;
@@ -126,21 +127,38 @@ pub(crate) fn heard_by<'a>(
 }
 
 /// Asks something of all that follows from one build; `None` where the production has no such build.
-fn with_facts<T>(
+fn with_facts<T: Send>(
     production: &Production,
     build: &str,
     catalogue: &Catalogue,
     proposals: Proposals,
-    question: impl FnOnce(&Facts) -> T,
+    question: impl FnOnce(&Facts) -> T + Send,
 ) -> Option<T> {
+    let build = production.build(build)?;
+    let answer = || ask(production, build, catalogue, proposals, question);
+    Some(sharing(build.placements.len(), answer))
+}
+
+fn ask<T>(
+    production: &Production,
+    build: &Build,
+    catalogue: &Catalogue,
+    proposals: Proposals,
+    question: impl FnOnce(&Facts) -> T,
+) -> T {
     let catalogue = catalogue.with(&production.custom);
-    let floor = Floor::new(production, production.build(build)?, &catalogue);
-    let resolved = resolve(&floor);
-    let recordings = recordings(&floor, &resolved);
-    let heard = heard_by(&floor, &resolved, &recordings);
-    let powered = Powered::of(&floor, &resolved, &recordings);
-    let rigged = Rigged::of(&floor);
-    Some(question(&Facts {
+    let floor = Floor::new(production, build, &catalogue);
+    let flows = || {
+        let resolved = resolve(&floor);
+        let recordings = recordings(&floor, &resolved);
+        let (heard, powered) = both(
+            || heard_by(&floor, &resolved, &recordings),
+            || Powered::of(&floor, &resolved, &recordings),
+        );
+        (resolved, recordings, heard, powered)
+    };
+    let ((resolved, recordings, heard, powered), rigged) = both(flows, || Rigged::of(&floor));
+    question(&Facts {
         heard: &heard,
         power: &powered,
         rig: &rigged,
@@ -148,7 +166,7 @@ fn with_facts<T>(
         resolved: &resolved,
         recordings: &recordings,
         proposals,
-    }))
+    })
 }
 
 /// The report of one build; `None` where the production has no such build. Pure, and total: any
@@ -160,28 +178,59 @@ pub fn report(production: &Production, build: &str, catalogue: &Catalogue) -> Op
 }
 
 fn whole(facts: &Facts, production: &Production, build: &str) -> Report {
-    let findings = findings(facts);
-    let recorded = recordings::list(facts, &findings);
-    let mut arrivals = arrivals::list(facts, &findings, &recorded);
-    let needs = needs::list(facts, &findings, &arrivals);
-    arrivals::answer_needs(&mut arrivals, &needs);
+    let (findings, (lines, ports, offered)) = both(
+        || findings(facts),
+        || {
+            (
+                lines::lines(facts),
+                connections::ports(facts),
+                needs::offered(facts),
+            )
+        },
+    );
+    let arrives = || {
+        let recorded = recordings::list(facts, &findings);
+        let mut arrivals = arrivals::list(facts, &findings, &recorded);
+        let needs = needs::list(facts, &findings, &arrivals);
+        arrivals::answer_needs(&mut arrivals, &needs);
+        (recorded, arrivals, needs)
+    };
+    let follows = || {
+        both(
+            || {
+                (
+                    summary::devices(facts, &findings),
+                    connections::list(facts, &findings),
+                )
+            },
+            || {
+                (
+                    sound::sound(facts, &findings),
+                    sync::time(facts, &findings),
+                    power::power(facts, &findings),
+                )
+            },
+        )
+    };
+    let ((recordings, arrivals, needs), ((devices, connections), (sound, time, power))) =
+        both(arrives, follows);
     Report {
         build: build.into(),
         format: production.format.to_string(),
         timecode: production.timecode().to_string(),
-        verdict: Verdict::of(&findings, !arrivals.is_empty() || !recorded.is_empty()),
+        verdict: Verdict::of(&findings, !arrivals.is_empty() || !recordings.is_empty()),
         stages: StageMarks::of(&findings),
-        devices: summary::devices(facts, &findings),
-        lines: lines::lines(facts),
-        ports: connections::ports(facts),
-        connections: connections::list(facts, &findings),
+        devices,
+        lines,
+        ports,
+        connections,
         needs,
-        offered: needs::offered(facts),
+        offered,
         arrivals,
-        recordings: recorded,
-        sound: sound::sound(facts, &findings),
-        time: sync::time(facts, &findings),
-        power: power::power(facts, &findings),
+        recordings,
+        sound,
+        time,
+        power,
         findings,
     }
 }

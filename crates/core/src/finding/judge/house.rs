@@ -214,11 +214,9 @@ fn short(facts: &Facts, found: &mut Vec<Finding>) {
     if floor.production.kit.is_empty() {
         return;
     }
-    let short: Vec<kit::Line> = kit::lines(floor.production, floor.build, floor.catalogue)
-        .into_iter()
-        // What the catalogue doesn’t know is a finding of its own.
-        .filter(|line| line.short() > 0 && floor.catalogue.item_name(&line.item).is_some())
-        .collect();
+    let mut short = kit::short(floor.production, floor.build, floor.catalogue);
+    // What the catalogue doesn’t know is a finding of its own.
+    short.retain(|line| floor.catalogue.item_name(&line.item).is_some());
     if short.is_empty() {
         return;
     }

@@ -24,6 +24,7 @@ pub use rig::left_open;
 
 use super::codes::Code;
 use super::{Facts, Finding, Fix, Place, Severity};
+use crate::both::both;
 use crate::path::{ConnectionIx, Problem};
 use crate::quantity::Delay;
 use recording::{of_recording, unknown_codecs};
@@ -33,37 +34,17 @@ use std::cmp::Reverse;
 /// Everything that the check has to say: stops first, and of them what the most screens and recorders
 /// hang on.
 pub fn findings(facts: &Facts) -> Vec<Finding> {
-    let mut found = Vec::new();
-    for problem in &facts.resolved.problems {
-        found.push(of_path(facts, problem));
-    }
-    // In the order of the build, whichever way the signals were followed.
-    found.sort_by_cached_key(|finding| {
-        let device = finding.at.device.as_deref();
-        let place = device.and_then(|device| facts.floor.placement(device));
-        (finding.code.area(), place)
-    });
-    for recording in facts.recordings {
-        found.extend(
-            recording
-                .problems
-                .iter()
-                .map(|problem| of_recording(facts, recording, problem)),
-        );
-    }
-    found.extend(unknown_codecs(facts));
-    super::needs::judge(facts, &mut found);
-    power::judge(facts, &mut found);
-    rig::judge(facts, &mut found);
-    time::judge(facts, &mut found);
-    clocks::judge(facts, &mut found);
-    reference::judge(facts, &mut found);
-    care::judge(facts, &mut found);
-    idle::judge(facts, &mut found);
-    sound::judge(facts, &mut found);
-    settings::judge(facts, &mut found);
-    day::judge(facts, &mut found);
-    house::judge(facts, &mut found);
+    let (mut found, (built, rest)) = both(
+        || of_path_and_recordings(facts),
+        || {
+            both(
+                || judged(facts, &[power::judge, rig::judge]),
+                || judged(facts, REST),
+            )
+        },
+    );
+    found.extend(built);
+    found.extend(rest);
     let reach = Reach::of(facts);
     // What the most screens and recorders hang on is mended first; else the order of the build stays.
     found.sort_by_cached_key(|finding| {
@@ -74,6 +55,50 @@ pub fn findings(facts: &Facts) -> Vec<Finding> {
         )
     });
     number_namesakes(&mut found);
+    found
+}
+
+type Judge = fn(&Facts, &mut Vec<Finding>);
+
+/// What is judged after paths, power and rigs.
+const REST: &[Judge] = &[
+    time::judge,
+    clocks::judge,
+    reference::judge,
+    care::judge,
+    idle::judge,
+    sound::judge,
+    settings::judge,
+    day::judge,
+    house::judge,
+];
+
+fn judged(facts: &Facts, judges: &[Judge]) -> Vec<Finding> {
+    let mut found = Vec::new();
+    for judge in judges {
+        judge(facts, &mut found);
+    }
+    found
+}
+
+/// What propagation and recordings have met, and needs that aren’t answered.
+fn of_path_and_recordings(facts: &Facts) -> Vec<Finding> {
+    let mut found: Vec<Finding> = Vec::new();
+    for problem in &facts.resolved.problems {
+        found.push(of_path(facts, problem));
+    }
+    // In the order of the build, whichever way the signals were followed.
+    found.sort_by_cached_key(|finding| {
+        let device = finding.at.device.as_deref();
+        let place = device.and_then(|device| facts.floor.placement(device));
+        (finding.code.area(), place)
+    });
+    for recording in facts.recordings {
+        let problems = recording.problems.iter();
+        found.extend(problems.map(|problem| of_recording(facts, recording, problem)));
+    }
+    found.extend(unknown_codecs(facts));
+    super::needs::judge(facts, &mut found);
     found
 }
 
