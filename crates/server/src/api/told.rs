@@ -80,9 +80,17 @@ impl Lately {
         let mut all = self.all();
         all.push_back(workspace.clone());
         let mut ports: usize = all.iter().map(|old| old.report.ports.len()).sum();
+        let mut gone = Vec::new();
         while all.len() > 1 && (all.len() > REMEMBERED || ports > REMEMBERED_PORTS) {
-            let old = all.pop_front();
-            ports -= old.map_or(0, |old| old.report.ports.len());
+            let Some(old) = all.pop_front() else { break };
+            ports -= old.report.ports.len();
+            gone.push(old);
+        }
+        drop(all);
+        // Taking a large one apart takes as long as comparing it: nobody waits for that.
+        match tokio::runtime::Handle::try_current() {
+            Ok(runtime) => drop(runtime.spawn_blocking(move || drop(gone))),
+            Err(_) => drop(gone),
         }
         workspace
     }
