@@ -183,7 +183,7 @@ test("a part that is slid along its rail", async ({ page, server }) => {
   });
   const [fastest, middle, slowest] = [0, frames.length >> 1, frames.length - 1].map((at) => [...frames].sort((a, b) => a - b)[at]);
   row("a part slid along its rail, painted in frame", `first ${fastest}, median ${middle}, last ${slowest}`, "2");
-  row("  from move until the frame after that", spread(times), "three frames, 50 ms");
+  row("  from move until the frame after that", spread(times), "two frames, 33 ms");
 });
 
 test("the first view", async ({ page, server }) => {

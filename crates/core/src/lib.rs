@@ -6,7 +6,7 @@
 
 #![warn(missing_docs)]
 
-mod both;
+mod cores;
 pub mod interrupt;
 mod lanes;
 pub mod quantity;

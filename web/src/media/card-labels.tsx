@@ -1,5 +1,5 @@
 import type { DayAnswer } from "../api/client";
-import { clockLabel } from "../chart/time-axis";
+import { clockLabel } from "../chart/track";
 import { useWorkbench } from "../frame/workbench";
 
 /** A label for each card of the day, to be cut out and stuck on its case: what it is, what goes on it when, and

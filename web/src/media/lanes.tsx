@@ -1,6 +1,7 @@
 import { useEffect, useState, type PointerEvent } from "react";
 import type { DayAnswer, LaneStretch } from "../api/client";
-import { clockLabel, Moment, Stretch, Ticks, TimeAxis, Track, useAxis } from "../chart/time-axis";
+import { TimeAxis } from "../chart/time-axis";
+import { clockLabel, Moment, Stretch, Ticks, Track, useAxis } from "../chart/track";
 import { useWorkbench } from "../frame/workbench";
 
 const LOOK: Record<LaneStretch["state"], { name: string; className: string }> = {

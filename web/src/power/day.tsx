@@ -1,5 +1,6 @@
 import type { PowerReport, PowerSource } from "../api/client";
-import { clockLabel, Moment, Stretch, Ticks, TimeAxis, Track } from "../chart/time-axis";
+import { TimeAxis } from "../chart/time-axis";
+import { clockLabel, Moment, Stretch, Ticks, Track } from "../chart/track";
 
 /** Who runs on what until when: each battery's day, with its changes and the breaks. */
 export function PowerDay({ power, chosen, choose }: { power: PowerReport; chosen: string | undefined; choose: (device: string) => void }) {

@@ -1,5 +1,5 @@
 import type { PowerReport } from "../api/client";
-import { clockLabel } from "../chart/time-axis";
+import { clockLabel } from "../chart/track";
 import { useWorkbench } from "../frame/workbench";
 
 /** The charging rota, the changes and what to carry, as they go on paper. */

@@ -1,5 +1,5 @@
 import type { RecordingReport } from "../api/client";
-import { Beyond, Stretch, Track } from "../chart/time-axis";
+import { Beyond, Stretch, Track } from "../chart/track";
 import { useWorkbench } from "../frame/workbench";
 
 /** The length of the one time axis of all recorders of pictures, in seconds. */

@@ -1,7 +1,8 @@
 import { useSearchParams } from "react-router";
 import type { Placement } from "../api/client";
 import { planStart } from "../api/queries";
-import { lengthLabel, Ticks, TimeAxis } from "../chart/time-axis";
+import { TimeAxis } from "../chart/time-axis";
+import { lengthLabel, Ticks } from "../chart/track";
 import { useWorkbench } from "../frame/workbench";
 import { useHouseRules } from "../needs/rules";
 import { Button } from "../ui/button";

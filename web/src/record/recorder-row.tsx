@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { Device, Finding, Placement, RecordingReport, RecordingSetting } from "../api/client";
 import { planAlike } from "../api/queries";
-import { Beyond, Moment, Stretch, Track } from "../chart/time-axis";
+import { Beyond, Moment, Stretch, Track } from "../chart/track";
 import { FindingsAt } from "../findings/findings";
 import { useWorkbench } from "../frame/workbench";
 import { Choice, TypedField } from "../ui/field";

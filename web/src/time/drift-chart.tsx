@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { ClockReport, TimeReport } from "../api/client";
-import { clockLabel, Moment, Stretch, Ticks, TimeAxis, Track } from "../chart/time-axis";
+import { TimeAxis } from "../chart/time-axis";
+import { clockLabel, Moment, Stretch, Ticks, Track } from "../chart/track";
 import { frames } from "./words";
 
 /** Tall enough for two tolerances, in parts of the track's height. */

@@ -1,5 +1,6 @@
 import type { LtcAnswer } from "../api/client";
-import { lengthLabel, Stretch, Ticks, TimeAxis, Track } from "../chart/time-axis";
+import { TimeAxis } from "../chart/time-axis";
+import { lengthLabel, Stretch, Ticks, Track } from "../chart/track";
 
 /** The runs of a recording on its time axis, and in words. */
 export function Runs({ recording }: { recording: LtcAnswer["recording"] }) {

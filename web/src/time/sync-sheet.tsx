@@ -1,5 +1,5 @@
 import type { TimeReport } from "../api/client";
-import { clockLabel } from "../chart/time-axis";
+import { clockLabel } from "../chart/track";
 import { useWorkbench } from "../frame/workbench";
 import { frames, tree, WAYS } from "./words";
 

@@ -2,6 +2,7 @@
 
 use super::connections::{PictureReport, picture_report};
 use super::{NeedReport, RecordingReport};
+use crate::cores::each;
 use crate::document::{Handle, Need, PortRef, Purpose};
 use crate::finding::{Area, Code, Facts, Finding, Severity};
 use crate::path::{
@@ -99,13 +100,13 @@ pub(super) fn list(
         .iter()
         .map(|recording| (recording.device.as_str(), recording))
         .collect();
-    let arrivals = facts.resolved.arrivals.iter();
-    let rows = arrivals.map(|arrival| {
+    let arrivals = &facts.resolved.arrivals;
+    each(arrivals.len(), |number| {
+        let arrival = &arrivals[number];
         let handle = &facts.floor.build.placements[arrival.placement].id;
         let recording = recorders.get(handle.as_str()).copied();
         row(facts, arrival, recording, &concerning)
-    });
-    rows.collect()
+    })
 }
 
 /// Findings by where they are.

@@ -6,6 +6,7 @@ use crate::carriage::radio::FADE_DB;
 use crate::carriage::sdi::Level;
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Direction, SignalKind};
+use crate::cores::each;
 use crate::document::{Handle, PortRef};
 use crate::finding::{Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality, Scan};
@@ -119,33 +120,31 @@ pub struct LoadReport {
 /// Every port of the floor.
 pub(super) fn ports(facts: &Facts) -> Vec<PortReport> {
     let (floor, resolved) = (facts.floor, facts.resolved);
-    (0..floor.ports.len())
-        .map(|port| {
-            let node = floor.ports[port];
-            let signal = &resolved.signals[port];
-            let settable = node.port.direction == Direction::Out && !node.port.formats.is_open();
-            PortReport {
-                at: floor.name(port),
-                name: node.port.name.clone(),
-                direction: node.port.direction,
-                connected: floor.into[port].is_some() || !floor.out_of[port].is_empty(),
-                signals: kinds(signal),
-                picture: signal
+    each(floor.ports.len(), |port| {
+        let node = floor.ports[port];
+        let signal = &resolved.signals[port];
+        let settable = node.port.direction == Direction::Out && !node.port.formats.is_open();
+        PortReport {
+            at: floor.name(port),
+            name: node.port.name.clone(),
+            direction: node.port.direction,
+            connected: floor.into[port].is_some() || !floor.out_of[port].is_empty(),
+            signals: kinds(signal),
+            picture: signal
+                .picture
+                .map(|picture| picture_report(floor, &picture)),
+            sound: signal.sound.len(),
+            timecode: signal.timecode.map(|timecode| timecode.rate.to_string()),
+            gives: if settable {
+                let came = signal
                     .picture
-                    .map(|picture| picture_report(floor, &picture)),
-                sound: signal.sound.len(),
-                timecode: signal.timecode.map(|timecode| timecode.rate.to_string()),
-                gives: if settable {
-                    let came = signal
-                        .picture
-                        .map_or(floor.production.format, |picture| picture.format);
-                    given_format(floor, port, came).ok()
-                } else {
-                    None
-                },
-            }
-        })
-        .collect()
+                    .map_or(floor.production.format, |picture| picture.format);
+                given_format(floor, port, came).ok()
+            } else {
+                None
+            },
+        }
+    })
 }
 
 pub(super) fn picture_report(floor: &Floor, picture: &Picture) -> PictureReport {
@@ -197,28 +196,26 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<ConnectionReport>
             *severity = finding.severity.max(*severity);
         }
     }
-    let connections = floor.build.connections.iter().enumerate();
-    connections
-        .map(|(number, connection)| {
-            let signal = floor.links[number].map(|link| &facts.resolved.signals[link.from]);
-            let wire = floor.links[number].map(|link| floor.ports[link.from].port.wire);
-            let load = facts.resolved.loads[number];
-            let mut signals = signal.map(kinds).unwrap_or_default();
-            if signals.is_empty() {
-                signals.push(expected_kind(facts, number));
-            }
-            ConnectionReport {
-                id: connection.id.clone(),
-                label: signal.map_or_else(|| "nothing".into(), |signal| label(signal, &load, wire)),
-                signals,
-                air: floor.links[number].is_some_and(|link| link.cable.is_air()),
-                load: load_report(&load),
-                next: next(facts, number),
-                worst: worst.get(connection.id.as_str()).copied(),
-                care: care(facts, number),
-            }
-        })
-        .collect()
+    each(floor.build.connections.len(), |number| {
+        let connection = &floor.build.connections[number];
+        let signal = floor.links[number].map(|link| &facts.resolved.signals[link.from]);
+        let wire = floor.links[number].map(|link| floor.ports[link.from].port.wire);
+        let load = facts.resolved.loads[number];
+        let mut signals = signal.map(kinds).unwrap_or_default();
+        if signals.is_empty() {
+            signals.push(expected_kind(facts, number));
+        }
+        ConnectionReport {
+            id: connection.id.clone(),
+            label: signal.map_or_else(|| "nothing".into(), |signal| label(signal, &load, wire)),
+            signals,
+            air: floor.links[number].is_some_and(|link| link.cable.is_air()),
+            load: load_report(&load),
+            next: next(facts, number),
+            worst: worst.get(connection.id.as_str()).copied(),
+            care: care(facts, number),
+        }
+    })
 }
 
 /// What a dead cable is there for: the kind that its wire is made for.

@@ -63,8 +63,8 @@ pub use sync::{
 pub use tracks::{TrackPreset, sheet_of, track_ixml, track_presets, track_rows};
 pub use workings::load_working;
 
-use crate::both::{both, sharing};
 use crate::catalogue::Catalogue;
+use crate::cores::{both, sharing};
 use crate::document::{Build, Production};
 use crate::finding::{Facts, Finding, Proposals, findings};
 use crate::path::{Floor, Resolved, resolve};

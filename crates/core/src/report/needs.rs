@@ -2,6 +2,7 @@
 
 use super::arrivals::{ArrivalReport, Standing, asks};
 use crate::catalogue::{Catalogue, DeviceKind};
+use crate::cores::each;
 use crate::document::{Build, Handle, Need, Placement, Production, Purpose, handle_from};
 use crate::finding::{Area, Facts, Finding, Severity};
 use crate::quantity::{Delay, Span};
@@ -159,7 +160,8 @@ pub(super) fn list(
             used,
         }
     };
-    floor.build.needs.iter().map(one).collect()
+    let needs = &floor.build.needs;
+    each(needs.len(), |number| one(&needs[number]))
 }
 
 /// Whether a finding about a need's device keeps the need from being met: it is about its recording,

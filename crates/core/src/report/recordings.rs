@@ -1,6 +1,7 @@
 //! Recordings as they are shown: rates, times, limits on one axis.
 
 use super::power::{first_to_end, workings};
+use crate::cores::each;
 use crate::document::{Handle, PortRef};
 use crate::finding::{Area, Facts, Finding, Severity};
 use crate::format::{PictureFormat, Quality};
@@ -127,13 +128,13 @@ pub(super) fn list(facts: &Facts, findings: &[Finding]) -> Vec<RecordingReport> 
             *here = finding.severity.max(*here);
         }
     }
-    let rows = facts.recordings.iter().map(|recording| {
+    each(facts.recordings.len(), |number| {
+        let recording = &facts.recordings[number];
         let handle = facts.floor.build.placements[recording.placement]
             .id
             .as_str();
         one(facts, worst.get(handle).copied(), recording)
-    });
-    rows.collect()
+    })
 }
 
 fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> RecordingReport {

@@ -24,7 +24,7 @@ pub use rig::left_open;
 
 use super::codes::Code;
 use super::{Facts, Finding, Fix, Place, Severity};
-use crate::both::both;
+use crate::cores::{both, each};
 use crate::path::{ConnectionIx, Problem};
 use crate::quantity::Delay;
 use recording::{of_recording, unknown_codecs};
@@ -83,10 +83,8 @@ fn judged(facts: &Facts, judges: &[Judge]) -> Vec<Finding> {
 
 /// What propagation and recordings have met, and needs that aren’t answered.
 fn of_path_and_recordings(facts: &Facts) -> Vec<Finding> {
-    let mut found: Vec<Finding> = Vec::new();
-    for problem in &facts.resolved.problems {
-        found.push(of_path(facts, problem));
-    }
+    let problems = &facts.resolved.problems;
+    let mut found = each(problems.len(), |number| of_path(facts, &problems[number]));
     // In the order of the build, whichever way the signals were followed.
     found.sort_by_cached_key(|finding| {
         let device = finding.at.device.as_deref();
