@@ -13,11 +13,15 @@ const LARGE: usize = 500;
 /// So many rows of a list are made by one worker at least.
 const ROWS: usize = 64;
 
+/// A worker that waits takes up other work meanwhile, on top of its own.
+const STACK: usize = 8 << 20;
+
 /// Workers for what is small and for what is large; none where the machine gives no threads.
 static WORKERS: LazyLock<[Option<ThreadPool>; 2]> = LazyLock::new(|| {
     ["small floors", "large floors"].map(|name| {
         let named = move |number| format!("{name} {number}");
-        ThreadPoolBuilder::new().thread_name(named).build().ok()
+        let workers = ThreadPoolBuilder::new().thread_name(named);
+        workers.stack_size(STACK).build().ok()
     })
 });
 
@@ -49,5 +53,28 @@ pub fn each<R: Send>(rows: usize, row: impl Fn(usize) -> R + Send + Sync) -> Vec
             rows.map(row).collect()
         }
         _ => (0..rows).map(row).collect(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::{both, each, sharing};
+
+    #[test]
+    fn lists_keep_their_order_however_they_are_shared() {
+        let all = || both(|| each(1_000, |row| row * 2), || each(10, |row| row));
+        let (long, short) = sharing(1_000, all);
+        assert!(long.iter().copied().eq((0..1_000).map(|row| row * 2)));
+        assert_eq!(short, (0..10).collect::<Vec<usize>>());
+        assert_eq!(sharing(3, all), (long, short));
+    }
+
+    #[test]
+    fn what_is_large_and_what_is_small_have_workers_of_their_own() {
+        let name = || std::thread::current().name().map(String::from);
+        let [here, small, large] = [3, 100, 5_000].map(|devices| sharing(devices, name));
+        assert_eq!(here, name());
+        assert!(small.is_some_and(|name| name.starts_with("small")));
+        assert!(large.is_some_and(|name| name.starts_with("large")));
     }
 }
