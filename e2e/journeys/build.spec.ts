@@ -54,9 +54,13 @@ test("the handle is slid until it hangs level, as one undo, and a part is taken 
   const arises = aside.getByRole("article", { name: /A timecode box and A handle stand 12 mm into each other/ });
   await slide.fill("-40");
   await expect(arises).toContainText("Fixes are looked for when you let go");
+  // A working of how it was would explain another figure.
+  const working = figures.getByRole("button", { name: "A handle: show the working" });
+  await expect(working).toBeHidden();
   await slide.fill("12");
   await expect(arises).toBeHidden();
   await slide.blur();
+  await expect(working).toBeVisible();
   await expect(page.getByRole("button", { name: "Undo", exact: true })).toBeDisabled();
   await slide.fill("4");
   // It follows while it is held; letting go keeps it.

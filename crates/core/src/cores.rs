@@ -7,8 +7,8 @@ use std::sync::LazyLock;
 
 /// From so many devices on, more is saved than what handing work over costs.
 const WORTH_IT: usize = 40;
-/// From so many devices on, a floor is large.
-const LARGE: usize = 500;
+/// From so many devices on, a floor is large: what is computed of it takes its time.
+pub const LARGE: usize = 500;
 
 /// So many rows of a list are made by one worker at least.
 const ROWS: usize = 64;

@@ -6,7 +6,7 @@
 
 #![warn(missing_docs)]
 
-mod cores;
+pub mod cores;
 pub mod interrupt;
 mod lanes;
 pub mod quantity;

@@ -97,7 +97,6 @@ export type PowerSetting = Schemas["PowerSetting"];
 export type PowerProposal = Schemas["PowerProposal"];
 export type RigsReport = Schemas["RigsReport"];
 export type RigReport = Schemas["RigReport"];
-export type RigFigures = Schemas["RigFigures"];
 export type SlidRig = Schemas["SlidRig"];
 export type MountProposal = Schemas["MountProposal"];
 export type Seat = Schemas["Seat"];

@@ -8,19 +8,14 @@ export function useNewest<Q, A>(put: (question: Q) => Promise<A>, show: (answer:
   async function run() {
     if (asking.current) return;
     asking.current = true;
-    try {
-      while (wanted.current) {
-        const asked = wanted.current;
-        const answer = await put(asked.question);
-        // Let go meanwhile, it shows what is.
-        if (wanted.current) show(answer);
-        if (wanted.current === asked) break;
-      }
-    } catch {
-      show(undefined);
-    } finally {
-      asking.current = false;
+    while (wanted.current) {
+      const asked = wanted.current;
+      const answer = await put(asked.question).catch(() => undefined);
+      // Let go meanwhile, it shows what is.
+      if (wanted.current) show(answer);
+      if (wanted.current === asked) break;
     }
+    asking.current = false;
   }
   return {
     ask: (question: Q) => {

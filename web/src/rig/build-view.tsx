@@ -90,13 +90,14 @@ export function BuildView() {
           <PrintSteps print={print} />
         </div>
         <Elevations rig={rig} chosen={part?.id} choose={choose} drag={drag} drop={drop} seats={seats} mount={mount} />
-        <Figures rig={rig} />
+        <Figures rig={rig} explained={slide.arising === undefined} />
         <Tree rig={rig} chosen={part?.id} choose={choose} />
         <p className="mt-3 max-w-prose text-small text-dim">
           Figures are guides from the catalogue’s sizes and masses. The maker’s instructions win. Two for what is heavy, a second fixing for what hangs above
           people, fingers out of clamps.
         </p>
       </main>
+      {/* Isolated, as the drawings are: what follows a drag repaints only where it changes. */}
       <aside
         aria-label="Of the rig"
         tabIndex={0}
@@ -183,8 +184,9 @@ interface FigureOf {
   working?: Working | null;
 }
 
-/** What it weighs and how it is held: each figure with its sentence, and its working when it is asked for. */
-const Figures = memo(function Figures({ rig }: { rig: RigReport }) {
+/** What it weighs and how it is held: each figure with its sentence, and its working when it is asked for; while a part
+ *  is slid the workings are still those of before, and aren't shown. */
+const Figures = memo(function Figures({ rig, explained }: { rig: RigReport; explained: boolean }) {
   const { id, build, workspace } = useWorkbench();
   const { data: cost } = useCost(id, build.id, workspace.revision);
   const worst = rig.joints.filter((joint) => !joint.supported).sort((one, other) => other.moment_nm / other.guide_nm - one.moment_nm / one.guide_nm)[0];
@@ -239,8 +241,8 @@ const Figures = memo(function Figures({ rig }: { rig: RigReport }) {
           <div key={name} className="min-w-0">
             <dt className="text-small text-dim">{name}</dt>
             {figure && (
-              <dd className={`font-semibold ${bad ? "text-caution" : ""}`}>
-                <Figure label={name} working={working}>
+              <dd className={`min-h-6 font-semibold ${bad ? "text-caution" : ""}`}>
+                <Figure label={name} working={explained ? working : undefined}>
                   {figure}
                 </Figure>
               </dd>

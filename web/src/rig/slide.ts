@@ -20,32 +20,28 @@ export function useSlide(): Slide {
   const { id, build, workspace, edit, settle } = useWorkbench();
   const { data: whole, isPlaceholderData: old } = useRigs(id, build.id, workspace.revision);
   const looked = useRef<Joint>(undefined);
-  const [slid, setSlid] = useState<SlidRig>();
-  const [kept, setKept] = useState<number>();
-  const newest = useNewest((asked: Joint) => slideRig(id, build.id, asked), setSlid);
-  const settled = () => {
-    setSlid(undefined);
-    setKept(undefined);
-  };
+  const [slid, setSlid] = useState<{ rig: SlidRig; revision: number }>();
+  const newest = useNewest(async (asked: Joint) => ({ rig: await slideRig(id, build.id, asked), revision: workspace.revision }), setSlid);
   // What was let go stays where it is until the edit that keeps it is drawn.
-  if (kept !== undefined && workspace.revision > kept && !old) settled();
-  const shown = useMemo(() => show(whole, slid), [whole, slid]);
+  const drawn = workspace.revision - (old ? 1 : 0);
+  const shown = useMemo(() => show(whole, slid?.revision === drawn ? slid.rig : undefined), [whole, slid, drawn]);
+  const forget = () => {
+    newest.stop();
+    setSlid(undefined);
+  };
   const look = (next: Joint) => {
-    setKept(undefined);
     looked.current = next;
     newest.ask(next);
   };
   const keep = () => {
     const joint = looked.current;
-    if (!joint || kept !== undefined) return;
+    if (!joint) return;
     looked.current = undefined;
-    newest.stop();
     const was = build.joints?.find((other) => other.part === joint.part);
-    if (was && (was.slide ?? 0) === (joint.slide ?? 0)) return settled();
-    setKept(workspace.revision);
+    if (was && (was.slide ?? 0) === (joint.slide ?? 0)) return forget();
     settle(
       edit([{ do: "put-joint", build: build.id, joint }]).catch((error: unknown) => {
-        settled();
+        forget();
         throw error;
       }),
     );

@@ -94,6 +94,9 @@ pub async fn slid(
 ) -> Result<Json<SlidRig>, Problem> {
     app.on_production(id, move |store, catalogue, id| {
         let kept = store.get(id)?;
+        if kept.production.build(&query.build).is_none() {
+            return Err(no_build(&query.build));
+        }
         let joint = Joint {
             part: query.part,
             onto: query.onto,

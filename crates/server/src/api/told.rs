@@ -13,6 +13,7 @@ use std::collections::VecDeque;
 use std::convert::Infallible;
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 use west_rail_core::catalogue::Catalogue;
+use west_rail_core::cores::LARGE;
 use west_rail_core::report::{Report, report};
 use west_rail_store::Kept;
 
@@ -21,8 +22,6 @@ pub const PATCH: &str = "application/json-patch+json";
 
 /// Ports of all workspaces that are remembered: about 20 MB.
 const REMEMBERED_PORTS: usize = 20_000;
-/// Devices of a production, in all its builds, from which on it is large.
-const LARGE: usize = 500;
 /// Workspaces that are remembered.
 const REMEMBERED: usize = 16;
 
@@ -64,7 +63,7 @@ impl Lately {
         Ok(self.remember(kept, report))
     }
 
-    /// Whether a production is so large that what is computed of it takes its time.
+    /// Whether a production, in all its builds, is so large that what is computed of it takes its time.
     pub fn is_large(&self, id: &str) -> bool {
         let all = self.all();
         let mut of_it = all.iter().rev().filter(|workspace| workspace.id == id);

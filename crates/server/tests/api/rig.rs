@@ -68,7 +68,7 @@ async fn what_cannot_be_mounted_or_is_not_there_is_said() {
         ("rigs?build=none", StatusCode::NOT_FOUND, "none"),
         (
             "rig-slid?build=none&part=a-handle.foot&onto=a-top.rail",
-            StatusCode::UNPROCESSABLE_ENTITY,
+            StatusCode::NOT_FOUND,
             "none",
         ),
         ("rig-slid?build=night", StatusCode::BAD_REQUEST, "part"),
