@@ -241,7 +241,7 @@ const Figures = memo(function Figures({ rig, explained }: { rig: RigReport; expl
           <div key={name} className="min-w-0">
             <dt className="text-small text-dim">{name}</dt>
             {figure && (
-              <dd className={`min-h-6 font-semibold ${bad ? "text-caution" : ""}`}>
+              <dd className={`flex min-h-6 items-center font-semibold ${bad ? "text-caution" : ""}`}>
                 <Figure label={name} working={explained ? working : undefined}>
                   {figure}
                 </Figure>
