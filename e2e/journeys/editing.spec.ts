@@ -207,3 +207,26 @@ test("an edit is one round trip, and the news of it isn’t read again", async (
     expect(asked.filter((line) => line === "GET /api/productions/the-night-pour")).toEqual([]);
   }
 });
+
+test("what follows from an edit is asked once the edit’s own picture is there", async ({ page, server }) => {
+  // The page has nothing to draw when the test says so.
+  await page.addInitScript(() => {
+    const held: (() => void)[] = [];
+    const idle = () => held.splice(0).forEach((done) => done());
+    Object.assign(window, { requestIdleCallback: (done: () => void) => held.push(done), idle });
+  });
+  const asked: string[] = [];
+  page.on("request", (request) => asked.push(new URL(request.url()).pathname));
+  const followed = () => asked.filter((path) => /\/(modes|formats|fixes)$/.test(path)).length;
+  await open(page, server, `${NIGHT}/path?at=device:a`);
+  await expect.poll(followed).toBeGreaterThan(3);
+  await page.waitForLoadState("networkidle").catch(() => undefined);
+  const before = followed();
+  const name = page.getByLabel("Name", { exact: true });
+  await name.fill("Gate");
+  await name.press("Enter");
+  await expect(page.locator("#device-a")).toHaveAttribute("aria-label", /^Gate/);
+  expect(followed()).toBe(before);
+  await page.evaluate("idle()");
+  await expect.poll(followed).toBeGreaterThan(before);
+});

@@ -63,6 +63,7 @@ import {
   type RigsReport,
   type SlidRig,
 } from "./client";
+import { afterPicture, pictureComes } from "./picture";
 
 const ONE = "/api/productions/{id}";
 /** The address of one production, where a browser asks by itself. */
@@ -182,6 +183,7 @@ export function requestEdit(base: Workspace, what: Command[] | Step, first: bool
 /** Keeps an answer, unless a newer one is there, and lets the other builds be read again. What came
  *  with a refusal is what the server has, whatever was known here: it is kept as it is. */
 export function keepWorkspace(client: QueryClient, id: string, build: string, next: Workspace, refused = false) {
+  pictureComes();
   client.setQueryData<Workspace>(keys.build(id, build), (old) => (refused ? next : newer(old, next)));
   void client.invalidateQueries({ queryKey: keys.production(id), predicate: (query) => query.queryKey[2] !== build });
   void client.invalidateQueries({ queryKey: keys.list });
@@ -234,7 +236,7 @@ export const useOutlook = (id: string, build: string, revision: number, commands
 const fixesOf = (id: string, build: string, revision: number, finding: string) =>
   queryOptions({
     queryKey: ["fixes", id, build, revision, finding],
-    queryFn: () => ask<Fix[]>((api) => api.GET(`${ONE}/fixes`, of(id, { build, finding }))),
+    queryFn: () => afterPicture(() => ask<Fix[]>((api) => api.GET(`${ONE}/fixes`, of(id, { build, finding })))),
     staleTime: Infinity,
     retry: false,
   });
@@ -302,18 +304,22 @@ export function useRoutes(id: string, build: string, revision: number, from: str
 
 export function useFollowed(id: string, build: string, revision: number, device: string) {
   const query = { build, at: device };
-  return useQuestion("follow", id, revision, query, () => ask<Hop[]>((api) => api.GET(`${ONE}/follow`, of(id, query))));
+  return useQuestion("follow", id, revision, query, () => afterPicture(() => ask<Hop[]>((api) => api.GET(`${ONE}/follow`, of(id, query)))));
 }
 
 export function useModes(id: string, build: string, revision: number, device: string) {
   const query = { build, at: device };
-  return useQuestion("modes", id, revision, query, () => ask<ModesReport | null>((api) => api.GET(`${ONE}/modes`, of(id, query))), { keep: true });
+  return useQuestion("modes", id, revision, query, () => afterPicture(() => ask<ModesReport | null>((api) => api.GET(`${ONE}/modes`, of(id, query)))), {
+    keep: true,
+  });
 }
 
 /** How full a cable is, step by step. */
 export function useWorking(id: string, build: string, revision: number, connection: string) {
   const query = { build, connection };
-  return useQuestion("working", id, revision, query, () => ask<Working | null>((api) => api.GET(`${ONE}/working`, of(id, query))), { keep: true });
+  return useQuestion("working", id, revision, query, () => afterPicture(() => ask<Working | null>((api) => api.GET(`${ONE}/working`, of(id, query)))), {
+    keep: true,
+  });
 }
 
 export function useComparison(id: string, revision: number, before: string, after: string) {
@@ -533,7 +539,7 @@ export const lookAhead = (id: string, build: string, commands: Command[]) =>
 export const useFormats = (id: string, build: string, revision: number, port: string) =>
   useQuery({
     queryKey: ["formats", id, build, revision, port],
-    queryFn: () => ask<FormatsReport>((api) => api.GET(`${ONE}/formats`, of(id, { build, at: port }))),
+    queryFn: () => afterPicture(() => ask<FormatsReport>((api) => api.GET(`${ONE}/formats`, of(id, { build, at: port })))),
     placeholderData: (old) => old,
     retry: false,
   });

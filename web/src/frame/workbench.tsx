@@ -45,7 +45,7 @@ interface Held {
 /** A fix that is looked at, and the finding that it was opened at. */
 export type Previewed = Fix & { of: string };
 
-interface Workbench {
+export interface Workbench {
   id: string;
   build: Build;
   workspace: Workspace;
@@ -210,11 +210,14 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       { replace: true },
     );
   }, []);
-  const selection = useMemo<Selection | undefined>(() => {
-    const [kind, name] = at?.split(":") ?? [];
-    const there = kind === "device" ? build.placements.some((placement) => placement.id === name) : build.connections.some((cable) => cable.id === name);
-    return there && name && (kind === "device" || kind === "cable") ? { kind, id: name } : undefined;
-  }, [build, at]);
+  const [kind, name] = at?.split(":") ?? [];
+  const there =
+    kind === "device" ? build.placements.some((placement) => placement.id === name) : kind === "cable" && build.connections.some((cable) => cable.id === name);
+  // The same object until something else is selected, whatever is edited meanwhile.
+  const selection = useMemo<Selection | undefined>(
+    () => (there && name && (kind === "device" || kind === "cable") ? { kind, id: name } : undefined),
+    [there, kind, name],
+  );
 
   const [others, setOthers] = useState(false);
   // A set that grows with each edit is no state: whether the newest change is in it is.

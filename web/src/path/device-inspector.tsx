@@ -20,7 +20,8 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
   const placement = build.placements.find((placement) => placement.id === id);
   if (!placement) return null;
   const entry = reference.catalogue.devices.find((device) => device.id === placement.device);
-  const ports = workspace.report.ports.filter((port) => port.at.startsWith(`${id}.`));
+  const own = `${id}.`;
+  const ports = workspace.report.ports.filter((port) => port.at.startsWith(own));
   const findings = workspace.report.findings.filter((finding) => finding.at.device === id);
   const inputs = reference.choosable[placement.device]?.inputs ?? [];
   return (

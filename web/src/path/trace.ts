@@ -1,4 +1,4 @@
-import type { Build, Report } from "../api/client";
+import type { Build, Connection, ConnectionReport } from "../api/client";
 import type { Selection } from "../frame/workbench";
 
 const device = (port: string) => port.split(".")[0] ?? "";
@@ -15,11 +15,11 @@ export interface Lit {
 }
 
 /** Everything on the paths through what is selected, both ways, along what each cable really feeds. */
-export function lightUp(build: Build, report: Report, selection: Selection | undefined): Lit | undefined {
+export function lightUp(connections: Connection[], loads: ConnectionReport[], selection: Selection | undefined): Lit | undefined {
   if (!selection) return undefined;
-  const next = new Map(report.connections.map((cable) => [cable.id, cable.next]));
+  const next = new Map(loads.map((cable) => [cable.id, cable.next]));
   const before = new Map<string, string[]>();
-  for (const cable of report.connections) {
+  for (const cable of loads) {
     for (const fed of cable.next) before.set(fed, [...(before.get(fed) ?? []), cable.id]);
   }
   const cables = new Set<string>();
@@ -30,13 +30,13 @@ export function lightUp(build: Build, report: Report, selection: Selection | und
       open.push(...along(id).filter((found) => !cables.has(found)));
     }
   };
-  const cablesAt = (end: "from" | "to") => build.connections.filter((cable) => device(cable[end]) === selection.id).map((cable) => cable.id);
+  const cablesAt = (end: "from" | "to") => connections.filter((cable) => device(cable[end]) === selection.id).map((cable) => cable.id);
   const [down, up] = selection.kind === "cable" ? [[selection.id], [selection.id]] : [cablesAt("from"), cablesAt("to")];
   walk(down, (id) => next.get(id) ?? []);
   const downstream = new Set(cables);
   for (const id of up) cables.delete(id);
   walk(up, (id) => before.get(id) ?? []);
   for (const id of downstream) cables.add(id);
-  const touched = build.connections.filter((cable) => cables.has(cable.id)).flatMap((cable) => [device(cable.from), device(cable.to)]);
+  const touched = connections.filter((cable) => cables.has(cable.id)).flatMap((cable) => [device(cable.from), device(cable.to)]);
   return { cables, devices: new Set(selection.kind === "device" ? [selection.id, ...touched] : touched) };
 }

@@ -1,14 +1,14 @@
-import { useCallback, useDeferredValue, useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from "react";
-import type { Build, Command, InputReport, LineGroup, LineRow } from "../../api/client";
-import { useSelection, useWorkbench, type Selection } from "../../frame/workbench";
+import { memo, useCallback, useDeferredValue, useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from "react";
+import type { Build, Command, InputReport, LineGroup, LineRow, Placement, Report } from "../../api/client";
+import { useSelection, useWorkbench, type Selection, type Workbench } from "../../frame/workbench";
 import { lightUp } from "../trace";
 import { BoardRow } from "./board-row";
 import { Cable } from "./cable";
 import { DragHandles } from "./drag";
 import { Overview } from "./overview";
-import { PLATE, timedPlace, TITLE, type Placed, type Words } from "./place";
+import { PLATE, timedPlace, TITLE, type Placed } from "./place";
 import { DevicePlate } from "./plate";
-import { forgetWidths, textWidth } from "./text";
+import { forgetWidths, plateWords } from "./text";
 
 /** The board beside the lines: as wide as this at least, and with columns of its own from there on. */
 const NARROW_BOARD = 186;
@@ -16,9 +16,11 @@ const WIDE_BOARD = 440;
 const WIDE = 1_000;
 const COLUMNS = 430;
 
-/** Up to so many devices everything is drawn; beyond, what is in sight, in steps of so many pixels. */
+/** Up to so many plates everything is drawn; beyond, what is in sight, in steps of so many pixels. */
 const ALL_DRAWN = 60;
 const STEP = 600;
+/** From so many on, placing them takes longer than the rest of the page. */
+const MANY = 1_500;
 
 /** From here on a plate shows a long name on one line, with the model under it. */
 const ROOMY = 1_150;
@@ -27,14 +29,65 @@ const ROOMY = 1_150;
 export type Zoom = number | "fit";
 
 /** The lines, and at the end of each its destination's row of the board: one thing that scrolls together. */
-export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: InputReport[] | undefined; zoom: Zoom; whole?: boolean }) {
-  const bench = useWorkbench();
-  const { reference, select, connecting, connect, edit, settle, preview } = bench;
+export function LineMap({ inputs, zoom, whole = false }: { inputs: InputReport[] | undefined; zoom: Zoom; whole?: boolean }) {
+  const { build, workspace, reference, select, connecting, connect, edit, settle, preview } = useWorkbench();
   const selection = useSelection();
-  // A large map is drawn in pieces after the rest of the page, so that the page is never held up for long.
-  const behind = useDeferredValue(bench);
-  const { build, workspace } = bench.build.placements.length > ALL_DRAWN ? behind : bench;
-  const { report } = workspace;
+  const floor = useMemo(() => ({ build, report: workspace.report }), [build, workspace.report]);
+  // A very large map is drawn in pieces after the rest of the page, so that the page is never held up for long.
+  const behind = useDeferredValue(floor);
+  const count = plates(workspace.report.lines);
+  const { build: drawn, report } = count > MANY ? behind : floor;
+  const hands = { select, connecting, connect, edit, settle, preview };
+  return (
+    <Drawing
+      {...hands}
+      build={drawn}
+      report={report}
+      reference={reference}
+      selection={selection}
+      inputs={inputs}
+      zoom={zoom}
+      partly={count > ALL_DRAWN && !whole}
+    />
+  );
+}
+
+/** How many plates stand on the lines. */
+function plates(groups: LineGroup[]): number {
+  let count = 0;
+  for (const { rows } of groups) {
+    for (const { through, end, branches } of rows) {
+      count += through.length + (end ? 1 : 0) + branches.reduce((sum, branch) => sum + branch.stops.length, 0);
+    }
+  }
+  return count;
+}
+
+type DrawingProps = Pick<Workbench, "build" | "reference" | "select" | "connecting" | "connect" | "edit" | "settle" | "preview"> & {
+  report: Report;
+  selection: Selection | undefined;
+  inputs: InputReport[] | undefined;
+  zoom: Zoom;
+  /** Whether only what is in sight is drawn. */
+  partly: boolean;
+};
+
+/** The map of one floor, drawn again only where something of it has changed. */
+const Drawing = memo(function Drawing({
+  build,
+  report,
+  reference,
+  selection,
+  inputs,
+  zoom: wanted,
+  partly,
+  select,
+  connecting,
+  connect,
+  edit,
+  settle,
+  preview,
+}: DrawingProps) {
   const frame = useRef<HTMLDivElement>(null);
   const [{ width, height }, setSize] = useState({ width: 0, height: 0 });
   const [typeIsThere, setTypeIsThere] = useState(false);
@@ -82,9 +135,9 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
     .join(" ");
   const lined = useMemo(() => {
     const power = new Set(onPower.split(" "));
-    return { ...build, connections: build.connections.filter((cable) => !power.has(cable.id)) };
-  }, [build, onPower]);
-  const lit = useMemo(() => lightUp(build, report, selection), [build, report, selection]);
+    return build.connections.filter((cable) => !power.has(cable.id));
+  }, [build.connections, onPower]);
+  const lit = useMemo(() => lightUp(build.connections, report.connections, selection), [build.connections, report.connections, selection]);
 
   const [border, setBorder] = useState<number>();
   const roomy = width >= ROOMY;
@@ -96,8 +149,8 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
     [placements, models],
   );
   const wordsOf = useCallback(
-    (device: string) => words(placements.get(device)?.name ?? device, modelOf(device), worst.get(device) !== undefined, roomy),
-    [placements, modelOf, worst, roomy],
+    (placement: Placement) => plateWords(placement, modelOf(placement.id), worst.get(placement.id) !== undefined, roomy),
+    [modelOf, worst, roomy],
   );
   const troubled = report.arrivals
     .filter((row) => row.standing !== "ok")
@@ -107,16 +160,19 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
     const says = new Set(troubled.split(" "));
     const room = border ?? width - (width >= WIDE ? WIDE_BOARD : NARROW_BOARD);
     return timedPlace({
-      build: lined,
+      cables: lined,
       lines: report.lines,
-      words: wordsOf,
+      words: (device) => {
+        const placement = placements.get(device);
+        return placement ? wordsOf(placement).room : 0;
+      },
       says: (row: LineRow) => row.end != null && says.has(row.end.device),
       isAir: (cable) => air.has(cable),
       room,
     });
     // Widths are measured anew when the type is there.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [lined, report.lines, wordsOf, air, troubled, width, border, typeIsThere]);
+  }, [lined, report.lines, placements, wordsOf, air, troubled, width, border, typeIsThere]);
 
   // Of a large floor only what is in sight, and a little around it, is drawn.
   const [top, setTop] = useState(0);
@@ -128,8 +184,7 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
     return () => place.removeEventListener("scroll", look);
   }, []);
   const zoom = wanted === "fit" ? fitting(placed, width, height) : wanted;
-  const large = build.placements.length > ALL_DRAWN && !whole;
-  const [from, to] = large ? [(top - STEP) / zoom, (top + height + 2 * STEP) / zoom] : [-Infinity, Infinity];
+  const [from, to] = partly ? [(top - STEP) / zoom, (top + height + 2 * STEP) / zoom] : [-Infinity, Infinity];
   const drawn = (low: number, high: number) => high >= from && low <= to;
 
   // What is selected from elsewhere is brought into sight.
@@ -247,6 +302,7 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
           {build.placements.map((placement) => {
             const plate = placed.plates.get(placement.id);
             if (!plate || !drawn(plate.y, plate.y)) return null;
+            const { first, second, strong } = wordsOf(placement);
             const asked = inputs?.filter((input) => input.at.startsWith(`${placement.id}.`));
             const fits = asked?.some((input) => input.fits) ?? false;
             const waits = connecting !== undefined && placement.id !== source && inputs !== undefined;
@@ -256,7 +312,9 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
                 id={placement.id}
                 name={placement.name}
                 model={modelOf(placement.id)}
-                {...wordsOf(placement.id)}
+                first={first}
+                second={second}
+                strong={strong}
                 reason={waits && !fits ? asked?.[0]?.reason : undefined}
                 ports={
                   waits && fits
@@ -289,7 +347,7 @@ export function LineMap({ inputs, zoom: wanted, whole = false }: { inputs: Input
       <Overview placed={placed} zoom={zoom} frame={frame} />
     </div>
   );
-}
+});
 
 /** The border between lines and board: dragged, or moved with the arrows; twice pressed, it goes back. */
 function Border({ at, height, zoom, onMove }: { at: number; height: number; zoom: number; onMove: (to: number | undefined) => void }) {
@@ -361,17 +419,6 @@ function Own({ points, dimmed }: { points: { x: number; y: number }[]; dimmed: b
       </text>
     </g>
   );
-}
-
-/** A name that is long goes over both lines where there is little room. */
-function words(name: string, model: string, marked: boolean, roomy: boolean): Words {
-  const LONG = 72;
-  const parts = name.split(" ");
-  if (roomy || textWidth(name, true) <= LONG || parts.length < 2) return { first: name, second: model, strong: false, marked };
-  const splits = parts.slice(1).map((_, at) => [parts.slice(0, at + 1).join(" "), parts.slice(at + 1).join(" ")] as const);
-  const widest = (split: readonly [string, string]) => Math.max(...split.map((part) => textWidth(part, true)));
-  const [first, second] = splits.reduce((best, split) => (widest(split) < widest(best) ? split : best));
-  return { first, second, strong: true, marked };
 }
 
 /** What a previewed fix would change, before it is applied: cables that it touches or runs, devices that it

@@ -1,5 +1,4 @@
-import type { Build, LineBranch, LineGroup, LineRow, LineStop } from "../../api/client";
-import { textWidth } from "./text";
+import type { Connection, LineBranch, LineGroup, LineRow, LineStop } from "../../api/client";
 
 export interface Point {
   x: number;
@@ -53,22 +52,12 @@ export interface Placed {
   groups: PlacedGroup[];
 }
 
-/** What stands on a plate: the name, and the model under it, or more of the name where that is long. */
-export interface Words {
-  first: string;
-  second: string;
-  /** Whether the second line is the name's too. */
-  strong: boolean;
-  /** Whether a mark stands beside the first line. */
-  marked: boolean;
-}
-
 /** What has to be known to place a floor. */
 export interface Known {
-  build: Build;
+  cables: Connection[];
   lines: LineGroup[];
-  /** The two lines of a plate, which is as wide as they need. */
-  words: (device: string) => Words;
+  /** The room that the words of a plate need. */
+  words: (device: string) => number;
   /** Whether a row has a sentence to say under its answer. */
   says: (row: LineRow, source: string | undefined) => boolean;
   isAir: (cable: string) => boolean;
@@ -156,8 +145,7 @@ class Placer {
   private width(id: string): number {
     let width = this.widths.get(id);
     if (width === undefined) {
-      const { first, second, strong, marked } = this.known.words(id);
-      width = Math.min(WIDEST, Math.max(NARROWEST, Math.ceil(textWidth(first, true)) + (marked ? 28 : 15), Math.ceil(textWidth(second, strong)) + 15));
+      width = Math.min(WIDEST, Math.max(NARROWEST, this.known.words(id)));
       this.widths.set(id, width);
     }
     return width;
@@ -171,7 +159,7 @@ class Placer {
       if (row.end) add(row.end);
       for (const branch of row.branches) branch.stops.forEach(add);
     }
-    for (const cable of this.known.build.connections) {
+    for (const cable of this.known.cables) {
       if (drawn.has(cable.id)) continue;
       const from = device(cable.from);
       this.crossings.set(from, [...(this.crossings.get(from) ?? []), { cable: cable.id, to: device(cable.to) }]);
