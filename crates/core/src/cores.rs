@@ -1,5 +1,5 @@
 //! Parts of a computation at once, on cores that have nothing to do. What is large has workers of its own:
-//! what is small never waits behind it.
+//! what is small never waits behind it, and they give way to it.
 
 use rayon::iter::{IndexedParallelIterator, IntoParallelIterator, ParallelIterator};
 use rayon::{ThreadPool, ThreadPoolBuilder};
@@ -16,21 +16,44 @@ const ROWS: usize = 64;
 /// A worker that waits takes up other work meanwhile, on top of its own.
 const STACK: usize = 8 << 20;
 
-/// Workers for what is small and for what is large; none where the machine gives no threads.
-static WORKERS: LazyLock<[Option<ThreadPool>; 2]> = LazyLock::new(|| {
-    ["small floors", "large floors"].map(|name| {
-        let named = move |number| format!("{name} {number}");
-        let workers = ThreadPoolBuilder::new().thread_name(named);
-        workers.stack_size(STACK).build().ok()
-    })
-});
+/// How far the workers for what is large stand back where somebody else wants their core (`nice`).
+#[cfg(target_os = "linux")]
+const STANDS_BACK: i32 = 10;
+
+/// Workers; none where the machine gives no threads.
+static SMALL: LazyLock<Option<ThreadPool>> = LazyLock::new(|| workers("small floors", || ()));
+static LARGE_ONES: LazyLock<Option<ThreadPool>> =
+    LazyLock::new(|| workers("large floors", stand_back));
+
+fn workers(name: &'static str, begin: fn()) -> Option<ThreadPool> {
+    let workers = ThreadPoolBuilder::new().stack_size(STACK);
+    let workers = workers.thread_name(move |number| format!("{name} {number}"));
+    workers.start_handler(move |_| begin()).build().ok()
+}
+
+/// Lets others go first from now on, on this thread; a machine that can't goes on as it was.
+pub fn stand_back() {
+    // Only Linux keeps this by thread: elsewhere it would be the whole program.
+    #[cfg(target_os = "linux")]
+    if rustix::process::getpriority_process(None).is_ok_and(|nice| nice < STANDS_BACK) {
+        let _ = rustix::process::setpriority_process(None, STANDS_BACK);
+    }
+}
+
+/// Work that may be large, whatever it is on: nothing small waits for it.
+pub fn aside<T: Send>(work: impl FnOnce() -> T + Send) -> T {
+    match LARGE_ONES.as_ref() {
+        Some(workers) => workers.install(work),
+        None => work(),
+    }
+}
 
 /// Work on a floor of so many devices, which may share parts of it with [`both`].
 pub fn sharing<T: Send>(devices: usize, work: impl FnOnce() -> T + Send) -> T {
-    let workers = WORKERS[usize::from(devices >= LARGE)].as_ref();
-    match workers.filter(|_| devices >= WORTH_IT) {
-        Some(workers) => workers.install(work),
-        None => work(),
+    match SMALL.as_ref() {
+        _ if devices >= LARGE => aside(work),
+        Some(workers) if devices >= WORTH_IT => workers.install(work),
+        _ => work(),
     }
 }
 
@@ -58,7 +81,7 @@ pub fn each<R: Send>(rows: usize, row: impl Fn(usize) -> R + Send + Sync) -> Vec
 
 #[cfg(test)]
 mod tests {
-    use super::{both, each, sharing};
+    use super::{aside, both, each, sharing};
 
     #[test]
     fn lists_keep_their_order_however_they_are_shared() {
@@ -76,5 +99,14 @@ mod tests {
         assert_eq!(here, name());
         assert!(small.is_some_and(|name| name.starts_with("small")));
         assert!(large.is_some_and(|name| name.starts_with("large")));
+    }
+    #[test]
+    #[cfg(target_os = "linux")]
+    fn workers_for_what_is_large_stand_back() {
+        let nice = || rustix::process::getpriority_process(None).ok();
+        let [small, large] = [100, 5_000].map(|devices| sharing(devices, nice));
+        assert_eq!(small, nice());
+        assert_eq!(large, small.map(|nice| nice.max(super::STANDS_BACK)));
+        assert_eq!(aside(nice), large);
     }
 }

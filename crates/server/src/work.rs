@@ -7,6 +7,7 @@ use std::sync::Arc;
 use std::time::Duration;
 use tokio::sync::Semaphore;
 use west_rail_core::catalogue::Catalogue;
+use west_rail_core::cores::aside;
 use west_rail_core::interrupt::Interrupt;
 use west_rail_store::{Kept, Store};
 
@@ -31,6 +32,13 @@ impl Default for Lanes {
     }
 }
 
+/// Where work waits for its turn.
+#[derive(Clone, Copy)]
+enum Lane {
+    Small,
+    Large,
+}
+
 /// Says that nobody waits any more when the request is dropped.
 struct Waiting(Interrupt);
 
@@ -46,7 +54,7 @@ impl App {
         &self,
         work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, Problem> + Send + 'static,
     ) -> Result<T, Problem> {
-        self.in_lane(&self.lanes.small, work).await
+        self.in_lane(Lane::Small, work).await
     }
 
     /// Runs work on one production: a large one stands in the lane of what is large.
@@ -55,10 +63,9 @@ impl App {
         id: String,
         work: impl FnOnce(&Store, &'static Catalogue, &str) -> Result<T, Problem> + Send + 'static,
     ) -> Result<T, Problem> {
-        let lane = if self.lately.is_large(&id) {
-            &self.lanes.large
-        } else {
-            &self.lanes.small
+        let lane = match self.lately.is_large(&id) {
+            true => Lane::Large,
+            false => Lane::Small,
         };
         let work = move |store: &Store, catalogue| work(store, catalogue, &id);
         self.in_lane(lane, work).await
@@ -69,7 +76,7 @@ impl App {
         &self,
         work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, Problem> + Send + 'static,
     ) -> Result<T, Problem> {
-        self.in_lane(&self.lanes.large, work).await
+        self.in_lane(Lane::Large, work).await
     }
 
     /// Runs a search on one production: it is interrupted when who asked is gone, and given up after a
@@ -99,15 +106,23 @@ impl App {
 
     async fn in_lane<T: Send + 'static>(
         &self,
-        lane: &Arc<Semaphore>,
+        lane: Lane,
         work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, Problem> + Send + 'static,
     ) -> Result<T, Problem> {
         let (store, catalogue) = (self.store.clone(), self.catalogue);
         let cut_short = || Problem::internal("the work was cut short; nothing was changed");
-        let turn = lane.clone().acquire_owned().await;
+        let turns = match lane {
+            Lane::Small => &self.lanes.small,
+            Lane::Large => &self.lanes.large,
+        };
+        let turn = turns.clone().acquire_owned().await;
         let turn = turn.map_err(|_| cut_short())?;
         let done = tokio::task::spawn_blocking(move || {
-            let answer = work(&store, catalogue);
+            let work = || work(&store, catalogue);
+            let answer = match lane {
+                Lane::Small => work(),
+                Lane::Large => aside(work),
+            };
             drop(turn);
             answer
         });

@@ -11,9 +11,12 @@ use axum::http::request::Parts;
 use axum::response::{IntoResponse, Response};
 use std::collections::VecDeque;
 use std::convert::Infallible;
+use std::sync::mpsc::{Sender, channel};
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
+use std::thread;
+use std::time::Duration;
 use west_rail_core::catalogue::Catalogue;
-use west_rail_core::cores::LARGE;
+use west_rail_core::cores::{LARGE, stand_back};
 use west_rail_core::report::{Report, report};
 use west_rail_store::Kept;
 
@@ -25,15 +28,48 @@ const REMEMBERED_PORTS: usize = 20_000;
 /// Workspaces that are remembered.
 const REMEMBERED: usize = 16;
 
+/// After so long an answer is out.
+const ANSWERED: Duration = Duration::from_millis(30);
+
 /// Workspaces that were answered lately, the newest last. They follow from their revision and build
 /// alone, so one that is found is as good as one that is computed.
-#[derive(Clone, Default)]
-pub struct Lately(Arc<Mutex<VecDeque<Arc<Workspace>>>>);
+#[derive(Clone)]
+pub struct Lately {
+    all: Arc<Mutex<VecDeque<Arc<Workspace>>>>,
+    /// Those that are forgotten.
+    gone: Sender<Vec<Arc<Workspace>>>,
+}
+
+impl Default for Lately {
+    fn default() -> Self {
+        Self {
+            all: Arc::default(),
+            gone: clearing(),
+        }
+    }
+}
+
+/// Takes workspaces apart on a thread of its own, once the answers are out that they gave way to: it
+/// takes as long as comparing them.
+fn clearing() -> Sender<Vec<Arc<Workspace>>> {
+    let (gone, forgotten) = channel::<Vec<Arc<Workspace>>>();
+    let clear = move || {
+        stand_back();
+        while let Ok(old) = forgotten.recv() {
+            thread::sleep(ANSWERED);
+            drop(old);
+            forgotten.try_iter().for_each(drop);
+        }
+    };
+    // Where the machine gives no thread, who sends one takes it apart.
+    let _ = thread::Builder::new().name("clearing".into()).spawn(clear);
+    gone
+}
 
 impl Lately {
     fn all(&self) -> MutexGuard<'_, VecDeque<Arc<Workspace>>> {
         // What was there before a panic is still true.
-        self.0.lock().unwrap_or_else(PoisonError::into_inner)
+        self.all.lock().unwrap_or_else(PoisonError::into_inner)
     }
 
     /// The workspace of a build at a revision, where it was answered lately.
@@ -86,10 +122,8 @@ impl Lately {
             gone.push(old);
         }
         drop(all);
-        // Taking a large one apart takes as long as comparing it: nobody waits for that.
-        match tokio::runtime::Handle::try_current() {
-            Ok(runtime) => drop(runtime.spawn_blocking(move || drop(gone))),
-            Err(_) => drop(gone),
+        if !gone.is_empty() {
+            let _ = self.gone.send(gone);
         }
         workspace
     }
@@ -150,6 +184,49 @@ impl IntoResponse for Told {
         match self {
             Self::Changes(steps) => ([(header::CONTENT_TYPE, PATCH)], Json(steps)).into_response(),
             Self::Whole(workspace) => Json(&*workspace).into_response(),
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::{Lately, REMEMBERED};
+    use std::sync::Arc;
+    use std::thread;
+    use std::time::{Duration, Instant};
+    use west_rail_core::catalogue::Catalogue;
+    use west_rail_core::demo;
+    use west_rail_store::Kept;
+
+    #[test]
+    fn the_oldest_workspace_is_forgotten_and_taken_apart() {
+        let production = Arc::new(demo::floor(3));
+        let lately = Lately::default();
+        let answer = |revision| {
+            let kept = Kept {
+                id: "floor".into(),
+                revision,
+                production: production.clone(),
+                undo: None,
+                undo_step: None,
+                redo: None,
+            };
+            lately.workspace(kept, "main", Catalogue::shipped())
+        };
+        let first = Arc::downgrade(&answer(0).unwrap());
+        for revision in 1..=REMEMBERED as u64 {
+            assert!(lately.at("floor", "main", 0).is_some());
+            answer(revision).unwrap();
+        }
+        assert!(lately.at("floor", "main", 0).is_none());
+        assert!(lately.at("floor", "main", 1).is_some());
+        let waiting = Instant::now();
+        while first.upgrade().is_some() {
+            assert!(
+                waiting.elapsed() < Duration::from_secs(20),
+                "it is still held"
+            );
+            thread::sleep(Duration::from_millis(5));
         }
     }
 }
