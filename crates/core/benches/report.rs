@@ -18,7 +18,7 @@ fn demo_report(bencher: divan::Bencher) {
     bencher.bench(|| report(&production, "night", Catalogue::shipped()));
 }
 
-#[divan::bench(args = [10, 100, 1000])]
+#[divan::bench(args = [10, 20, 100, 1000])]
 fn floor_report(bencher: divan::Bencher, devices: usize) {
     let production = demo::floor(devices);
     bencher.bench(|| report(&production, "main", Catalogue::shipped()));

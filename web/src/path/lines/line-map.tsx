@@ -18,7 +18,7 @@ const COLUMNS = 430;
 
 /** Up to so many plates everything is drawn; beyond, what is in sight, in steps of so many pixels. */
 const ALL_DRAWN = 60;
-const STEP = 600;
+const STEP = 400;
 /** From so many on, placing them takes longer than the rest of the page. */
 const MANY = 1_500;
 
