@@ -230,3 +230,19 @@ test("what follows from an edit is asked once the edit’s own picture is there"
   await page.evaluate("idle()");
   await expect.poll(followed).toBeGreaterThan(before);
 });
+
+test("fixes that nobody waits for any more are not looked for any further", async ({ page, server }) => {
+  // A search that takes longer than anybody’s patience.
+  await page.route("**/fixes?*", () => undefined);
+  const given: string[] = [];
+  page.on("requestfailed", (request) => given.push(request.url()));
+  await open(page, server, `${NIGHT}/path`);
+  const asked = page.waitForRequest(/fixes\?.*S-106/);
+  await page.locator("#device-a").press("Enter");
+  const search = (await asked).url();
+  const name = page.getByLabel("Name", { exact: true });
+  await name.fill("Gate");
+  await name.press("Enter");
+  await expect(page.locator("#device-a")).toHaveAttribute("aria-label", /^Gate/);
+  await expect.poll(() => given).toContain(search);
+});

@@ -233,26 +233,27 @@ export const useOutlook = (id: string, build: string, revision: number, commands
     retry: false,
   });
 
-const fixesOf = (id: string, build: string, revision: number, finding: string) =>
-  queryOptions({
-    queryKey: ["fixes", id, build, revision, finding],
-    queryFn: () => afterPicture(() => ask<Fix[]>((api) => api.GET(`${ONE}/fixes`, of(id, { build, finding })))),
-    staleTime: Infinity,
-    retry: false,
-  });
+const fixesOf = (id: string, build: string, revision: number, finding: string) => {
+  const look = (signal?: AbortSignal) => ask<Fix[]>((api) => api.GET(`${ONE}/fixes`, { ...of(id, { build, finding }), signal }));
+  return { look, options: queryOptions({ queryKey: ["fixes", id, build, revision, finding], queryFn: () => look(), staleTime: Infinity, retry: false }) };
+};
 
-/** What would mend a finding, looked for when it is asked for. */
-export const useFixes = (id: string, build: string, revision: number, finding: string, wanted: boolean) =>
-  useQuery({
-    ...fixesOf(id, build, revision, finding),
+/** What would mend a finding, looked for when it is asked for, and no longer than somebody looks at it: on a large floor a
+ *  search takes its time, and the one for the next revision would wait behind it. */
+export const useFixes = (id: string, build: string, revision: number, finding: string, wanted: boolean) => {
+  const { look, options } = fixesOf(id, build, revision, finding);
+  return useQuery({
+    ...options,
+    queryFn: ({ signal }) => afterPicture(() => look(signal)),
     enabled: wanted,
     // After an edit the fixes of the same finding stay until they were looked for again: nothing jumps.
     placeholderData: (old, before) => (before?.queryKey[4] === finding ? old : undefined),
   });
+};
 
 /** The same, asked once: what is known already is not asked again. */
 export const fetchFixes = (client: QueryClient, id: string, build: string, revision: number, finding: string) =>
-  client.fetchQuery(fixesOf(id, build, revision, finding));
+  client.fetchQuery(fixesOf(id, build, revision, finding).options);
 
 /** What a port could be connected to: inputs for an output, outputs for an input. */
 export const useOtherEnds = (id: string, build: string, revision: number, port: { at: string; direction: "in" | "out" } | undefined) =>

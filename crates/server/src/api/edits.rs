@@ -166,9 +166,11 @@ async fn change(
     work: impl FnOnce(&Store, &Catalogue, &Workspace) -> Result<Done, Refused> + Send + 'static,
 ) -> Result<Response, Problem> {
     let (lately, events) = (app.lately.clone(), app.events.clone());
-    app.on_production(id, move |store, catalogue, id| {
-        let now = lately.workspace(store.get(id)?, &build, catalogue)?;
-        let base = lately.at(id, &build, revision);
+    // Whatever its size, an edit doesn't wait behind searches and imports; what it computes of a large
+    // floor gives way on the cores.
+    app.with_store(move |store, catalogue| {
+        let now = lately.workspace(store.get(&id)?, &build, catalogue)?;
+        let base = lately.at(&id, &build, revision);
         match work(store, catalogue, &now) {
             Ok(Done { kept, said, ahead }) => {
                 let revision = kept.revision;
@@ -185,7 +187,7 @@ async fn change(
                         lately.workspace(kept, &first, catalogue)?
                     }
                 };
-                events.tell(id, revision);
+                events.tell(&id, revision);
                 Ok(Told::after_edit(wanted, base.as_deref(), workspace, said).into_response())
             }
             Err(Refused::Asks(outlook)) => Err(Problem::asks(*outlook)),
