@@ -21,8 +21,8 @@ const STACK: usize = 8 << 20;
 const STANDS_BACK: i32 = 10;
 
 /// Workers; none where the machine gives no threads.
-static SMALL: LazyLock<Option<ThreadPool>> = LazyLock::new(|| workers("small floors", || ()));
-static LARGE_ONES: LazyLock<Option<ThreadPool>> =
+static FOR_SMALL: LazyLock<Option<ThreadPool>> = LazyLock::new(|| workers("small floors", || ()));
+static FOR_LARGE: LazyLock<Option<ThreadPool>> =
     LazyLock::new(|| workers("large floors", stand_back));
 
 fn workers(name: &'static str, begin: fn()) -> Option<ThreadPool> {
@@ -40,20 +40,16 @@ pub fn stand_back() {
     }
 }
 
-/// Work that may be large, whatever it is on: nothing small waits for it.
-pub fn aside<T: Send>(work: impl FnOnce() -> T + Send) -> T {
-    match LARGE_ONES.as_ref() {
-        Some(workers) => workers.install(work),
-        None => work(),
-    }
-}
-
 /// Work on a floor of so many devices, which may share parts of it with [`both`].
 pub fn sharing<T: Send>(devices: usize, work: impl FnOnce() -> T + Send) -> T {
-    match SMALL.as_ref() {
-        _ if devices >= LARGE => aside(work),
-        Some(workers) if devices >= WORTH_IT => workers.install(work),
-        _ => work(),
+    let workers = match devices {
+        ..WORTH_IT => return work(),
+        WORTH_IT..LARGE => &FOR_SMALL,
+        LARGE.. => &FOR_LARGE,
+    };
+    match workers.as_ref() {
+        Some(workers) => workers.install(work),
+        None => work(),
     }
 }
 
@@ -81,7 +77,7 @@ pub fn each<R: Send>(rows: usize, row: impl Fn(usize) -> R + Send + Sync) -> Vec
 
 #[cfg(test)]
 mod tests {
-    use super::{aside, both, each, sharing};
+    use super::{both, each, sharing};
 
     #[test]
     fn lists_keep_their_order_however_they_are_shared() {
@@ -100,6 +96,7 @@ mod tests {
         assert!(small.is_some_and(|name| name.starts_with("small")));
         assert!(large.is_some_and(|name| name.starts_with("large")));
     }
+
     #[test]
     #[cfg(target_os = "linux")]
     fn workers_for_what_is_large_stand_back() {
@@ -107,6 +104,5 @@ mod tests {
         let [small, large] = [100, 5_000].map(|devices| sharing(devices, nice));
         assert_eq!(small, nice());
         assert_eq!(large, small.map(|nice| nice.max(super::STANDS_BACK)));
-        assert_eq!(aside(nice), large);
     }
 }

@@ -4,10 +4,11 @@
 use crate::App;
 use crate::problem::Problem;
 use std::sync::Arc;
+use std::thread;
 use std::time::Duration;
-use tokio::sync::Semaphore;
+use tokio::sync::{Semaphore, oneshot};
 use west_rail_core::catalogue::Catalogue;
-use west_rail_core::cores::aside;
+use west_rail_core::cores::stand_back;
 use west_rail_core::interrupt::Interrupt;
 use west_rail_store::{Kept, Store};
 
@@ -117,19 +118,50 @@ impl App {
         };
         let turn = turns.clone().acquire_owned().await;
         let turn = turn.map_err(|_| cut_short())?;
-        let done = tokio::task::spawn_blocking(move || {
-            let work = || work(&store, catalogue);
-            let answer = match lane {
-                Lane::Small => work(),
-                Lane::Large => aside(work),
-            };
+        let (tell, told) = oneshot::channel();
+        let work = move || {
+            let answer = work(&store, catalogue);
             drop(turn);
-            answer
-        });
-        done.await.map_err(|error| {
+            // Who asked may be gone.
+            let _ = tell.send(answer);
+        };
+        match lane {
+            Lane::Small => drop(tokio::task::spawn_blocking(work)),
+            // A thread of its own, since it can't come forward again; not one of the workers, who would
+            // take it up in the middle of somebody else's report.
+            Lane::Large => drop(thread::Builder::new().name("large work".into()).spawn(|| {
+                stand_back();
+                work();
+            })),
+        }
+        told.await.unwrap_or_else(|_| {
             // The panic itself, with its trace, is in the log already.
-            tracing::error!("work for a request: {error}");
-            cut_short()
-        })?
+            tracing::error!("work for a request was cut short");
+            Err(cut_short())
+        })
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use crate::App;
+    use crate::problem::Problem;
+    use west_rail_store::Store;
+
+    #[tokio::test]
+    async fn work_that_panics_is_cut_short_and_leaves_its_turn() {
+        let folder = tempfile::tempdir().unwrap();
+        let store = Store::open(&folder.path().join("a.sqlite")).unwrap();
+        let (_stop, stopping) = tokio::sync::watch::channel(false);
+        let app = App::new(store, stopping);
+        // More often than there are turns on any machine that tests run on.
+        for _ in 0..200 {
+            let done: Result<(), Problem> = app.large(|_, _| panic!("on purpose")).await;
+            assert!(done.is_err());
+            let done: Result<(), Problem> = app.with_store(|_, _| panic!("on purpose")).await;
+            assert!(done.is_err());
+        }
+        assert_eq!(app.large(|_, _| Ok(1)).await.ok(), Some(1));
+        assert_eq!(app.with_store(|_, _| Ok(2)).await.ok(), Some(2));
     }
 }

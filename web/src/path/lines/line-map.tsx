@@ -162,7 +162,7 @@ const Drawing = memo(function Drawing({
     return timedPlace({
       cables: lined,
       lines: report.lines,
-      words: (device) => {
+      wordsNeed: (device) => {
         const placement = placements.get(device);
         return placement ? wordsOf(placement).room : 0;
       },

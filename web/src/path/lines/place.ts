@@ -57,7 +57,7 @@ export interface Known {
   cables: Connection[];
   lines: LineGroup[];
   /** The room that the words of a plate need. */
-  words: (device: string) => number;
+  wordsNeed: (device: string) => number;
   /** Whether a row has a sentence to say under its answer. */
   says: (row: LineRow, source: string | undefined) => boolean;
   isAir: (cable: string) => boolean;
@@ -145,7 +145,7 @@ class Placer {
   private width(id: string): number {
     let width = this.widths.get(id);
     if (width === undefined) {
-      width = Math.min(WIDEST, Math.max(NARROWEST, this.known.words(id)));
+      width = Math.min(WIDEST, Math.max(NARROWEST, this.known.wordsNeed(id)));
       this.widths.set(id, width);
     }
     return width;
