@@ -6,6 +6,7 @@ use serde::Serialize;
 use std::path::PathBuf;
 use std::process::ExitCode;
 use west_rail_core::catalogue::Catalogue;
+use west_rail_core::document::Handle;
 use west_rail_core::power::{USABLE, cold_factor, lasts};
 use west_rail_core::quantity::{Span, WattHours, Watts};
 use west_rail_core::report::{PowerReport, PowerSource, report};
@@ -128,7 +129,7 @@ struct Source<'a> {
     runtime_seconds: Option<u64>,
     /// What goes off, and what loses its picture.
     dark: Vec<&'a str>,
-    still: &'a [String],
+    still: &'a [Handle],
 }
 
 #[derive(Serialize)]
@@ -234,7 +235,7 @@ fn dark(source: &PowerSource) -> Vec<&str> {
         .dark
         .iter()
         .chain(blind)
-        .map(String::as_str)
+        .map(|handle| handle.as_str())
         .collect()
 }
 

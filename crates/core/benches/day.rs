@@ -22,7 +22,7 @@ fn main() {
 fn job() -> Production {
     let mut production = Production::named("Job");
     let camera = |number: usize| Placement {
-        id: format!("c{number}"),
+        id: format!("c{number}").into(),
         name: format!("Camera {number}"),
         device: "orrell-c4".into(),
         unit: production.builds[0].units[0].id.clone(),
@@ -36,7 +36,7 @@ fn job() -> Production {
         },
     };
     let part = |number: usize| ScheduleEntry {
-        id: format!("p{number}"),
+        id: format!("p{number}").into(),
         name: format!("Part {number}"),
         recorders: Vec::new(),
         start: format!("{:02}:00", 8 + number).parse().unwrap(),
@@ -44,7 +44,7 @@ fn job() -> Production {
         rolls: Rolls::Continuous,
     };
     let day = |number: usize| Build {
-        id: format!("day-{number}"),
+        id: format!("day-{number}").into(),
         name: format!("Day {number}"),
         placements: (1..=6).map(camera).collect(),
         schedule: (0..8).map(part).collect(),

@@ -3,7 +3,7 @@
 use std::time::Instant;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::demo;
-use west_rail_core::document::{Connection, Placement, Production};
+use west_rail_core::document::{Connection, Handle, Placement, Production};
 use west_rail_core::path::{Floor, resolve};
 use west_rail_core::power::Powered;
 use west_rail_core::quantity::Length;
@@ -19,7 +19,7 @@ const BATTERIES: usize = 60;
 fn floor() -> Production {
     let mut production = demo::floor(200);
     production.builds[0].schedule = demo::productions().remove(0).1.builds[0].schedule.clone();
-    let bodies: Vec<(String, &str)> = production.builds[0]
+    let bodies: Vec<(Handle, &str)> = production.builds[0]
         .placements
         .iter()
         .filter_map(|placement| match placement.device.as_str() {
@@ -32,7 +32,7 @@ fn floor() -> Production {
     for (number, (device, battery)) in bodies.into_iter().enumerate() {
         let unit = production.builds[0].units[0].id.clone();
         production.builds[0].placements.push(Placement {
-            id: format!("battery-{number}"),
+            id: format!("battery-{number}").into(),
             name: format!("Battery {number}"),
             device: battery.into(),
             unit,

@@ -18,7 +18,7 @@ fn chains(count: usize) -> Production {
     let mut build = Build::empty("main", "Main");
     let place = |id: String, device: &str, settings| Placement {
         name: id.clone(),
-        id,
+        id: id.into(),
         device: device.into(),
         unit: "a".into(),
         settings,

@@ -447,7 +447,7 @@ fn create(transaction: &Transaction, production: &Production) -> Result<Kept> {
     let id = handle_from(&production.name, taken);
     transaction.execute(
         "INSERT INTO production (id, name, revision, document, changed) VALUES (?1, ?2, 1, '', unixepoch())",
-        params![id, production.name],
+        params![id.as_str(), production.name],
     )?;
     keep(transaction, &id, 1, production.clone())
 }

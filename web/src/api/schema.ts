@@ -2116,7 +2116,7 @@ export interface components {
             do: "put-codec";
         } | {
             /** @description Its id. */
-            codec: string;
+            codec: components["schemas"]["String"];
             /** @enum {string} */
             do: "remove-codec";
         } | {
@@ -2243,7 +2243,7 @@ export interface components {
             /** @description In which build. */
             build: components["schemas"]["String"];
             /** @description The catalogue’s id. */
-            device: string;
+            device: components["schemas"]["String"];
             /** @enum {string} */
             do: "add-device";
             handle?: components["schemas"]["String"] | null;
@@ -2279,8 +2279,7 @@ export interface components {
         } | {
             /** @description In which build. */
             build: components["schemas"]["String"];
-            /** @description The class of cable, by the catalogue’s id; chosen from the kit where not given. */
-            cable?: string | null;
+            cable?: components["schemas"]["String"] | null;
             /** @enum {string} */
             do: "connect";
             /** @description The output. */
@@ -2298,8 +2297,7 @@ export interface components {
         } | {
             /** @description In which build. */
             build: components["schemas"]["String"];
-            /** @description The class of cable, by the catalogue’s id. */
-            cable?: string | null;
+            cable?: components["schemas"]["String"] | null;
             /** @description The connection. */
             connection: components["schemas"]["String"];
             /** @enum {string} */
@@ -2316,7 +2314,7 @@ export interface components {
             surroundings: components["schemas"]["Surroundings"];
         } | {
             /** @description The catalogue’s ids. */
-            adapters: string[];
+            adapters: components["schemas"]["String"][];
             /** @description In which build. */
             build: components["schemas"]["String"];
             /** @description The connection. */
@@ -2399,8 +2397,7 @@ export interface components {
             device: components["schemas"]["String"];
             /** @enum {string} */
             do: "choose-input";
-            /** @description The port’s id; the first with a cable where not said. */
-            input?: string | null;
+            input?: components["schemas"]["String"] | null;
         } | {
             /** @description In which build. */
             build: components["schemas"]["String"];
@@ -2474,15 +2471,14 @@ export interface components {
             build: components["schemas"]["String"];
             change?: null | {
                 /** @description The codec's id. */
-                codec?: string;
+                codec?: components["schemas"]["String"];
                 /** @description A dummy battery (coupler) feeds it in the place of the inner battery: less heat inside. */
                 dummy_battery?: boolean;
                 format?: components["schemas"]["PictureFormat"] | null;
                 /** @description Cards or drives in its slots, by id, recorded one after the other. */
-                media?: string[];
+                media?: components["schemas"]["String"][];
                 pre_record?: components["schemas"]["Span"] | null;
-                /** @description A proxy alongside, by its codec's id. */
-                proxy?: string | null;
+                proxy?: components["schemas"]["String"] | null;
                 /**
                  * Format: int32
                  * @description Samples of sound a second; 48,000 where not said.
@@ -2723,9 +2719,9 @@ export interface components {
         /** @description A cable (or a radio pairing) from an output to an input. */
         Connection: {
             /** @description Adapters, barrels, elbows and clamps on it, by id. */
-            adapters?: string[];
+            adapters?: components["schemas"]["String"][];
             /** @description The catalogue's id of the cable. */
-            cable: string;
+            cable: components["schemas"]["String"];
             /** @description The output. */
             from: components["schemas"]["PortRef"];
             /** @description Short id. */
@@ -2853,7 +2849,7 @@ export interface components {
              */
             from: number;
             /** @description Its id in the schedule. */
-            id: string;
+            id: components["schemas"]["String"];
             /** @description Whether nothing rolls. */
             is_break: boolean;
             /** @description Its name. */
@@ -3063,7 +3059,7 @@ export interface components {
         /** @description What a description would change in one build. */
         EntryOutlook: {
             /** @description The build's id. */
-            build: string;
+            build: components["schemas"]["String"];
             /** @description Its name. */
             name: string;
             /** @description What would be different. */
@@ -3704,9 +3700,9 @@ export interface components {
                 number,
                 {
                     /** @description Adapters, barrels, elbows and clamps on it, by id. */
-                    adapters?: string[];
+                    adapters?: components["schemas"]["String"][];
                     /** @description The catalogue's id of the cable. */
-                    cable: string;
+                    cable: components["schemas"]["String"];
                     /** @description The output. */
                     from: components["schemas"]["PortRef"];
                     /** @description Short id. */
@@ -3782,7 +3778,7 @@ export interface components {
                 number,
                 {
                     /** @description The catalogue's id of the device. */
-                    device: string;
+                    device: components["schemas"]["String"];
                     /** @description Its handle: `a`. */
                     id: components["schemas"]["String"];
                     /** @description Its name on this floor: *A camera*. */
@@ -4862,7 +4858,7 @@ export interface components {
         /** @description A device put to use in a build. */
         Placement: {
             /** @description The catalogue's id of the device. */
-            device: string;
+            device: components["schemas"]["String"];
             /** @description Its handle: `a`. */
             id: components["schemas"]["String"];
             /** @description Its name on this floor: *A camera*. */
@@ -5552,15 +5548,14 @@ export interface components {
         /** @description How a device records. */
         RecordingSetting: {
             /** @description The codec's id. */
-            codec: string;
+            codec: components["schemas"]["String"];
             /** @description A dummy battery (coupler) feeds it in the place of the inner battery: less heat inside. */
             dummy_battery?: boolean;
             format?: components["schemas"]["PictureFormat"] | null;
             /** @description Cards or drives in its slots, by id, recorded one after the other. */
-            media: string[];
+            media: components["schemas"]["String"][];
             pre_record?: components["schemas"]["Span"] | null;
-            /** @description A proxy alongside, by its codec's id. */
-            proxy?: string | null;
+            proxy?: components["schemas"]["String"] | null;
             /**
              * Format: int32
              * @description Samples of sound a second; 48,000 where not said.
@@ -6056,8 +6051,7 @@ export interface components {
             clock?: components["schemas"]["ClockSetting"];
             /** @description For a screen: whether it takes the squeeze out. */
             desqueeze?: boolean;
-            /** @description The input that it shows, passes on or records, where it has several. */
-            input?: string | null;
+            input?: components["schemas"]["String"] | null;
             /** @description Inputs by port id: what the sink behind them says of itself. */
             inputs?: {
                 [key: string]: components["schemas"]["InputSetting"];

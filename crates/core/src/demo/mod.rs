@@ -68,7 +68,7 @@ pub fn floor(devices: usize) -> Production {
         let unit = format!("rig-{}", rig + 1);
         if piece == 0 {
             build.units.push(Unit {
-                id: unit.clone(),
+                id: unit.as_str().into(),
                 name: format!("Rig {}", rig + 1),
             });
         }
@@ -85,10 +85,10 @@ pub fn floor(devices: usize) -> Production {
             ..RecordingSetting::default()
         });
         build.placements.push(Placement {
-            id: handle(piece),
+            id: handle(piece).into(),
             name: format!("Device {}", number + 1),
             device: device.into(),
-            unit,
+            unit: unit.into(),
             settings: Settings {
                 recording,
                 ..Settings::default()

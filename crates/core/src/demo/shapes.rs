@@ -72,7 +72,7 @@ impl Shape {
         let handle = |number: usize| format!("d{}", number + 1);
         for number in 0..devices {
             build.placements.push(Placement {
-                id: handle(number),
+                id: handle(number).into(),
                 name: format!("Device {}", number + 1),
                 device: self.device(number).into(),
                 unit: unit.clone(),

@@ -128,7 +128,7 @@ pub struct Placement {
     /// Its name on this floor: *A camera*.
     pub name: String,
     /// The catalogue's id of the device.
-    pub device: String,
+    pub device: Handle,
     /// The unit it travels with.
     pub unit: Handle,
     /// What is set on it.

@@ -5,6 +5,7 @@ use super::apply::{Refusal, checked_name, refuse_overlap};
 use super::limits::Bounded;
 use super::names::is_handle;
 use super::{Beyond, Build, Limits, Production};
+use crate::document::Handle;
 use std::collections::HashSet;
 
 /// Why a document can't be kept.
@@ -35,9 +36,9 @@ pub enum Unfit {
     #[error("device “{device}” travels with unit “{unit}”, which isn’t there")]
     LostUnit {
         /// The device.
-        device: String,
+        device: Handle,
         /// The unit.
-        unit: String,
+        unit: Handle,
     },
     /// More of something than is taken.
     #[error("{place} has {found} {what}; at most {most} are taken")]

@@ -73,7 +73,7 @@ pub enum Command {
     /// Removes a codec of the crew's own.
     RemoveCodec {
         /// Its id.
-        codec: String,
+        codec: Handle,
     },
     /// Sets something of where cards are copied.
     SetStation {
@@ -177,7 +177,7 @@ pub enum Command {
         /// In which build.
         build: Handle,
         /// The catalogue’s id.
-        device: String,
+        device: Handle,
         /// The unit that it travels with.
         unit: Handle,
         /// Its name on this floor; made from the catalogue’s where not given.
@@ -223,7 +223,7 @@ pub enum Command {
         to: PortRef,
         /// The class of cable, by the catalogue’s id; chosen from the kit where not given.
         #[serde(default)]
-        cable: Option<String>,
+        cable: Option<Handle>,
         /// How long; chosen from the kit where not given.
         #[serde(default)]
         length: Option<Length>,
@@ -243,7 +243,7 @@ pub enum Command {
         connection: Handle,
         /// The class of cable, by the catalogue’s id.
         #[serde(default)]
-        cable: Option<String>,
+        cable: Option<Handle>,
         /// How long.
         #[serde(default)]
         length: Option<Length>,
@@ -264,7 +264,7 @@ pub enum Command {
         /// The connection.
         connection: Handle,
         /// The catalogue’s ids.
-        adapters: Vec<String>,
+        adapters: Vec<Handle>,
     },
     /// Sets what the sink behind an input says of itself; none: the catalogue's word.
     SetInput {
@@ -323,7 +323,7 @@ pub enum Command {
         /// The device on the floor.
         device: Handle,
         /// The port’s id; the first with a cable where not said.
-        input: Option<String>,
+        input: Option<Handle>,
     },
     /// Sets the timecode that a device counts; none: the project's.
     SetTimecode {

@@ -17,7 +17,7 @@ pub struct Connection {
     /// The input.
     pub to: PortRef,
     /// The catalogue's id of the cable.
-    pub cable: String,
+    pub cable: Handle,
     /// How long it is; for a radio pairing, the distance.
     pub length: Length,
     /// For a radio pairing: what stands between the antennas.
@@ -25,7 +25,7 @@ pub struct Connection {
     pub surroundings: Surroundings,
     /// Adapters, barrels, elbows and clamps on it, by id.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    pub adapters: Vec<String>,
+    pub adapters: Vec<Handle>,
 }
 
 fn is_open(surroundings: &Surroundings) -> bool {

@@ -122,7 +122,7 @@ mod tests {
 
     fn entry(name: &str, start: &str, length: &str, rolls: Rolls) -> ScheduleEntry {
         ScheduleEntry {
-            id: name.to_lowercase(),
+            id: name.to_lowercase().into(),
             name: name.into(),
             recorders: Vec::new(),
             start: start.parse().unwrap(),

@@ -4,6 +4,7 @@ use super::{OutputSetting, PortRef, RecordingSetting, SlotUse, SoundSetting};
 use crate::catalogue::{
     AudioPort, Catalogue, Codec, Device, Direction, LevelKind, Medium, Port, RecordingAbility,
 };
+use crate::document::Handle;
 use crate::format::{FrameRate, PictureFormat};
 use crate::quantity::{Decibels, Span};
 
@@ -99,7 +100,7 @@ pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSettin
     let mut found = Vec::new();
     if !records_named(catalogue, ability, &setting.codec) {
         found.push(Misfit::Codec {
-            codec: setting.codec.clone(),
+            codec: setting.codec.to_string(),
             records: ability.codecs.join(", "),
         });
     }
@@ -181,9 +182,9 @@ pub fn without_misfits(
         return setting;
     };
     if !records_named(catalogue, ability, &setting.codec) {
-        setting.codec = ability.codecs.first().cloned().unwrap_or_default();
+        setting.codec = ability.codecs.first().cloned().unwrap_or_default().into();
     }
-    let fits = |id: &String| {
+    let fits = |id: &Handle| {
         catalogue
             .medium(id)
             .is_some_and(|medium| slot_takes(ability, medium))
@@ -232,7 +233,7 @@ pub fn misfit_of_output(
             let mut ways = device
                 .paths
                 .iter()
-                .filter(|path| path.to.contains(&at.port));
+                .filter(|path| path.to.iter().any(|to| at.port == *to));
             if !ways.any(|path| path.from.contains(source)) {
                 return Some(format!("“{source}” doesn’t go to it"));
             }

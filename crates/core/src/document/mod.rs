@@ -10,6 +10,7 @@ mod connection;
 mod day;
 mod entries;
 mod file;
+mod handle;
 mod hours;
 mod joint;
 mod json;
@@ -35,6 +36,7 @@ pub use connection::Connection;
 pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
+pub use handle::Handle;
 pub use hours::{Break, Hours, Turn};
 pub use joint::Joint;
 pub use kit::{KitChange, KitLine};
@@ -45,7 +47,7 @@ pub use misfit::{
 };
 pub use names::{PortRef, handle_from};
 pub use need::{Need, Purpose};
-pub use production::{Handle, Production};
+pub use production::Production;
 pub use rules::{
     BatteryPlace, CardSize, GainSchool, HouseRules, MediaLoading, MediaSwap, MonitorPlace,
     MonitorSize, PictureOfRecord, PowerSchool, RULES, RuleChoice, RulePage, SoundOfRecord,

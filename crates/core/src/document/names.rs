@@ -1,5 +1,6 @@
 //! Handles, and ports by name.
 
+use super::Handle;
 use crate::quantity::Unreadable;
 use std::{fmt, str::FromStr};
 
@@ -7,9 +8,9 @@ use std::{fmt, str::FromStr};
 #[derive(Debug, Clone, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub struct PortRef {
     /// The device's handle in its build.
-    pub device: String,
+    pub device: Handle,
     /// The port's id.
-    pub port: String,
+    pub port: Handle,
 }
 
 impl PortRef {
@@ -50,7 +51,7 @@ pub(super) fn is_handle(text: &str) -> bool {
 }
 
 /// A handle made from a name that isn't taken yet: *A camera* becomes `a-camera`, then `a-camera-2`.
-pub fn handle_from(name: &str, taken: impl Fn(&str) -> bool) -> String {
+pub fn handle_from(name: &str, taken: impl Fn(&str) -> bool) -> Handle {
     let mut base = String::with_capacity(name.len());
     for letter in name.chars().flat_map(char::to_lowercase) {
         if letter.is_ascii_alphanumeric() {
@@ -69,13 +70,13 @@ pub fn handle_from(name: &str, taken: impl Fn(&str) -> bool) -> String {
         base
     };
     if !taken(&base) {
-        return base;
+        return base.into();
     }
     let mut n = 2;
     loop {
         let candidate = format!("{base}-{n}");
         if !taken(&candidate) {
-            return candidate;
+            return candidate.into();
         }
         n += 1;
     }

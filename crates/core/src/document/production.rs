@@ -10,9 +10,6 @@ use crate::timecode::TimecodeRate;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// A short name that people type: small letters, digits and hyphens.
-pub type Handle = String;
-
 /// The project: its format, its house rules, its kit and its builds.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

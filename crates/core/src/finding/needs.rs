@@ -3,7 +3,7 @@
 use super::codes::Code;
 use super::judge::late;
 use super::{Facts, Finding, fix};
-use crate::document::{Need, Purpose};
+use crate::document::{Handle, Need, Purpose};
 use crate::format::Quality;
 use crate::path::{Picture, hops_to, made_as};
 use crate::record::Recording;
@@ -28,7 +28,7 @@ pub(super) fn judge(facts: &Facts, found: &mut Vec<Finding>) {
 fn gone<'n>(facts: &Facts, need: &'n Need) -> Option<&'n str> {
     let spoken_of = [Some(&need.at), need.of.as_ref()].into_iter().flatten();
     spoken_of
-        .map(String::as_str)
+        .map(Handle::as_str)
         .find(|handle| facts.floor.placement(handle).is_none())
 }
 

@@ -220,19 +220,19 @@ impl<'a> Floor<'a> {
     /// What is set on an output.
     pub fn output_setting(&self, port: PortIx) -> Option<&'a OutputSetting> {
         let outputs = &self.placement_of(port).settings.outputs;
-        outputs.get(&self.ports[port].port.id)
+        outputs.get(self.ports[port].port.id.as_str())
     }
 
     /// What is set for sound on a port.
     pub fn sound_setting(&self, port: PortIx) -> Option<&'a SoundSetting> {
         let set = &self.placement_of(port).settings.sound;
-        set.get(&self.ports[port].port.id)
+        set.get(self.ports[port].port.id.as_str())
     }
 
     /// What the sink behind an input says of itself.
     fn input_setting(&self, port: PortIx) -> Option<&'a InputSetting> {
         let inputs = &self.placement_of(port).settings.inputs;
-        inputs.get(&self.ports[port].port.id)
+        inputs.get(self.ports[port].port.id.as_str())
     }
 
     /// What an input takes: its own word, or the catalogue's.
@@ -296,7 +296,7 @@ impl<'a> Floor<'a> {
     /// the first that has a cable.
     pub fn chosen_input(&self, placement: usize, inputs: &[String]) -> Option<PortIx> {
         let chosen = self.build.placements[placement].settings.input.as_ref();
-        if let Some(chosen) = chosen.filter(|chosen| inputs.contains(chosen)) {
+        if let Some(chosen) = chosen.filter(|chosen| inputs.iter().any(|input| *chosen == input)) {
             return self.port_of(placement, chosen);
         }
         let ports = inputs.iter().filter_map(|id| self.port_of(placement, id));

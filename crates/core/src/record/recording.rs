@@ -6,7 +6,7 @@ use super::heat;
 use super::time::{RecordTime, RecordTimeInputs, RecordTimes};
 use super::{AudioTracks, Samples, SumError, Video, video_rate};
 use crate::catalogue::{Codec, Device, RateModel, RecordingAbility};
-use crate::document::{Misfit, Purpose, RecordingSetting, SlotUse, misfits, slot_takes};
+use crate::document::{Handle, Misfit, Purpose, RecordingSetting, SlotUse, misfits, slot_takes};
 use crate::format::{FrameRate, PictureFormat, Quality, Raster};
 use crate::path::{Floor, PortIx, Resolved};
 use crate::quantity::{BitRate, Bytes, Percent, Span};
@@ -174,7 +174,7 @@ fn misfits_of(
     if let Some(id) = setting.proxy.as_ref()
         && floor.catalogue.codec(id).is_none()
     {
-        problems.push(RecordProblem::NotInCatalogue { id: id.clone() });
+        problems.push(RecordProblem::NotInCatalogue { id: id.to_string() });
     }
     problems
 }
@@ -253,7 +253,7 @@ fn recording<'a>(
     });
     // To a drive: the cards in the slots rest.
     let media = setting.media.iter().filter(|_| !setting.to_drive);
-    let media: Vec<&str> = media.map(String::as_str).collect();
+    let media: Vec<&str> = media.map(Handle::as_str).collect();
     let drive = setting
         .to_drive
         .then(|| drive_behind(floor, placement, ability.drive_port.as_deref()?))

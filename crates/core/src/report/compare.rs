@@ -3,7 +3,9 @@
 
 use super::{Outlook, outlook, report};
 use crate::catalogue::Catalogue;
-use crate::document::{Build, Connection, Need, Placement, PortRef, Production, RecordingSetting};
+use crate::document::{
+    Build, Connection, Handle, Need, Placement, PortRef, Production, RecordingSetting,
+};
 use rustc_hash::FxHashMap;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -108,7 +110,7 @@ fn changes(old: &Placement, new: &Placement, catalogue: &Catalogue) -> Vec<Strin
             what(&before.recording)
         ));
     }
-    let mut outputs: Vec<&String> = before.outputs.keys().chain(after.outputs.keys()).collect();
+    let mut outputs: Vec<&Handle> = before.outputs.keys().chain(after.outputs.keys()).collect();
     outputs.sort();
     outputs.dedup();
     let otherwise = outputs
@@ -179,9 +181,9 @@ fn needs(old: &Build, new: &Build) -> Vec<String> {
     let name = |build: &Build, need: &Need| {
         build
             .placement(&need.at)
-            .map_or(need.at.clone(), |placement| placement.name.clone())
+            .map_or(need.at.to_string(), |placement| placement.name.clone())
     };
-    let by_id = |build: &'_ Build| -> FxHashMap<String, Need> {
+    let by_id = |build: &'_ Build| -> FxHashMap<Handle, Need> {
         let needs = build.needs.iter();
         needs.map(|need| (need.id.clone(), need.clone())).collect()
     };

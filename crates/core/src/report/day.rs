@@ -2,7 +2,7 @@
 
 use super::NeedReport;
 use crate::catalogue::Catalogue;
-use crate::document::{Change, Command, Handle, Production, RecordingSetting};
+use crate::document::{Change, Command, Production, RecordingSetting};
 use crate::kit::{self, Line};
 use crate::path::{Floor, resolve};
 use crate::quantity::{Bytes, Span};
@@ -119,7 +119,7 @@ pub fn compare_choices(
     production: &Production,
     build: &str,
     catalogue: &Catalogue,
-    device: &Handle,
+    device: &str,
     choices: &[RecordingSetting],
 ) -> Option<Vec<ChoiceReport>> {
     let now = &production.build(build)?.placement(device)?.settings;
@@ -129,7 +129,7 @@ pub fn compare_choices(
     let one = |choice: &RecordingSetting| {
         let codec = with_custom.codec(&choice.codec);
         let mut report = ChoiceReport {
-            codec: codec.map_or(choice.codec.clone(), |codec| codec.name.clone()),
+            codec: codec.map_or(choice.codec.to_string(), |codec| codec.name.clone()),
             media: choice.media.iter().map(|id| name(id)).collect(),
             time: None,
             lasts: None,
@@ -142,7 +142,7 @@ pub fn compare_choices(
             needs: Vec::new(),
             take: vec![Command::SetRecording {
                 build: build.into(),
-                device: device.clone(),
+                device: device.into(),
                 change: Some(Change::between(&now, choice)),
             }],
         };
@@ -170,10 +170,12 @@ pub fn compare_choices(
                 report.keeps = recorded.effective.map(|quality| quality.to_string());
             }
             if let Some(day) = day(floor, recordings) {
-                let pool = day
-                    .pools
-                    .iter()
-                    .find(|pool| Some(&pool.medium) == choice.media.first());
+                let pool = day.pools.iter().find(|pool| {
+                    choice
+                        .media
+                        .first()
+                        .is_some_and(|first| *first == pool.medium)
+                });
                 report.cards = pool.map(|pool| pool.needed);
                 report.copied = Some(Span(day.last_copy_done_seconds).label());
                 report.bytes = Some(Bytes(day.bytes).label());

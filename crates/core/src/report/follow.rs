@@ -1,7 +1,7 @@
 //! One path from the lens to the eye, hop by hop.
 
 use crate::catalogue::{Catalogue, DeviceKind, Direction, Via};
-use crate::document::{Handle, PortRef, Production};
+use crate::document::{PortRef, Production};
 use crate::format::{PictureFormat, Quality};
 use crate::path::{Floor, PortIx, hops_to, resolve};
 use serde::Serialize;
@@ -36,7 +36,7 @@ pub fn follow(
     production: &Production,
     build: &str,
     catalogue: &Catalogue,
-    device: &Handle,
+    device: &str,
 ) -> Option<Vec<Hop>> {
     let with_custom = catalogue.with(&production.custom);
     let floor = Floor::new(production, production.build(build)?, &with_custom);

@@ -37,7 +37,7 @@ pub fn modes(
     production: &Production,
     build: &str,
     catalogue: &Catalogue,
-    device: &Handle,
+    device: &str,
 ) -> Option<ModesReport> {
     let with_custom = catalogue.with(&production.custom);
     let floor = Floor::new(production, production.build(build)?, &with_custom);

@@ -9,7 +9,6 @@ use crate::quantity::{Delay, Span};
 use crate::record::Recording;
 use rustc_hash::{FxHashMap, FxHashSet};
 use serde::Serialize;
-use std::borrow::Cow;
 use utoipa::ToSchema;
 
 /// One need, answered.
@@ -141,7 +140,7 @@ pub(super) fn list(
         NeedReport {
             id: need.id.clone(),
             at: need.at.clone(),
-            name: placement.map_or(need.at.clone(), |placement| {
+            name: placement.map_or(need.at.to_string(), |placement| {
                 facts.device(placement).to_string()
             }),
             asks: asks(facts, need),
@@ -221,9 +220,7 @@ pub fn usual_needs(
     let mut needs: Vec<Need> = Vec::new();
     let (mut directed, mut operated) = (false, FxHashSet::default());
     let needs_said = build.needs.iter();
-    let mut taken: FxHashSet<Cow<str>> = needs_said
-        .map(|need| Cow::Borrowed(need.id.as_str()))
-        .collect();
+    let mut taken: FxHashSet<Handle> = needs_said.map(|need| need.id.clone()).collect();
     for placement in &build.placements {
         let Some(device) = catalogue.device(&placement.device) else {
             continue;
@@ -260,7 +257,7 @@ pub fn usual_needs(
             operated.insert(&placement.unit);
         }
         let id = handle_from(&format!("{}-need", placement.id), |id| taken.contains(id));
-        taken.insert(Cow::Owned(id.clone()));
+        taken.insert(id.clone());
         let mut need = Need::at(&id, &placement.id, purpose);
         need.of = if device.kind == DeviceKind::Camera {
             Some(placement.id.clone())

@@ -3,7 +3,7 @@
 use super::report;
 use super::sound::{SoundReport, SourceReport, TrackSheet};
 use crate::catalogue::Catalogue;
-use crate::document::{Handle, Production, TrackKind, TrackSetting, TrackSource};
+use crate::document::{Production, TrackKind, TrackSetting, TrackSource};
 use crate::quantity::Decibels;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -191,7 +191,7 @@ pub fn sheet_of(
     production: &Production,
     build: &str,
     catalogue: &Catalogue,
-    recorder: &Handle,
+    recorder: &str,
 ) -> Option<TrackSheet> {
     let sheets = report(production, build, catalogue)?.sound.sheets;
     sheets.into_iter().find(|sheet| sheet.recorder == *recorder)

@@ -7,7 +7,9 @@ use super::{
 use crate::catalogue::{
     Body, Device, DeviceKind, Fastening, FasteningKind, GripKind, Side, Zone, ZoneKind,
 };
-use crate::document::{BatteryPlace, Build, Joint, MonitorPlace, Placement, PortRef, Settings};
+use crate::document::{
+    BatteryPlace, Build, Handle, Joint, MonitorPlace, Placement, PortRef, Settings,
+};
 use crate::path::Floor;
 use crate::quantity::Point;
 use rustc_hash::FxHashSet;
@@ -69,7 +71,7 @@ fn own_unit(floor: &Floor, part: usize) -> Build {
     let mut build: Build = floor.build.clone();
     let unit = floor.build.placements[part].unit.clone();
     build.placements.retain(|placed| placed.unit == unit);
-    let inside: FxHashSet<String> = build
+    let inside: FxHashSet<Handle> = build
         .placements
         .iter()
         .map(|placed| placed.id.clone())
@@ -153,7 +155,7 @@ pub fn on_an_adapter(
     build.placements.push(Placement {
         id: handle.into(),
         name: adapter.name.clone(),
-        device: adapter.id.clone(),
+        device: adapter.id.as_str().into(),
         unit: own.unit.clone(),
         settings: Settings::default(),
     });

@@ -2,7 +2,7 @@
 
 use super::{Asked, Route};
 use crate::catalogue::Direction;
-use crate::document::{Change, Command, OutputSetting, PortRef, able_part, handle_from};
+use crate::document::{Change, Command, Handle, OutputSetting, PortRef, able_part, handle_from};
 use crate::format::PictureFormat;
 use crate::kit;
 use crate::path::Floor;
@@ -67,7 +67,7 @@ fn set_tap(floor: &Floor, route: &Route, format: PictureFormat) -> Command {
 fn place_boxes(floor: &Floor, route: &Route, split: Option<usize>, commands: &mut Vec<Command>) {
     let build = || floor.build.id.clone();
     let units = [route.tap, route.input].map(|port| floor.placement_of(port).unit.clone());
-    let mut handles: HashSet<String> = HashSet::new();
+    let mut handles: HashSet<Handle> = HashSet::new();
     let mut from = floor.name(route.tap);
     let mut air = floor.ports[route.tap].port.wire.is_air();
     let mut arrived = false;
@@ -97,7 +97,7 @@ fn place_boxes(floor: &Floor, route: &Route, split: Option<usize>, commands: &mu
         if standing.is_none() {
             commands.push(Command::AddDevice {
                 build: build(),
-                device: placed.device.clone(),
+                device: placed.device.as_str().into(),
                 unit: unit.clone(),
                 name: None,
                 handle: Some(handle.clone()),
@@ -172,7 +172,7 @@ fn choose_input(floor: &Floor, asked: &Asked, route: &Route) -> Option<Command> 
     (shown.contains(input) && elsewhere).then(|| Command::ChooseInput {
         build: floor.build.id.clone(),
         device: placement.id.clone(),
-        input: Some(input.clone()),
+        input: Some(input.as_str().into()),
     })
 }
 

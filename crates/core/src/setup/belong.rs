@@ -303,12 +303,12 @@ fn put(bench: &mut Bench, device: &Device, unit: &str, alone: bool) -> Result<()
     let letter = prefix.to_ascii_lowercase();
     let is_letter = letter.len() == 1 && letter.bytes().all(|byte| byte.is_ascii_lowercase());
     let handle = match device.kind {
-        DeviceKind::Camera if is_letter && !in_use(&letter) => letter,
+        DeviceKind::Camera if is_letter && !in_use(&letter) => letter.into(),
         _ => handle_from(&called, in_use),
     };
     let command = Command::AddDevice {
         build: bench.build.clone(),
-        device: device.id.clone(),
+        device: device.id.as_str().into(),
         unit: unit.into(),
         name: Some(called),
         handle: Some(handle.clone()),

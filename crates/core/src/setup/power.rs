@@ -63,7 +63,7 @@ struct Layout<'c> {
     catalogue: &'c Catalogue,
     unit: Handle,
     commands: Vec<Command>,
-    taken: BTreeSet<String>,
+    taken: BTreeSet<Handle>,
     free: Vec<Free<'c>>,
     /// Devices that were put there, by kind.
     used: BTreeMap<&'c str, u32>,
@@ -95,7 +95,7 @@ impl<'c> Layout<'c> {
         self.grams += device.grams().unwrap_or(0);
         self.commands.push(Command::AddDevice {
             build: self.build.id.clone(),
-            device: device.id.clone(),
+            device: device.id.as_str().into(),
             unit: self.unit.clone(),
             name: Some(self.name(device)),
             handle: Some(handle.clone()),
@@ -158,7 +158,7 @@ impl<'c> Layout<'c> {
             build: self.build.id.clone(),
             from,
             to,
-            cable: Some(cable.id.clone()),
+            cable: Some(cable.id.as_str().into()),
             length: Some(length),
         });
     }

@@ -101,7 +101,7 @@ pub(super) fn like(bench: &mut Bench, model: &RecordingSetting, others: &[Handle
         let records = catalogue
             .codec(&model.codec)
             .is_some_and(|codec| records_codec(ability, codec));
-        let fit = |id: &String| {
+        let fit = |id: &Handle| {
             let medium = catalogue.medium(id);
             medium.is_some_and(|medium| slot_takes(ability, medium))
         };
@@ -190,7 +190,7 @@ fn choices(bench: &Bench, ability: &RecordingAbility, fed: &Fed) -> Vec<Recordin
     let cards = cards(bench, &catalogue, ability);
     let all = codecs.iter().take(CODECS).flat_map(|codec| {
         cards.iter().take(CARDS).map(|media| RecordingSetting {
-            codec: codec.id.clone(),
+            codec: codec.id.as_str().into(),
             media: media.clone(),
             tracks: fed.tracks,
             ..RecordingSetting::default()
@@ -238,7 +238,7 @@ fn cards(bench: &Bench, catalogue: &Catalogue, ability: &RecordingAbility) -> Ve
         let mut sets: Vec<(usize, Vec<Handle>)> = Vec::new();
         for medium in &fitting {
             let counts = 1..=most(medium).min(slots);
-            sets.extend(counts.map(|count| (count, vec![medium.id.clone(); count])));
+            sets.extend(counts.map(|count| (count, vec![Handle::from(&medium.id); count])));
         }
         sets.sort_by_key(|(count, _)| *count);
         sets.into_iter().map(|(_, set)| set).collect::<Vec<_>>()

@@ -89,7 +89,7 @@ pub(super) fn put_on(bench: &mut Bench, device: &Device, unit: &str) -> Result<(
             build: build.clone(),
             from: PortRef::new(&handle, &mount.contacts.id),
             to: floor.name(mount.input),
-            cable: Some(mount.by.id.clone()),
+            cable: Some(mount.by.id.as_str().into()),
             length: Some(Length(0)),
         });
         (destroyed(floor), ways.collect())

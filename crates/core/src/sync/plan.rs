@@ -3,7 +3,7 @@
 use super::tree::{ClockAt, Way, clocks, unplugs};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Cable, Device, DeviceKind, Direction, Port};
-use crate::document::{Change, ClockSetting, Command, PortRef, handle_from};
+use crate::document::{Change, ClockSetting, Command, Handle, PortRef, handle_from};
 use crate::kit;
 use crate::path::{Floor, PortIx, Resolved};
 
@@ -232,14 +232,14 @@ fn feed(
             let handle = handle_from("timecode", |handle| {
                 floor.placement(handle).is_some() || taken.iter().any(|other| other == handle)
             });
-            taken.push(handle.clone());
+            taken.push(handle.to_string());
             let out = device
                 .ports_facing(Direction::Out)
                 .find(|port| joins(port).is_some());
             let Some(out) = out else { return };
             plan.commands.push(Command::AddDevice {
                 build: build.clone(),
-                device: device.id.clone(),
+                device: device.id.as_str().into(),
                 unit: placed.unit.clone(),
                 name: Some(format!("{} timecode", placed.name)),
                 handle: Some(handle.clone()),
@@ -251,7 +251,7 @@ fn feed(
         build,
         from,
         to: floor.name(input),
-        cable: cable.map(|cable| cable.id.clone()),
+        cable: cable.map(|cable| Handle::from(&cable.id)),
         length: None,
     });
     plan.says.push(format!(

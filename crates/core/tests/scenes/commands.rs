@@ -2,7 +2,7 @@ use crate::stage::{BUILD, catalogue, naming, remove, scene};
 use insta::assert_snapshot;
 use west_rail_core::demo;
 use west_rail_core::document::{
-    Command, OutputSetting, PortRef, RecordingSetting, complete, read_line,
+    Command, Handle, OutputSetting, PortRef, RecordingSetting, complete, read_line,
 };
 use west_rail_core::path::{Floor, candidates, resolve};
 use west_rail_core::report::{outlook, report, report_with_fixes};
@@ -23,16 +23,16 @@ fn refusal(command: Command) -> String {
 fn refusals_say_what_was_wrong_and_what_is_accepted() {
     let build = || BUILD.to_string();
     let connect = |from: &str, to: &str| Command::Connect {
-        build: build(),
+        build: build().into(),
         from: from.parse().unwrap(),
         to: to.parse().unwrap(),
         cable: None,
         length: None,
     };
     let recording = |codec: &str, media: &[&str], tracks| {
-        let media = media.iter().map(ToString::to_string).collect();
+        let media = media.iter().copied().map(Handle::from).collect();
         Command::SetRecording {
-            build: build(),
+            build: build().into(),
             device: "a".into(),
             change: Some(naming(&RecordingSetting {
                 codec: codec.into(),
@@ -47,7 +47,7 @@ fn refusals_say_what_was_wrong_and_what_is_accepted() {
         ..OutputSetting::default()
     };
     let add = |handle: &str| Command::AddDevice {
-        build: build(),
+        build: build().into(),
         device: "orrell-c4".into(),
         unit: "a".into(),
         name: None,
@@ -60,12 +60,12 @@ fn refusals_say_what_was_wrong_and_what_is_accepted() {
         connect("nobody.sdi", "mon.hdmi"),
         remove("nobody"),
         Command::SetOutput {
-            build: build(),
+            build: build().into(),
             at: PortRef::new("a", "sdi2"),
             change: naming(&setting),
         },
         Command::SetOutput {
-            build: build(),
+            build: build().into(),
             at: PortRef::new("mon", "sdi-loop"),
             change: naming(&setting),
         },
@@ -78,18 +78,18 @@ fn refusals_say_what_was_wrong_and_what_is_accepted() {
         ),
         recording("mezzanine-high", &[], 99),
         Command::RenameDevice {
-            build: build(),
+            build: build().into(),
             device: "a".into(),
             name: " ".into(),
         },
         add("mon"),
         add("A B"),
         Command::RemoveUnit {
-            build: build(),
+            build: build().into(),
             unit: "a".into(),
         },
         Command::SetTimecode {
-            build: build(),
+            build: build().into(),
             device: "mon".into(),
             timecode: Some("25".parse().unwrap()),
         },

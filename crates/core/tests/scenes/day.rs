@@ -489,7 +489,7 @@ fn choices_stand_side_by_side() {
         ..now.clone()
     };
     let choices = [now, light, impossible];
-    let found = compare_choices(&production, "night", catalogue(), &"a".into(), &choices).unwrap();
+    let found = compare_choices(&production, "night", catalogue(), "a", &choices).unwrap();
     let in_words = |choice: &ChoiceReport| match &choice.refusal {
         Some(refusal) => refusal.clone(),
         None => format!(
@@ -683,9 +683,9 @@ proptest! {
 fn questions_about_what_is_not_there_have_no_answer() {
     let production = demo();
     assert!(media_plan(&production, "moon", catalogue()).is_none());
-    let none = compare_choices(&production, "night", catalogue(), &"moon".into(), &[]);
+    let none = compare_choices(&production, "night", catalogue(), "moon", &[]);
     assert_eq!(none, None);
-    let empty = compare_choices(&production, "night", catalogue(), &"a".into(), &[]);
+    let empty = compare_choices(&production, "night", catalogue(), "a", &[]);
     assert_eq!(empty, Some(Vec::new()));
 }
 

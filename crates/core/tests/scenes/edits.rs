@@ -2,8 +2,8 @@
 
 use crate::stage::{BUILD, Scene, catalogue, naming, scene};
 use west_rail_core::document::{
-    Build, Change, Command, HouseRules, KitChange, Need, OutputSetting, Production, Purpose,
-    RecordingSetting,
+    Build, Change, Command, Handle, HouseRules, KitChange, Need, OutputSetting, Production,
+    Purpose, RecordingSetting,
 };
 use west_rail_core::quantity::Percent;
 
@@ -97,12 +97,12 @@ fn the_kit_is_counted_by_item_and_length() {
 #[test]
 fn units_come_and_go() {
     let build = build_after(Command::AddUnit {
-        build: id(),
+        build: id().into(),
         name: "A camera".into(),
     });
     assert_eq!(build.units.last().unwrap().id, "a-camera");
     let build = build_after(Command::RenameUnit {
-        build: id(),
+        build: id().into(),
         unit: "a".into(),
         name: "Shoulder".into(),
     });
@@ -112,7 +112,7 @@ fn units_come_and_go() {
         .edited(
             catalogue(),
             &[Command::AddUnit {
-                build: id(),
+                build: id().into(),
                 name: "Crane".into(),
             }],
         )
@@ -122,7 +122,7 @@ fn units_come_and_go() {
         .edited(
             catalogue(),
             &[Command::RemoveUnit {
-                build: id(),
+                build: id().into(),
                 unit: "crane".into(),
             }],
         )
@@ -140,7 +140,7 @@ fn units_come_and_go() {
         .edited(
             catalogue(),
             &[Command::MoveDevice {
-                build: id(),
+                build: id().into(),
                 device: "mon".into(),
                 unit: "crane".into(),
             }],
@@ -155,11 +155,11 @@ fn units_come_and_go() {
 #[test]
 fn a_device_is_added_under_a_free_handle() {
     let add = |name: Option<&str>, handle: Option<&str>| Command::AddDevice {
-        build: id(),
+        build: id().into(),
         device: "ashgill-5".into(),
         unit: "a".into(),
         name: name.map(String::from),
-        handle: handle.map(String::from),
+        handle: handle.map(Handle::from),
     };
     assert_eq!(
         build_after(add(None, None)).placements[3].id,
@@ -179,7 +179,7 @@ fn a_device_is_added_under_a_free_handle() {
 #[test]
 fn a_device_takes_its_cables_with_it_and_leaves_what_was_promised() {
     let build = build_after(Command::RemoveDevice {
-        build: id(),
+        build: id().into(),
         device: "mon".into(),
     });
     assert_eq!(
@@ -191,7 +191,7 @@ fn a_device_takes_its_cables_with_it_and_leaves_what_was_promised() {
         (2, 1, 1)
     );
     let build = build_after(Command::RemoveDevice {
-        build: id(),
+        build: id().into(),
         device: "a".into(),
     });
     assert_eq!(
@@ -211,7 +211,7 @@ fn the_timecode_master_goes_and_comes_with_its_device() {
         .edited(
             catalogue(),
             &[Command::SetTimecodeMaster {
-                build: id(),
+                build: id().into(),
                 device: Some("box".into()),
             }],
         )
@@ -221,7 +221,7 @@ fn the_timecode_master_goes_and_comes_with_its_device() {
         .edited(
             catalogue(),
             &[Command::RemoveDevice {
-                build: id(),
+                build: id().into(),
                 device: "box".into(),
             }],
         )
@@ -243,7 +243,7 @@ fn a_cable_is_chosen_from_the_kit_the_shortest_first() {
         let (from, to) = ("a.sdi1".parse().unwrap(), to.parse().unwrap());
         let length = length.map(|length| length.parse().unwrap());
         let command = Command::Connect {
-            build: id(),
+            build: id().into(),
             from,
             to,
             cable: None,
@@ -300,7 +300,7 @@ fn settings_of_devices_are_set_and_cleared() {
         ..OutputSetting::default()
     };
     let set = Command::SetOutput {
-        build: id(),
+        build: id().into(),
         at: "a.sdi2".parse().unwrap(),
         change: naming(&setting),
     };
@@ -309,7 +309,7 @@ fn settings_of_devices_are_set_and_cleared() {
         setting
     );
     let clear = Command::SetOutput {
-        build: id(),
+        build: id().into(),
         at: "a.sdi2".parse().unwrap(),
         change: Change::between(&setting, &OutputSetting::default()),
     };
@@ -322,7 +322,7 @@ fn settings_of_devices_are_set_and_cleared() {
             .is_empty()
     );
     let choose = Command::ChooseInput {
-        build: id(),
+        build: id().into(),
         device: "mon".into(),
         input: Some("hdmi".into()),
     };
@@ -340,7 +340,7 @@ fn settings_of_devices_are_set_and_cleared() {
 #[test]
 fn timecode_recording_and_names_are_set() {
     let timecode = Command::SetTimecode {
-        build: id(),
+        build: id().into(),
         device: "a".into(),
         timecode: Some("29.97 drop".parse().unwrap()),
     };
@@ -363,7 +363,7 @@ fn timecode_recording_and_names_are_set() {
         ..RecordingSetting::default()
     };
     let record = Command::SetRecording {
-        build: id(),
+        build: id().into(),
         device: "a".into(),
         change: Some(naming(&recording)),
     };
@@ -376,14 +376,14 @@ fn timecode_recording_and_names_are_set() {
         Some(recording)
     );
     let rename = Command::RenameDevice {
-        build: id(),
+        build: id().into(),
         device: "a".into(),
         name: "A".repeat(80),
     };
     assert_eq!(build_after(rename).placement("a").unwrap().name.len(), 80);
     assert_eq!(
         build_after(Command::RenameBuild {
-            build: id(),
+            build: id().into(),
             name: "Night".into()
         })
         .name,
@@ -400,7 +400,7 @@ fn needs_are_put_replaced_and_removed() {
     };
     assert_eq!(
         build_after(Command::PutNeed {
-            build: id(),
+            build: id().into(),
             need: need("new")
         })
         .needs
@@ -408,7 +408,7 @@ fn needs_are_put_replaced_and_removed() {
         2
     );
     let replaced = build_after(Command::PutNeed {
-        build: id(),
+        build: id().into(),
         need: need("mon-need"),
     });
     assert_eq!(
@@ -417,14 +417,14 @@ fn needs_are_put_replaced_and_removed() {
     );
     assert!(
         build_after(Command::RemoveNeed {
-            build: id(),
+            build: id().into(),
             need: "mon-need".into()
         })
         .needs
         .is_empty()
     );
     let nobody = Command::PutNeed {
-        build: id(),
+        build: id().into(),
         need: Need {
             of: Some("nobody".into()),
             ..need("new")
@@ -514,7 +514,7 @@ fn one_more_is_counted_from_what_the_kit_holds() {
 fn what_takes_an_edit_back_leaves_what_another_changed() {
     let at = || "a.sdi2".parse().unwrap();
     let output = |setting: OutputSetting| Command::SetOutput {
-        build: id(),
+        build: id().into(),
         at: at(),
         change: naming(&setting),
     };
@@ -531,7 +531,7 @@ fn what_takes_an_edit_back_leaves_what_another_changed() {
     assert!(left.look && !left.overlay, "{left:?}");
 
     let record = |setting: RecordingSetting| Command::SetRecording {
-        build: id(),
+        build: id().into(),
         device: "a".into(),
         change: Some(naming(&setting)),
     };
@@ -575,7 +575,7 @@ fn what_takes_an_edit_back_leaves_what_another_changed() {
     assert_eq!(left.owned("ssd-240", None), 2);
 
     let cable = |cable: Option<&str>, length: Option<&str>| Command::SetCable {
-        build: id(),
+        build: id().into(),
         connection: "l1".into(),
         cable: cable.map(Into::into),
         length: length.and_then(|length| length.parse().ok()),
@@ -595,7 +595,7 @@ fn what_takes_an_edit_back_leaves_what_another_changed() {
 fn a_need_and_a_part_of_the_day_change_by_the_field() {
     let need = |change: &str| {
         let command = Command::SetNeed {
-            build: id(),
+            build: id().into(),
             need: "mon-need".into(),
             change: serde_json::from_str(change).unwrap(),
         };

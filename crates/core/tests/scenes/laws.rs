@@ -7,8 +7,8 @@ use std::collections::BTreeMap;
 use west_rail_core::catalogue::{Codec, Custom, LevelKind, RateModel, SoundSource};
 use west_rail_core::demo;
 use west_rail_core::document::{
-    Build, ClockSetting, ClockWay, Command, Connection, InputSetting, Joint, KitChange, KitLine,
-    Need, OutputSetting, Placement, PortRef, Position, PowerSetting, Production, Purpose,
+    Build, ClockSetting, ClockWay, Command, Connection, Handle, InputSetting, Joint, KitChange,
+    KitLine, Need, OutputSetting, Placement, PortRef, Position, PowerSetting, Production, Purpose,
     RecordingSetting, Rolls, ScheduleEntry, Settings, SlotUse, SoundSetting, TrackSetting,
     TrackSource, Unit, meet, touches,
 };
@@ -32,64 +32,66 @@ fn format() -> impl Strategy<Value = String> {
     prop::sample::select(FORMATS.to_vec()).prop_map(String::from)
 }
 
-fn ids(of: fn() -> Vec<String>) -> impl Strategy<Value = String> {
-    prop_oneof![9 => prop::sample::select(of()), 1 => Just("nothing-of-the-kind".to_string())]
+fn ids(of: fn() -> Vec<Handle>) -> impl Strategy<Value = Handle> {
+    prop_oneof![9 => prop::sample::select(of()), 1 => Just(Handle::from("nothing-of-the-kind"))]
 }
 
-fn devices() -> Vec<String> {
+fn devices() -> Vec<Handle> {
     catalogue()
         .devices
         .iter()
-        .map(|device| device.id.clone())
+        .map(|device| Handle::from(&device.id))
         .collect()
 }
 
-fn cables() -> Vec<String> {
+fn cables() -> Vec<Handle> {
     catalogue()
         .cables
         .iter()
-        .map(|cable| cable.id.clone())
+        .map(|cable| Handle::from(&cable.id))
         .collect()
 }
 
-fn codecs() -> Vec<String> {
+fn codecs() -> Vec<Handle> {
     catalogue()
         .codecs
         .iter()
-        .map(|codec| codec.id.clone())
+        .map(|codec| Handle::from(&codec.id))
         .collect()
 }
 
-fn adapters() -> Vec<String> {
+fn adapters() -> Vec<Handle> {
     catalogue()
         .adapters
         .iter()
-        .map(|adapter| adapter.id.clone())
+        .map(|adapter| Handle::from(&adapter.id))
         .collect()
 }
 
-fn media() -> Vec<String> {
+fn media() -> Vec<Handle> {
     catalogue()
         .media
         .iter()
-        .map(|medium| medium.id.clone())
+        .map(|medium| Handle::from(&medium.id))
         .collect()
 }
 
-fn ports() -> Vec<String> {
+fn ports() -> Vec<Handle> {
     let all = catalogue()
         .devices
         .iter()
-        .flat_map(|device| device.ports.iter().map(|port| port.id.clone()));
-    let mut all: Vec<String> = all.collect();
+        .flat_map(|device| device.ports.iter().map(|port| Handle::from(&port.id)));
+    let mut all: Vec<Handle> = all.collect();
     all.sort();
     all.dedup();
     all
 }
 
-fn by_name(inputs: BTreeMap<&str, InputSetting>) -> BTreeMap<String, InputSetting> {
+fn by_name(inputs: BTreeMap<&str, InputSetting>) -> BTreeMap<Handle, InputSetting> {
     let named = inputs.into_iter();
-    named.map(|(port, edid)| (port.to_string(), edid)).collect()
+    named
+        .map(|(port, edid)| (Handle::from(port), edid))
+        .collect()
 }
 
 fn charged(partly: bool) -> PowerSetting {
@@ -181,7 +183,7 @@ fn settings() -> impl Strategy<Value = Settings> {
 }
 
 type SoundSettings = (
-    BTreeMap<String, SoundSetting>,
+    BTreeMap<Handle, SoundSetting>,
     Option<Position>,
     Vec<TrackSetting>,
 );
@@ -223,7 +225,7 @@ fn sound() -> impl Strategy<Value = SoundSettings> {
         distance: Length(distance),
     });
     (
-        prop::collection::btree_map(places.prop_map(String::from), setting, 0..3),
+        prop::collection::btree_map(places.prop_map(Handle::from), setting, 0..3),
         prop::option::of(position),
         prop::collection::vec(track, 0..4),
     )
@@ -309,7 +311,7 @@ fn schedule() -> impl Strategy<Value = Vec<ScheduleEntry>> {
     ];
     prop::collection::vec((rolls, 1u64..20_000), 0..3).prop_map(|parts| {
         let entry = |(number, (rolls, length)): (usize, (Rolls, u64))| ScheduleEntry {
-            id: format!("p{number}"),
+            id: format!("p{number}").into(),
             name: format!("Part {number}"),
             recorders: Vec::new(),
             start: format!("{:02}:00", 8 + number * 8).parse().unwrap(),
@@ -372,7 +374,7 @@ prop_compose! {
         joints in joints(),
     ) -> Production {
         let placements: Vec<Placement> = placements.into_iter().enumerate().map(|(number, (device, settings, other))| Placement {
-            id: format!("d{}", if other == 13 { 0 } else { number }), name: format!("D{number}"), device, unit: "u".into(), settings,
+            id: format!("d{}", if other == 13 { 0 } else { number }).into(), name: format!("D{number}"), device, unit: "u".into(), settings,
         }).collect();
         let end = |number: usize, port: prop::sample::Index, facing| {
             let placement = &placements[number % placements.len()];
@@ -395,7 +397,7 @@ prop_compose! {
         let kit = catalogue().devices.iter().map(|device| &device.id).chain(catalogue().media.iter().map(|medium| &medium.id));
         let mut kit: Vec<KitLine> = kit.map(|item| KitLine { item: item.clone(), length: None, quantity: 2, hired, ..KitLine::default() }).collect();
         kit.extend(catalogue().cables.iter().map(|cable| KitLine::owned(&cable.id, Some(Length(5_000)), 3)));
-        let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}")), room_noise: None, schedule, joints };
+        let build = Build { id: "main".into(), name: "Main".into(), units: vec![Unit { id: "u".into(), name: "U".into() }], placements, connections, needs, timecode_master: master.map(|at| format!("d{at}").into()), room_noise: None, schedule, joints };
         Production { format: format.parse().unwrap(), kit, custom, builds: vec![build], ..Production::named("Generated") }
     }
 }
@@ -453,7 +455,7 @@ fn tidied(mut production: Production) -> Production {
             .position(|placement| placement.id == id)
     };
     let mut taken: Vec<PortRef> = Vec::new();
-    let mut chosen: Vec<String> = Vec::new();
+    let mut chosen: Vec<Handle> = Vec::new();
     build.connections.retain(|cable| {
         let (from, to) = (place(&cable.from.device), place(&cable.to.device));
         let forward = from.zip(to).is_some_and(|(from, to)| from < to);
@@ -694,7 +696,7 @@ fn command(
         },
         9 => Command::SetKit {
             line: KitChange {
-                item: second.get(&devices()).clone(),
+                item: second.get(&devices()).to_string(),
                 length: None,
                 quantity: (first.index(4) < 3).then_some(first.index(3) as u32),
                 hired: Some(second.index(3) as u32),
@@ -703,8 +705,8 @@ fn command(
         },
         11 => {
             let (from, to) = (
-                PortRef::new(&device, second.get::<String>(&ports())),
-                PortRef::new(&placement(second), first.get::<String>(&ports())),
+                PortRef::new(&device, second.get::<Handle>(&ports())),
+                PortRef::new(&placement(second), first.get::<Handle>(&ports())),
             );
             Command::Connect {
                 build,
@@ -722,7 +724,7 @@ fn command(
         13 => Command::SetAdapters {
             build,
             connection,
-            adapters: vec![second.get::<String>(&adapters()).clone()],
+            adapters: vec![second.get::<Handle>(&adapters()).clone()],
         },
         4 | 14..=22 => setting(production, kind, device, (first, second)),
         _ => of_production(production, kind, &device, (first, second)),
@@ -730,7 +732,7 @@ fn command(
 }
 
 /// A unit of a build; where all were removed, one that isn't there.
-fn some_unit(build: &west_rail_core::document::Build, pick: prop::sample::Index) -> String {
+fn some_unit(build: &west_rail_core::document::Build, pick: prop::sample::Index) -> Handle {
     let unit = build.units.get(pick.index(build.units.len().max(1)));
     unit.map_or_else(|| "none".into(), |unit| unit.id.clone())
 }
@@ -739,7 +741,7 @@ fn some_unit(build: &west_rail_core::document::Build, pick: prop::sample::Index)
 fn setting(
     production: &Production,
     kind: usize,
-    device: String,
+    device: Handle,
     (first, second): (prop::sample::Index, prop::sample::Index),
 ) -> Command {
     let night = &production.builds[0];
@@ -768,7 +770,7 @@ fn setting(
         },
         18 => Command::SetOutput {
             build,
-            at: PortRef::new(&device, second.get::<String>(&ports())),
+            at: PortRef::new(&device, second.get::<Handle>(&ports())),
             change: naming(&OutputSetting {
                 overlay: true,
                 look: first.index(2) == 0,
@@ -778,7 +780,7 @@ fn setting(
         19 => Command::ChooseInput {
             build,
             device,
-            input: Some(second.get::<String>(&ports()).clone()),
+            input: Some(second.get::<Handle>(&ports()).clone()),
         },
         20 => Command::SetTimecode {
             build,
@@ -789,8 +791,8 @@ fn setting(
             build,
             device,
             change: Some(naming(&RecordingSetting {
-                codec: second.get::<String>(&codecs()).clone(),
-                media: vec![first.get::<String>(&media()).clone()],
+                codec: second.get::<Handle>(&codecs()).clone(),
+                media: vec![first.get::<Handle>(&media()).clone()],
                 slots: SlotUse::Mirror,
                 ..RecordingSetting::default()
             })),
@@ -868,7 +870,7 @@ fn of_production(
         },
         33 => Command::SetInput {
             build,
-            at: PortRef::new(device, second.get::<String>(&ports())),
+            at: PortRef::new(device, second.get::<Handle>(&ports())),
             setting: None,
         },
         34 => Command::RenameProduction {

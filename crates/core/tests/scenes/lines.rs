@@ -3,7 +3,7 @@
 use crate::stage::catalogue;
 use std::collections::BTreeSet;
 use west_rail_core::demo::{self, Shape};
-use west_rail_core::document::Production;
+use west_rail_core::document::{Handle, Production};
 use west_rail_core::report::{LineGroup, LineGroupKind, LineStop, report};
 
 fn lines(production: &Production, build: &str) -> Vec<LineGroup> {
@@ -14,7 +14,7 @@ fn lines(production: &Production, build: &str) -> Vec<LineGroup> {
 fn drawn(groups: &[LineGroup]) -> String {
     let stop = |stop: &LineStop| match &stop.cable {
         Some(cable) => format!("={cable}= {}", stop.device),
-        None => stop.device.clone(),
+        None => stop.device.to_string(),
     };
     let mut text = String::new();
     for group in groups {
@@ -92,7 +92,7 @@ fn every_device_has_its_place_once() {
             let device = catalogue().device(&it.device);
             !device.is_some_and(west_rail_core::catalogue::Device::is_off_the_map)
         });
-        let all: BTreeSet<String> = lines.map(|it| it.id.clone()).collect();
+        let all: BTreeSet<Handle> = lines.map(|it| it.id.clone()).collect();
         assert_eq!(seen, all, "{}", build.name);
     }
 }

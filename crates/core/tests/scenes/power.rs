@@ -44,7 +44,7 @@ pub fn power(scene: &Scene) -> PowerReport {
 fn day(mut scene: Scene, parts: &[(&str, &str, Rolls)]) -> Scene {
     for (number, (start, length, rolls)) in parts.iter().enumerate() {
         scene.0.builds[0].schedule.push(ScheduleEntry {
-            id: format!("p{number}"),
+            id: format!("p{number}").into(),
             name: format!("Part {number}"),
             recorders: Vec::new(),
             start: start.parse().unwrap(),

@@ -32,9 +32,9 @@ fn wired(devices: &[String], picks: &[(usize, usize, usize, usize, u64)]) -> Pro
     let unit = production.builds[0].units[0].id.clone();
     for (number, device) in devices.iter().enumerate() {
         production.builds[0].placements.push(Placement {
-            id: format!("d{number}"),
+            id: format!("d{number}").into(),
             name: format!("D{number}"),
-            device: device.clone(),
+            device: device.as_str().into(),
             unit: unit.clone(),
             settings: Default::default(),
         });
@@ -129,7 +129,7 @@ proptest! {
                 let (Some(lead), false) = (lead, taken) else { continue };
                 let handle = format!("light-{}-{}", placement.id, outlet.id);
                 let mut light = placement.clone();
-                light.id = handle.clone();
+                light.id = handle.as_str().into();
                 light.device = "stannard-l20".into();
                 more.builds[0].placements.push(light);
                 more.builds[0].connections.push(Connection::between(&format!("to-{handle}"), at, PortRef::new(&handle, "dc"), &lead.id, Length(500)));
@@ -151,7 +151,7 @@ proptest! {
                 cable.ends == lead.ends && copper(cable) > 0 && copper(cable) < copper(lead)
             });
             if let Some(thinner) = thinner {
-                connection.cable = thinner.id.clone();
+                connection.cable = thinner.id.as_str().into();
             }
         }
         let (before, after) = (power(&production), power(&worse));

@@ -171,7 +171,7 @@ fn routes_to_a_transmitter_follow_the_house_rule() {
 
 #[test]
 fn a_path_followed_from_the_lens_to_the_director() {
-    let hops = follow(&night_pour(), "night", catalogue(), &"dir".to_string()).unwrap();
+    let hops = follow(&night_pour(), "night", catalogue(), "dir").unwrap();
     let lines = hops.iter().map(|hop| {
         format!(
             "{} | {} | {} | left {} | {} | depends on {}",
@@ -180,11 +180,11 @@ fn a_path_followed_from_the_lens_to_the_director() {
     });
     assert_snapshot!(lines.collect::<Vec<_>>().join("\n"));
     assert!(
-        follow(&night_pour(), "night", catalogue(), &"client".to_string())
+        follow(&night_pour(), "night", catalogue(), "client")
             .unwrap()
             .is_empty()
     );
-    assert!(follow(&night_pour(), "night", catalogue(), &"nobody".to_string()).is_none());
+    assert!(follow(&night_pour(), "night", catalogue(), "nobody").is_none());
 }
 
 #[test]
@@ -201,22 +201,22 @@ fn a_derived_build_differs_in_what_was_changed() {
             &[
                 derive,
                 Command::RemoveDevice {
-                    build: build(),
+                    build: build().into(),
                     device: "b-rec".into(),
                 },
                 Command::RenameDevice {
-                    build: build(),
+                    build: build().into(),
                     device: "dir".into(),
                     name: "Second director".into(),
                 },
                 Command::SetCable {
-                    build: build(),
+                    build: build().into(),
                     connection: "l7".into(),
                     cable: Some("coax-rg6".into()),
                     length: "75 m".parse().ok(),
                 },
                 Command::AddDevice {
-                    build: build(),
+                    build: build().into(),
                     device: "ashgill-5".into(),
                     unit: "village".into(),
                     name: None,
@@ -512,7 +512,7 @@ fn what_can_be_chosen_on_a_device_is_said() {
     let lines: Vec<String> = placements
         .zip(&report.devices)
         .map(|(placement, device)| {
-            let (id, can) = (&device.id, &all[&placement.device]);
+            let (id, can) = (&device.id, &all[placement.device.as_str()]);
             let need = device.need.as_ref();
             let need = need.map(|need| (need.id.as_str(), need.purpose, need.of.as_deref()));
             format!(

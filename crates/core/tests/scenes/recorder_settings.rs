@@ -3,14 +3,14 @@
 use crate::stage::{BUILD, Scene, naming, scene};
 use insta::assert_snapshot;
 use proptest::prelude::*;
-use west_rail_core::document::{Command, Placement, RecordingSetting, SlotUse};
+use west_rail_core::document::{Command, Handle, Placement, RecordingSetting, SlotUse};
 use west_rail_core::quantity::{Bytes, ClockTime, Span};
 use west_rail_core::record::RecordTime;
 
 fn setting(codec: &str, media: &[&str]) -> RecordingSetting {
     RecordingSetting {
         codec: codec.into(),
-        media: media.iter().map(ToString::to_string).collect(),
+        media: media.iter().copied().map(Handle::from).collect(),
         ..RecordingSetting::default()
     }
 }

@@ -5,7 +5,7 @@ use serde::de::DeserializeOwned;
 use serde_json::{Value, json};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{
-    Change, Command, KitLine, Need, OutputSetting, Placement, Production, Purpose,
+    Change, Command, Handle, KitLine, Need, OutputSetting, Placement, Production, Purpose,
     RecordingSetting, Settings, read_line,
 };
 use west_rail_core::finding::{Finding, Severity};
@@ -69,7 +69,7 @@ impl Scene {
     /// Puts small things on the cable that was run last: clamps, barrels, adapters.
     pub fn on_it(mut self, adapters: &[&str]) -> Self {
         let last = self.0.builds[0].connections.last_mut().unwrap();
-        last.adapters = adapters.iter().map(ToString::to_string).collect();
+        last.adapters = adapters.iter().copied().map(Handle::from).collect();
         self
     }
 
@@ -109,7 +109,7 @@ impl Scene {
     }
 
     pub fn records(mut self, handle: &str, codec: &str, media: &[&str], tracks: usize) -> Self {
-        let media = media.iter().map(ToString::to_string).collect();
+        let media = media.iter().copied().map(Handle::from).collect();
         self.settings(handle).recording = Some(RecordingSetting {
             codec: codec.into(),
             media,

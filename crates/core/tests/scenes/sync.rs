@@ -40,7 +40,7 @@ fn way(way: ClockWay) -> ClockSetting {
 fn day(mut scene: Scene, parts: &[(&str, &str, Rolls)]) -> Scene {
     for (number, (start, length, rolls)) in parts.iter().enumerate() {
         scene.0.builds[0].schedule.push(ScheduleEntry {
-            id: format!("p{number}"),
+            id: format!("p{number}").into(),
             name: format!("Part {number}"),
             recorders: Vec::new(),
             start: start.parse().unwrap(),

@@ -3,7 +3,8 @@
 
 use crate::stage::{BUILD, Scene, catalogue, finding, says, scene};
 use west_rail_core::document::{
-    Command, OutputSetting, Production, Purpose, RecordingSetting, Rolls, ScheduleEntry, SlotUse,
+    Command, Handle, OutputSetting, Production, Purpose, RecordingSetting, Rolls, ScheduleEntry,
+    SlotUse,
 };
 use west_rail_core::finding::{Effort, Severity};
 use west_rail_core::interrupt::Interrupt;
@@ -26,7 +27,7 @@ fn raw_out(name: &str) -> OutputSetting {
 fn recording(codec: &str, media: &[&str], tracks: usize) -> RecordingSetting {
     RecordingSetting {
         codec: codec.into(),
-        media: media.iter().map(ToString::to_string).collect(),
+        media: media.iter().copied().map(Handle::from).collect(),
         tracks,
         ..RecordingSetting::default()
     }

@@ -14,7 +14,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 use west_rail_core::carriage::edid::{Edid, parse_dump};
 use west_rail_core::catalogue::Device;
-use west_rail_core::document::{Command, EntriesFile, InputSetting, check_entry};
+use west_rail_core::document::{Command, EntriesFile, Handle, InputSetting, check_entry};
 use west_rail_core::kit::{Cost, cost};
 use west_rail_core::quantity::{Length, Money};
 use west_rail_core::report::{Outlook, kit_for_day, outlook, report};
@@ -100,7 +100,7 @@ pub struct EntryAnswer {
 #[derive(Serialize, ToSchema)]
 pub struct EntryOutlook {
     /// The build's id.
-    build: String,
+    build: Handle,
     /// Its name.
     name: String,
     /// What would be different.
@@ -222,7 +222,7 @@ pub async fn entry(
         }
         let used =
             |build: &&west_rail_core::document::Build| build.devices_used(&asked.entry.id) > 0;
-        let using: Vec<(String, String)> = production
+        let using: Vec<(Handle, String)> = production
             .builds
             .iter()
             .filter(used)

@@ -6,7 +6,7 @@ use serde_json::{Value, json};
 use std::collections::HashMap;
 use std::hash::Hash;
 use utoipa::ToSchema;
-use west_rail_core::document::{Build, Production};
+use west_rail_core::document::{Build, Handle, Production};
 use west_rail_core::report::{PowerReport, Report};
 
 /// More steps than this take longer than reading everything again: the whole is sent.
@@ -185,10 +185,10 @@ impl Steps {
             assemblies,
             assemblies.is_empty(),
         );
-        let ids = |builds: &[Build]| -> Vec<String> {
-            builds.iter().map(|build| build.id.clone()).collect()
-        };
-        if ids(&old.builds) != ids(builds) {
+        fn ids(builds: &[Build]) -> impl Iterator<Item = &Handle> {
+            builds.iter().map(|build| &build.id)
+        }
+        if ids(&old.builds).ne(ids(builds)) {
             return self.value("/production/builds", &old.builds, builds);
         }
         for (at, (old, new)) in old.builds.iter().zip(builds).enumerate() {

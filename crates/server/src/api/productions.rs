@@ -132,7 +132,7 @@ impl Workspace {
 pub(super) fn build_of(kept: &Kept, asked: Option<String>) -> Result<Handle, Problem> {
     let first = kept.production.builds.first();
     let first = first.ok_or_else(|| Problem::missing("the production has no build"))?;
-    Ok(asked.unwrap_or_else(|| first.id.clone()))
+    Ok(asked.map_or_else(|| first.id.clone(), Handle::from))
 }
 
 impl From<Entry> for Listed {

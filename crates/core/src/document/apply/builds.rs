@@ -67,7 +67,7 @@ impl Production {
         let id = build.id.clone();
         self.builds.insert(at.min(self.builds.len()), build);
         self.check().map_err(|why| Refusal::Unfit {
-            entry: id.clone(),
+            entry: id.to_string(),
             why: Box::new(why),
         })?;
         Ok(Command::RemoveBuild { build: id })

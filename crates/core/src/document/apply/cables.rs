@@ -15,7 +15,7 @@ impl Production {
         catalogue: &Catalogue,
         build: &str,
         (from, to): (PortRef, PortRef),
-        cable: Option<String>,
+        cable: Option<Handle>,
         length: Option<Length>,
     ) -> Result<Command, Refusal> {
         let (cable, length) = self.cable_for(catalogue, build, (&from, &to), cable, length)?;
@@ -31,7 +31,7 @@ impl Production {
         catalogue: &Catalogue,
         build: &str,
         (from, to): (&PortRef, &PortRef),
-        cable: Option<String>,
+        cable: Option<Handle>,
         length: Option<Length>,
     ) -> Result<(String, Length), Refusal> {
         const USUAL: Length = Length(2_000);
@@ -48,7 +48,7 @@ impl Production {
                 .filter(|line| line.item == cable)
                 .filter_map(|line| line.length)
                 .min();
-            return Ok((cable, length.or(shortest).unwrap_or(USUAL)));
+            return Ok((cable.into(), length.or(shortest).unwrap_or(USUAL)));
         }
         let fits = |id: &str| {
             let found = catalogue.cable(id)?;
@@ -131,7 +131,7 @@ impl Build {
             .connections
             .iter()
             .filter_map(|connection| connection.id.strip_prefix('l')?.parse::<u64>().ok());
-        format!("l{}", numbers.max().unwrap_or(0).saturating_add(1))
+        format!("l{}", numbers.max().unwrap_or(0).saturating_add(1)).into()
     }
 
     pub(super) fn disconnect(&mut self, connection: &str) -> Result<Command, Refusal> {
@@ -147,7 +147,7 @@ impl Build {
         &mut self,
         catalogue: &Catalogue,
         connection: Handle,
-        (cable, length): (Option<String>, Option<Length>),
+        (cable, length): (Option<Handle>, Option<Length>),
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
         if let Some(cable) = cable.as_ref().filter(|_| strictness == Strictness::Able)
@@ -182,7 +182,7 @@ impl Build {
         &mut self,
         catalogue: &Catalogue,
         connection: Handle,
-        adapters: Vec<String>,
+        adapters: Vec<Handle>,
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
         let at = self.connection_position(&connection)?;

@@ -74,7 +74,7 @@ impl Build {
         let carries = self.fastening(catalogue, &joint.onto, Side::Carries)?;
         let name = |at: &PortRef| {
             let placement = self.placement(&at.device);
-            placement.map_or_else(|| at.device.clone(), |placement| placement.name.clone())
+            placement.map_or_else(|| at.device.to_string(), |placement| placement.name.clone())
         };
         let cannot = |why: String| Refusal::CannotDo {
             device: name(&joint.part),

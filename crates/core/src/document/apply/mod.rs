@@ -52,7 +52,7 @@ pub enum Refusal {
     },
     /// A handle is taken.
     #[error("“{0}” is taken; choose another handle")]
-    Taken(String),
+    Taken(Handle),
     /// A port faces the other way.
     #[error("{port} is an {is}, not an {wanted}: a cable runs from an output to an input")]
     WrongWay {

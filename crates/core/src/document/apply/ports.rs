@@ -107,7 +107,7 @@ impl Build {
         &mut self,
         catalogue: &Catalogue,
         device: Handle,
-        input: Option<String>,
+        input: Option<Handle>,
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
         if let Some(input) = input.as_ref().filter(|_| strictness == Strictness::Able) {

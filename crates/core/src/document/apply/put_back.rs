@@ -70,7 +70,7 @@ impl Build {
         }
         for (_, joint) in &kept.joints {
             if self.joints.iter().any(|other| other.part == joint.part) {
-                return Err(Refusal::Taken(joint.part.to_string()));
+                return Err(Refusal::Taken(joint.part.to_string().into()));
             }
         }
         insert_all(&mut self.units, kept.units);

@@ -14,6 +14,7 @@ pub use power::{MeasuredDraw, MeasuredRun, PowerSetting};
 pub use recording::{RecordingSetting, SlotUse};
 pub use sound::{MeasuredLevel, Position, SoundSetting, TrackKind, TrackSetting, TrackSource};
 
+use crate::document::Handle;
 use crate::format::Squeeze;
 use crate::timecode::TimecodeRate;
 use serde::{Deserialize, Serialize};
@@ -26,16 +27,16 @@ use utoipa::ToSchema;
 pub struct Settings {
     /// The input that it shows, passes on or records, where it has several.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub input: Option<String>,
+    pub input: Option<Handle>,
     /// Inputs by port id: what the sink behind them says of itself.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
-    pub inputs: BTreeMap<String, InputSetting>,
+    pub inputs: BTreeMap<Handle, InputSetting>,
     /// Outputs by port id.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
-    pub outputs: BTreeMap<String, OutputSetting>,
+    pub outputs: BTreeMap<Handle, OutputSetting>,
     /// Ports that carry sound, by id.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
-    pub sound: BTreeMap<String, SoundSetting>,
+    pub sound: BTreeMap<Handle, SoundSetting>,
     /// For a microphone: what it hears, and from how far; as usual where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub position: Option<Position>,

@@ -1,5 +1,6 @@
 //! How a device records.
 
+use crate::document::Handle;
 use crate::format::{FrameRate, PictureFormat};
 use crate::quantity::Span;
 use serde::{Deserialize, Serialize};
@@ -10,9 +11,9 @@ use utoipa::ToSchema;
 #[serde(deny_unknown_fields)]
 pub struct RecordingSetting {
     /// The codec's id.
-    pub codec: String,
+    pub codec: Handle,
     /// Cards or drives in its slots, by id, recorded one after the other.
-    pub media: Vec<String>,
+    pub media: Vec<Handle>,
     /// For a body's own recording: its format; the project's, or the nearest to it, where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub format: Option<PictureFormat>,
@@ -36,7 +37,7 @@ pub struct RecordingSetting {
     pub slots: SlotUse,
     /// A proxy alongside, by its codec's id.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub proxy: Option<String>,
+    pub proxy: Option<Handle>,
     /// What is kept of the time before the button was pressed.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub pre_record: Option<Span>,

@@ -2,7 +2,7 @@
 
 use super::{Known, Misread, misread, shortened};
 use crate::catalogue::{Catalogue, Direction};
-use crate::document::{Change, Command, Connection, OutputSetting, PortRef};
+use crate::document::{Change, Command, Connection, Handle, OutputSetting, PortRef};
 use crate::quantity::Length;
 
 /// A port as typed.
@@ -45,11 +45,11 @@ pub(super) fn connect(from: &str, to: &str, known: &Known) -> Result<Vec<Command
 }
 
 /// A cable by its id, or by the end of it: `rg6` for `coax-rg6`.
-fn cable(word: &str, catalogue: &Catalogue) -> Result<String, Misread> {
+fn cable(word: &str, catalogue: &Catalogue) -> Result<Handle, Misread> {
     let found = catalogue.cables.iter().find(|cable| {
         cable.id == word || cable.id.split_once('-').is_some_and(|(_, end)| end == word)
     });
-    found.map(|cable| cable.id.clone()).ok_or_else(|| {
+    found.map(|cable| Handle::from(&cable.id)).ok_or_else(|| {
         let names: Vec<&str> = catalogue
             .cables
             .iter()

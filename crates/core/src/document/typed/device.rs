@@ -66,7 +66,7 @@ pub(super) fn add(rest: &str, known: &Known) -> Result<Vec<Command>, Misread> {
     };
     let one = |number: u32| Command::AddDevice {
         build: build.id.clone(),
-        device: device.id.clone(),
+        device: device.id.as_str().into(),
         unit: unit.clone(),
         name: match (&name, count) {
             (Some(name), 2..) => Some(format!("{name} {number}")),

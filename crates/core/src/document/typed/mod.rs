@@ -11,6 +11,7 @@ pub use complete::{Completion, complete};
 
 use super::{Build, Command, Production};
 use crate::catalogue::Catalogue;
+use crate::document::Handle;
 
 /// A typed line, understood.
 #[derive(Debug, Clone, PartialEq)]
@@ -238,7 +239,7 @@ fn misread(error: impl std::fmt::Display) -> Misread {
 
 impl Known<'_> {
     /// The handle of a device, by its handle or its name.
-    fn device(&self, typed: &str) -> Result<String, Misread> {
+    fn device(&self, typed: &str) -> Result<Handle, Misread> {
         let typed = typed.trim();
         let found = self.build.placements.iter().find(|placement| {
             placement.id == typed.to_lowercase() || placement.name.eq_ignore_ascii_case(typed)
@@ -263,7 +264,7 @@ impl Known<'_> {
     }
 
     /// The id of a unit, by its id or its name.
-    fn unit(&self, typed: &str) -> Result<String, Misread> {
+    fn unit(&self, typed: &str) -> Result<Handle, Misread> {
         let typed = typed.trim();
         let found = self
             .build

@@ -2,8 +2,8 @@
 
 use super::{Known, Misread, misread, shortened};
 use crate::document::{
-    Change, ClockSetting, ClockWay, Command, Need, Purpose, RecordingSetting, Rolls, ScheduleEntry,
-    handle_from, records_codec, slot_takes,
+    Change, ClockSetting, ClockWay, Command, Handle, Need, Purpose, RecordingSetting, Rolls,
+    ScheduleEntry, handle_from, records_codec, slot_takes,
 };
 use crate::quantity::Span;
 
@@ -45,7 +45,7 @@ pub(super) fn record(rest: &str, known: &Known) -> Result<Vec<Command>, Misread>
                 let found = all.find(|medium| {
                     medium.id == typed.trim() || medium.name.eq_ignore_ascii_case(typed.trim())
                 });
-                found.map(|medium| medium.id.clone()).ok_or_else(|| {
+                found.map(|medium| Handle::from(&medium.id)).ok_or_else(|| {
                     let ids: Vec<&str> = fitting.clone().map(|medium| medium.id.as_str()).collect();
                     Misread(format!(
                         "no “{}” goes into {}; there are {}",
@@ -59,7 +59,7 @@ pub(super) fn record(rest: &str, known: &Known) -> Result<Vec<Command>, Misread>
         }
     };
     let after = RecordingSetting {
-        codec: codec.id.clone(),
+        codec: codec.id.as_str().into(),
         media,
         ..before.clone()
     };
@@ -97,7 +97,7 @@ pub(super) fn last(rest: &str, known: &Known) -> Result<Vec<Command>, Misread> {
     if devices.is_empty() {
         return Err(Misread("nothing records in this build yet".into()));
     }
-    let command = |device: String| {
+    let command = |device: Handle| {
         let said = build
             .needs
             .iter()

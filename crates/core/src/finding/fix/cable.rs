@@ -2,7 +2,7 @@
 
 use super::{build, hired_words};
 use crate::catalogue::{Cable, Port};
-use crate::document::{Command, KitLine};
+use crate::document::{Command, Handle, KitLine};
 use crate::finding::{Facts, Fix};
 use crate::path::{ConnectionIx, cable_limits};
 use crate::quantity::Length;
@@ -36,7 +36,7 @@ pub(super) fn set_cable(
     let commands = vec![Command::SetCable {
         build: build(facts),
         connection: run.id.clone(),
-        cable: (cable.id != run.cable).then(|| cable.id.clone()),
+        cable: (cable.id != run.cable).then(|| Handle::from(&cable.id)),
         length: (length != run.length).then_some(length),
     }];
     let (from, to) = facts.ends(connection);

@@ -1,7 +1,7 @@
 //! The day's plan put right: breaks in which something is changed.
 
 use super::build;
-use crate::document::{Command, Hours, Rolls, ScheduleEntry, handle_from};
+use crate::document::{Command, Handle, Hours, Rolls, ScheduleEntry, handle_from};
 use crate::finding::{Facts, Fix};
 use crate::quantity::{ClockTime, Span};
 
@@ -40,7 +40,7 @@ pub fn breaks_for(facts: &Facts, hours: &Hours, lasts: Span, what: &str) -> Opti
         .next()
         .map(|letter| letter.to_uppercase().to_string());
     let name = first.unwrap_or_default() + letters.as_str();
-    let mut taken: Vec<String> = schedule.iter().map(|entry| entry.id.clone()).collect();
+    let mut taken: Vec<Handle> = schedule.iter().map(|entry| entry.id.clone()).collect();
     let commands = times.iter().map(|at| {
         let id = handle_from(what, |id| taken.iter().any(|other| other == id));
         taken.push(id.clone());

@@ -4,7 +4,7 @@
 use super::{build, put_there};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Device, DeviceKind, Direction, SignalKind, Via};
-use crate::document::{Command, Connection, PortRef, handle_from};
+use crate::document::{Command, Connection, Handle, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
 use crate::path::{ConnectionIx, PortIx};
 use crate::quantity::Length;
@@ -15,7 +15,7 @@ const BEHIND: Length = Length(500);
 /// A box that is to be put in, under its handle; hired where the kit has none to spare.
 struct PutIn<'c> {
     device: &'c Device,
-    handle: String,
+    handle: Handle,
     hired: bool,
 }
 

@@ -5,7 +5,7 @@ use super::recording::change_recording;
 use super::{build, connect, disconnect, distribution};
 use crate::carriage::connector::Connector;
 use crate::catalogue::{AdapterKind, Condition, Direction, Mode};
-use crate::document::Command;
+use crate::document::{Command, Handle};
 use crate::finding::{Facts, Fix};
 use crate::format::PictureFormat;
 use crate::kit;
@@ -149,7 +149,7 @@ fn on_a_plug(
     let clamp = adapters.find(|one| one.kind == kind && one.into == socket)?;
     let held = floor.production.owned(&clamp.id, None);
     let mut adapters = cable.adapters.clone();
-    adapters.extend(std::iter::repeat_n(clamp.id.clone(), count));
+    adapters.extend(std::iter::repeat_n(Handle::from(&clamp.id), count));
     let mut commands = vec![Command::SetAdapters {
         build: build(facts),
         connection: cable.id.clone(),

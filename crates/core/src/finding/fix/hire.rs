@@ -2,7 +2,7 @@
 
 use super::build;
 use crate::catalogue::{Device, Port};
-use crate::document::{Command, Connection, KitChange, PortRef};
+use crate::document::{Command, Connection, Handle, KitChange, PortRef};
 use crate::finding::{Facts, Fix};
 use crate::kit;
 use crate::record::day::Pool;
@@ -30,7 +30,7 @@ pub fn hire_cards(facts: &Facts, short: &[Pool]) -> Fix {
 }
 
 /// Joints of what is exchanged, made again where the new one has such a fastening.
-fn joints_again(facts: &Facts, changes: &[Exchange], handles: &[String]) -> Vec<Command> {
+fn joints_again(facts: &Facts, changes: &[Exchange], handles: &[Handle]) -> Vec<Command> {
     let floor = facts.floor;
     let stands = |at: &PortRef| {
         let change = handles.iter().position(|handle| *handle == at.device);
@@ -63,7 +63,7 @@ pub struct Exchange<'d> {
 pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
     let floor = facts.floor;
     let handle = |change: &Exchange| floor.build.placements[change.placement].id.clone();
-    let handles: Vec<String> = changes.iter().map(handle).collect();
+    let handles: Vec<Handle> = changes.iter().map(handle).collect();
     let touched = |at: &PortRef| handles.iter().position(|handle| *handle == at.device);
     let mut cables = Vec::new();
     let mut taken: Vec<PortRef> = Vec::new();
@@ -93,14 +93,14 @@ pub fn exchange(facts: &Facts, changes: &[Exchange]) -> Option<Fix> {
         let placement = &floor.build.placements[change.placement];
         commands.push(Command::RemoveDevice {
             build: build(facts),
-            device: handle.clone(),
+            device: handle.as_str().into(),
         });
         commands.push(Command::AddDevice {
             build: build(facts),
-            device: change.device.id.clone(),
+            device: change.device.id.as_str().into(),
             unit: placement.unit.clone(),
             name: Some(placement.name.clone()),
-            handle: Some(handle.clone()),
+            handle: Some(handle.as_str().into()),
         });
     }
     commands.extend(cables.into_iter().map(|cable| Command::Connect {

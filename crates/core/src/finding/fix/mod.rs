@@ -61,7 +61,7 @@ pub use time::{
 
 use super::{Facts, Fix};
 use crate::catalogue::Device;
-use crate::document::Command;
+use crate::document::{Command, Handle};
 use crate::kit;
 use crate::path::{ConnectionIx, PortIx};
 
@@ -89,7 +89,7 @@ fn put_there(
     });
     let add = Command::AddDevice {
         build: build(facts),
-        device: device.id.clone(),
+        device: device.id.as_str().into(),
         unit: unit.into(),
         name,
         handle: Some(handle.into()),
@@ -102,7 +102,7 @@ fn is_left(facts: &Facts, device: &Device) -> bool {
     facts.floor.production.owned(&device.id, None) > facts.floor.build.devices_used(&device.id)
 }
 
-fn build(facts: &Facts) -> String {
+fn build(facts: &Facts) -> Handle {
     facts.floor.build.id.clone()
 }
 

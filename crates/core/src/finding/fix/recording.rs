@@ -6,8 +6,8 @@ use super::{build, connect};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Cable, Codec, Direction, Medium, RecordingAbility};
 use crate::document::{
-    CardSize, Change, Command, Limits, OutputSetting, RecordingSetting, SlotUse, slot_takes,
-    without_misfits,
+    CardSize, Change, Command, Handle, Limits, OutputSetting, RecordingSetting, SlotUse,
+    slot_takes, without_misfits,
 };
 use crate::finding::{Facts, Fix};
 use crate::format::{PictureFormat, Quality};
@@ -57,7 +57,7 @@ fn record_codec(facts: &Facts, recording: &Recording, codec: &Codec) -> Fix {
         facts.device(recording.placement)
     );
     set_recording(facts, recording, &title, |setting| {
-        setting.codec = codec.id.clone()
+        setting.codec = codec.id.as_str().into()
     })
 }
 
@@ -283,7 +283,7 @@ pub fn media(facts: &Facts, recording: &Recording) -> Vec<Fix> {
 struct CardSet<'m> {
     medium: &'m Medium,
     count: usize,
-    media: Vec<String>,
+    media: Vec<Handle>,
     usable: u64,
 }
 
@@ -323,7 +323,10 @@ impl<'m> CardSet<'m> {
         does.then(|| Self {
             medium,
             count,
-            media: media.iter().map(|medium| medium.id.clone()).collect(),
+            media: media
+                .iter()
+                .map(|medium| Handle::from(&medium.id))
+                .collect(),
             usable: room.usable,
         })
     }
@@ -566,7 +569,7 @@ pub fn keep_quality(facts: &Facts, recording: &Recording, wanted: Quality) -> Ve
             ),
         };
         set_recording(facts, recording, &title, |setting| {
-            setting.codec.clone_from(&codec.id);
+            setting.codec = Handle::from(&codec.id);
             if let Some(format) = larger {
                 setting.format = Some(format);
             }
@@ -606,8 +609,8 @@ pub fn start_recording(facts: &Facts, placement: usize) -> Vec<Fix> {
     for medium in media {
         for codec in codecs.iter().take(MOST_CODECS) {
             let setting = RecordingSetting {
-                codec: codec.id.clone(),
-                media: vec![medium.id.clone()],
+                codec: codec.id.as_str().into(),
+                media: vec![medium.id.as_str().into()],
                 tracks: arrive.min(ability.tracks),
                 ..RecordingSetting::default()
             };

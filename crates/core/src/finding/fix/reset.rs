@@ -2,7 +2,7 @@
 
 use super::build;
 use crate::catalogue::{Device, DeviceKind, Direction};
-use crate::document::{Change, Command, OutputSetting, PortRef, able_part};
+use crate::document::{Change, Command, Handle, OutputSetting, PortRef, able_part};
 use crate::finding::{Facts, Fix};
 
 /// Takes back everything, outputs aside, that a device can't do.
@@ -14,21 +14,21 @@ pub fn reset(facts: &Facts, placement: usize, device: &Device) -> Option<Fix> {
     let mut commands = Vec::new();
     if settings.playback && !camera {
         commands.push(Command::SetPlayback {
-            build: build.clone(),
+            build: build.as_str().into(),
             device: handle.clone(),
             playback: false,
         });
     }
     if settings.squeeze.is_some() && !camera {
         commands.push(Command::SetSqueeze {
-            build: build.clone(),
+            build: build.as_str().into(),
             device: handle.clone(),
             squeeze: None,
         });
     }
     if settings.desqueeze && !device.desqueezes || settings.look && !device.screen_look {
         commands.push(Command::SetScreen {
-            build: build.clone(),
+            build: build.as_str().into(),
             device: handle.clone(),
             desqueeze: (!device.desqueezes).then_some(false),
             look: (!device.screen_look).then_some(false),
@@ -36,33 +36,33 @@ pub fn reset(facts: &Facts, placement: usize, device: &Device) -> Option<Fix> {
     }
     if settings.timecode.is_some() && !device.keeps_timecode {
         commands.push(Command::SetTimecode {
-            build: build.clone(),
+            build: build.as_str().into(),
             device: handle.clone(),
             timecode: None,
         });
     }
     if settings.recording.is_some() && device.records.is_none() {
         commands.push(Command::SetRecording {
-            build: build.clone(),
+            build: build.as_str().into(),
             device: handle.clone(),
             change: None,
         });
     }
-    let input = |id: &String| {
+    let input = |id: &Handle| {
         device
             .port(id)
             .is_some_and(|port| port.direction == Direction::In)
     };
     if settings.input.as_ref().is_some_and(|id| !input(id)) {
         commands.push(Command::ChooseInput {
-            build: build.clone(),
+            build: build.as_str().into(),
             device: handle.clone(),
             input: None,
         });
     }
     let lost = settings.inputs.keys().filter(|id| !input(id));
     commands.extend(lost.map(|id| Command::SetInput {
-        build: build.clone(),
+        build: build.as_str().into(),
         at: PortRef::new(&handle, id),
         setting: None,
     }));

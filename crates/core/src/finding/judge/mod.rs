@@ -25,6 +25,7 @@ pub use rig::left_open;
 use super::codes::Code;
 use super::{Facts, Finding, Fix, Place, Severity};
 use crate::cores::{both, each};
+use crate::document::Handle;
 use crate::path::{ConnectionIx, Problem};
 use crate::quantity::Delay;
 use recording::{of_recording, unknown_codecs};
@@ -203,7 +204,7 @@ impl Finding {
             .into_iter()
             .flatten()
             .next()
-            .map_or("", String::as_str);
+            .map_or("", Handle::as_str);
         Self {
             id: format!("{code}@{spot}"),
             code,

@@ -2,7 +2,7 @@
 //! were changed.
 
 use crate::catalogue::{Device, DeviceKind, Direction};
-use crate::document::{OutputSetting, PortRef, Settings, misfit_of_output};
+use crate::document::{Handle, OutputSetting, PortRef, Settings, misfit_of_output};
 use crate::finding::codes::Code;
 use crate::finding::{Facts, Finding, Severity, fix};
 
@@ -74,7 +74,7 @@ fn beyond(device: &Device, settings: &Settings) -> Vec<String> {
         settings.recording.is_some() && device.records.is_none(),
         "it doesn’t record",
     );
-    let facing = |id: &String, direction| {
+    let facing = |id: &Handle, direction| {
         device
             .port(id)
             .is_some_and(|port| port.direction == direction)
@@ -98,7 +98,7 @@ fn output_beyond(
     facts: &Facts,
     placement: usize,
     device: &Device,
-    (port, setting): (&String, &OutputSetting),
+    (port, setting): (&Handle, &OutputSetting),
 ) -> Option<String> {
     if *setting == OutputSetting::default() {
         return None;

@@ -4,7 +4,7 @@ use super::fill::{MOST_CARDS, fills, least_cards, plan, written};
 use super::lanes::{Lane, Swap, lanes};
 use super::rotate::{Bound, Copied, peak, rotate};
 use super::{Fill, Plan};
-use crate::document::{Production, Rolls, Station};
+use crate::document::{Handle, Production, Rolls, Station};
 use crate::path::Floor;
 use crate::quantity::{BitRate, Bytes, ClockTime, Span};
 use crate::record::Recording;
@@ -52,7 +52,7 @@ pub struct DayAnswer {
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct DayPart {
     /// Its id in the schedule.
-    pub id: String,
+    pub id: Handle,
     /// Its name.
     pub name: String,
     /// From when, in seconds since midnight.

@@ -1,6 +1,6 @@
 //! What fills which card when.
 
-use crate::document::{Build, MediaSwap, Production, Rolls, ScheduleEntry, SlotUse};
+use crate::document::{Build, Handle, MediaSwap, Production, Rolls, ScheduleEntry, SlotUse};
 use crate::path::Floor;
 use crate::quantity::{Percent, Span};
 use crate::record::{Recording, usable_capacity};
@@ -22,7 +22,7 @@ pub struct Recorder {
     /// Its name.
     pub name: String,
     /// Its handle.
-    pub handle: String,
+    pub handle: Handle,
     /// The card that it takes, by id.
     pub medium: String,
     /// What a card holds, in bytes.

@@ -116,7 +116,7 @@ pub(super) fn lanes(run: &Run, name: &impl Fn(&str) -> String) -> (Vec<Lane>, Ve
         });
         let next: Vec<&str> = next.map(|(.., card)| card.as_str()).collect();
         Swap {
-            recorder: recorder.handle.clone(),
+            recorder: recorder.handle.to_string(),
             name: recorder.name.clone(),
             at: ClockTime::label_of(fill.out as u64),
             seconds: fill.out as u64,
@@ -152,7 +152,7 @@ fn stretches<'a>(
         };
         let (begins, ends) = (ClockTime::label_of(from), ClockTime::label_of(to));
         LaneStretch {
-            recorder: recorder.handle.clone(),
+            recorder: recorder.handle.to_string(),
             state,
             from,
             to,

@@ -27,7 +27,7 @@ pub struct BuildChange {
 
 /// What one side of a change has: its joints as they are set, and its steps.
 struct Side {
-    joints: Vec<(Joint, [String; 2])>,
+    joints: Vec<(Joint, [Handle; 2])>,
     steps: Vec<(Option<Joint>, StepReport)>,
 }
 

@@ -12,7 +12,7 @@ use super::hire::{Exchange, exchange};
 use super::{build, hired_words, is_left, put_there};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{Cable, Device, Direction, Gives, Port};
-use crate::document::{Command, PortRef, handle_from};
+use crate::document::{Command, Handle, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
 use crate::kit;
 use crate::path::{ConnectionIx, PortIx};
@@ -42,7 +42,7 @@ fn connect(facts: &Facts, from: PortRef, to: PortRef, cable: &Cable) -> Command 
         build: build(facts),
         from,
         to,
-        cable: Some(cable.id.clone()),
+        cable: Some(cable.id.as_str().into()),
         length: Some(if cable.is_nothing_to_carry() {
             Length(0)
         } else {
@@ -142,7 +142,7 @@ fn from_outlets(
                 build: build(facts),
                 from: floor.name(outlet),
                 to: floor.name(input),
-                cable: Some(cable),
+                cable: Some(cable.into()),
                 length,
             });
             let title = format!("Feed {} from {}", facts.port(input), facts.port(outlet));
@@ -178,7 +178,7 @@ fn contacts(device: &Device) -> Option<&Port> {
 }
 
 /// Puts a device of the kit, or a hired one, beside another, under a new handle.
-fn add(facts: &Facts, device: &Device, hired: bool, unit: &str) -> (String, Vec<Command>) {
+fn add(facts: &Facts, device: &Device, hired: bool, unit: &str) -> (Handle, Vec<Command>) {
     let floor = facts.floor;
     let handle = handle_from(
         device
@@ -233,7 +233,7 @@ pub fn put_on(facts: &Facts, placement: usize) -> Vec<Fix> {
                 build: build(facts),
                 from: PortRef::new(&own.id, &mount.contacts.id),
                 to: floor.name(mount.input),
-                cable: Some(mount.by.id.clone()),
+                cable: Some(mount.by.id.as_str().into()),
                 length: Some(Length(0)),
             };
             let title = format!("Put it on {}", facts.port(mount.input));

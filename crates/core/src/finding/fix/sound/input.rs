@@ -63,7 +63,7 @@ pub fn other_microphone(facts: &Facts, connection: ConnectionIx) -> Option<Fix> 
         },
         Command::AddDevice {
             build: build(facts),
-            device: device.id.clone(),
+            device: device.id.as_str().into(),
             unit: placed.unit.clone(),
             name: Some(placed.name.clone()),
             handle: Some(placed.id.clone()),
@@ -77,7 +77,7 @@ pub fn other_microphone(facts: &Facts, connection: ConnectionIx) -> Option<Fix> 
             build: build(facts),
             from: PortRef::new(&placed.id, &port.id),
             to: run.to.clone(),
-            cable: Some(cable.id.clone()),
+            cable: Some(cable.id.as_str().into()),
             length: Some(run.length),
         },
     ];
@@ -145,7 +145,7 @@ fn other_input(
                 build: build(facts),
                 from: run.from.clone(),
                 to: floor.name(free),
-                cable: Some(cable.id.clone()),
+                cable: Some(cable.id.as_str().into()),
                 length: Some(run.length),
             },
         ],
@@ -224,7 +224,7 @@ pub fn second_recorder(facts: &Facts, origin: PortIx, only: usize) -> Vec<Fix> {
             build: build(facts),
             from: floor.name(output),
             to: floor.name(input),
-            cable: Some(cable.id.clone()),
+            cable: Some(cable.id.as_str().into()),
             length: None,
         };
         fixes.push(Fix::new(title, vec![command]));

@@ -79,7 +79,7 @@ fn with_adapter(
     let adapter = adapters.first()?;
     let run = &floor.build.connections[connection];
     let mut on_it = run.adapters.clone();
-    on_it.push(adapter.id.clone());
+    on_it.push(adapter.id.as_str().into());
     let there = floor
         .production
         .kit

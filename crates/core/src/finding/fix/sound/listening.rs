@@ -40,7 +40,7 @@ pub fn listen(facts: &Facts, placement: usize) -> Option<Fix> {
         vec![
             Command::AddDevice {
                 build: build(facts),
-                device: device.id.clone(),
+                device: device.id.as_str().into(),
                 unit: unit.unit.clone(),
                 name: Some("Headphones".into()),
                 handle: Some(handle.clone()),
@@ -49,7 +49,7 @@ pub fn listen(facts: &Facts, placement: usize) -> Option<Fix> {
                 build: build(facts),
                 from: floor.name(socket),
                 to: PortRef::new(&handle, &input.id),
-                cable: Some(cable.id.clone()),
+                cable: Some(cable.id.as_str().into()),
                 length: Some(Length(1_000)),
             },
         ],
