@@ -42,15 +42,37 @@ pub fn stand_back() {
 
 /// Work on a floor of so many devices, which may share parts of it with [`both`].
 pub fn sharing<T: Send>(devices: usize, work: impl FnOnce() -> T + Send) -> T {
-    let workers = match devices {
-        ..WORTH_IT => return work(),
-        WORTH_IT..LARGE => &FOR_SMALL,
-        LARGE.. => &FOR_LARGE,
-    };
-    match workers.as_ref() {
+    match workers_for(devices) {
         Some(workers) => workers.install(work),
         None => work(),
     }
+}
+
+fn workers_for(devices: usize) -> Option<&'static ThreadPool> {
+    match devices {
+        ..WORTH_IT => None,
+        WORTH_IT..LARGE => FOR_SMALL.as_ref(),
+        LARGE.. => FOR_LARGE.as_ref(),
+    }
+}
+
+/// Work on a floor of so many devices, while something else is done here: what can't leave its thread, or
+/// waits for a disk.
+pub fn beside<A: Send, B>(
+    devices: usize,
+    work: impl FnOnce() -> A + Send,
+    here: impl FnOnce() -> B,
+) -> (A, B) {
+    let Some(workers) = workers_for(devices) else {
+        return (work(), here());
+    };
+    let mut done = None;
+    let other = workers.in_place_scope(|scope| {
+        scope.spawn(|_| done = Some(work()));
+        here()
+    });
+    // The scope waits for it, and hands its panic on.
+    (done.expect("what a scope began is done"), other)
 }
 
 /// Both of what doesn't hang on each other.
@@ -77,7 +99,7 @@ pub fn each<R: Send>(rows: usize, row: impl Fn(usize) -> R + Send + Sync) -> Vec
 
 #[cfg(test)]
 mod tests {
-    use super::{both, each, sharing};
+    use super::{beside, both, each, sharing};
 
     #[test]
     fn lists_keep_their_order_however_they_are_shared() {
@@ -86,6 +108,16 @@ mod tests {
         assert!(long.iter().copied().eq((0..1_000).map(|row| row * 2)));
         assert_eq!(short, (0..10).collect::<Vec<usize>>());
         assert_eq!(sharing(3, all), (long, short));
+    }
+
+    #[test]
+    fn what_is_done_here_stays_on_its_thread() {
+        let here = || std::thread::current().id();
+        for devices in [3, 100, 5_000] {
+            let (there, kept) = beside(devices, here, here);
+            assert_eq!(kept, here());
+            assert_eq!(there == here(), devices < super::WORTH_IT);
+        }
     }
 
     #[test]

@@ -12,11 +12,13 @@ pub use journal::KEPT_STEPS;
 
 use file::Kind;
 use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, params};
+use std::borrow::Cow;
 use std::path::{Path, PathBuf};
 use std::sync::{Arc, Mutex, MutexGuard};
 use west_rail_core::catalogue::Catalogue;
+use west_rail_core::cores::beside;
 use west_rail_core::document::{
-    Command, FORMAT_VERSION, Production, Refusal, handle_from, meet, touches, upgraded,
+    Command, Edited, FORMAT_VERSION, Production, Refusal, handle_from, meet, touches, upgraded,
 };
 
 /// The data file.
@@ -62,6 +64,18 @@ pub struct Kept {
     pub undo_step: Option<u64>,
     /// What redo would do again.
     pub redo: Option<String>,
+}
+
+/// A change to a production.
+#[derive(Debug, Clone, Copy)]
+pub enum Change<'c> {
+    /// Commands, all of them or none: to the revision that they were made on, or to a newer one where what
+    /// was done since touches other things.
+    Edit(&'c [Command]),
+    /// The last edit is taken back.
+    Undo,
+    /// What undo took back last is done again.
+    Redo,
 }
 
 /// Why the store can't do as asked.
@@ -110,7 +124,7 @@ pub enum StoreError {
     Document(#[from] serde_json::Error),
 }
 
-type Result<T> = std::result::Result<T, StoreError>;
+type Result<T, E = StoreError> = std::result::Result<T, E>;
 
 impl Store {
     /// Opens the data file, making it and bringing it up to date where needed.
@@ -199,11 +213,15 @@ impl Store {
         Ok(answer)
     }
 
-    fn transaction<T>(&self, work: impl FnOnce(&Transaction) -> Result<T>) -> Result<T> {
+    fn transaction<T, E: From<StoreError>>(
+        &self,
+        work: impl FnOnce(&Transaction) -> Result<T, E>,
+    ) -> Result<T, E> {
         let mut connection = self.lock();
-        let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
+        let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate);
+        let transaction = transaction.map_err(StoreError::from)?;
         let answer = work(&transaction)?;
-        transaction.commit()?;
+        transaction.commit().map_err(StoreError::from)?;
         Ok(answer)
     }
 
@@ -363,56 +381,90 @@ impl Store {
         revision: u64,
         commands: &[Command],
     ) -> Result<Kept> {
-        let kept = self.transaction(|transaction| {
-            let kept = self.read(transaction, id)?;
-            if kept.revision != revision {
-                let span = (revision, kept.revision);
-                let since = journal::touched_since(transaction, id, span)?;
-                let mine = touches(commands);
-                if since.is_none_or(|since| meet(&since, &mine)) {
-                    return Err(StoreError::Stale(Box::new(kept)));
-                }
-            }
-            let edited = kept.production.edited(catalogue, commands)?;
-            journal::record(transaction, id, commands, &edited.inverse)?;
-            journal::touch(transaction, id, kept.revision + 1, commands)?;
-            keep(transaction, id, kept.revision + 1, edited.production)
-        })?;
-        // Only what is on the disk is remembered.
-        *self.last() = Some(kept.clone());
-        Ok(kept)
+        let change = Change::Edit(commands);
+        self.unseen(catalogue, id, revision, change)
     }
 
     /// Takes the last edit back.
     pub fn undo(&self, catalogue: &Catalogue, id: &str, revision: u64) -> Result<Kept> {
-        self.step(catalogue, id, revision, journal::Step::Undo)
+        self.unseen(catalogue, id, revision, Change::Undo)
     }
 
     /// Does again what undo took back last.
     pub fn redo(&self, catalogue: &Catalogue, id: &str, revision: u64) -> Result<Kept> {
-        self.step(catalogue, id, revision, journal::Step::Redo)
+        self.unseen(catalogue, id, revision, Change::Redo)
     }
 
-    fn step(
+    fn unseen(
         &self,
         catalogue: &Catalogue,
         id: &str,
         revision: u64,
-        step: journal::Step,
+        change: Change,
     ) -> Result<Kept> {
-        let kept = self.transaction(|transaction| {
-            let kept = self.read(transaction, id)?;
-            if kept.revision != revision {
-                return Err(StoreError::Stale(Box::new(kept)));
-            }
-            let commands = journal::take(transaction, id, step)?;
-            let edited = kept.production.stepped(catalogue, &commands)?;
-            journal::touch(transaction, id, revision + 1, &commands)?;
-            keep(transaction, id, revision + 1, edited.production)
-        })?;
-        *self.last() = Some(kept.clone());
+        let nobody = |_: &Kept, _: &Production| -> Result<()> { Ok(()) };
+        let (kept, ()) = self.change(catalogue, (id, revision), change, nobody)?;
         Ok(kept)
     }
+
+    /// Makes a change that somebody sees before it is kept, beside what is there now, and may refuse. It is
+    /// written meanwhile: they should be quick about it, since no other change is made as long.
+    pub fn change<T: Send, E: From<StoreError> + Send>(
+        &self,
+        catalogue: &Catalogue,
+        (id, revision): (&str, u64),
+        change: Change,
+        see: impl FnOnce(&Kept, &Production) -> Result<T, E> + Send,
+    ) -> Result<(Kept, T), E> {
+        let (kept, seen) = self.transaction(|transaction| {
+            let before = self.read(transaction, id)?;
+            let commands = match change {
+                Change::Edit(commands) => {
+                    fits(transaction, &before, revision, commands)?;
+                    Cow::Borrowed(commands)
+                }
+                Change::Undo | Change::Redo if before.revision != revision => {
+                    return Err(StoreError::Stale(Box::new(before)).into());
+                }
+                Change::Undo => journal::take(transaction, id, journal::Step::Undo)?.into(),
+                Change::Redo => journal::take(transaction, id, journal::Step::Redo)?.into(),
+            };
+            let edited = match change {
+                Change::Edit(_) => before.production.edited(catalogue, &commands),
+                Change::Undo | Change::Redo => before.production.stepped(catalogue, &commands),
+            };
+            let Edited {
+                production,
+                inverse,
+            } = edited.map_err(StoreError::from)?;
+            let production = Arc::new(production);
+            let write = || {
+                if let Change::Edit(commands) = change {
+                    journal::record(transaction, id, commands, &inverse)?;
+                }
+                journal::touch(transaction, id, before.revision + 1, &commands)?;
+                keep(transaction, id, before.revision + 1, production.clone())
+            };
+            let builds = production.builds.iter().map(|build| build.placements.len());
+            let see = || see(&before, &production);
+            let (seen, kept) = beside(builds.max().unwrap_or(0), see, write);
+            Ok::<_, E>((kept?, seen?))
+        })?;
+        // Only what is on the disk is remembered.
+        *self.last() = Some(kept.clone());
+        Ok((kept, seen))
+    }
+}
+
+/// Refuses commands that were made on an older revision, where what was done since touches the same.
+fn fits(transaction: &Transaction, now: &Kept, revision: u64, commands: &[Command]) -> Result<()> {
+    if now.revision != revision {
+        let since = journal::touched_since(transaction, &now.id, (revision, now.revision))?;
+        if since.is_none_or(|since| meet(&since, &touches(commands))) {
+            return Err(StoreError::Stale(Box::new(now.clone())));
+        }
+    }
+    Ok(())
 }
 
 /// Writes what the list shows beside documents that were kept before it was; one that can't be read
@@ -449,7 +501,7 @@ fn create(transaction: &Transaction, production: &Production) -> Result<Kept> {
         "INSERT INTO production (id, name, revision, document, changed) VALUES (?1, ?2, 1, '', unixepoch())",
         params![id.as_str(), production.name],
     )?;
-    keep(transaction, &id, 1, production.clone())
+    keep(transaction, &id, 1, Arc::new(production.clone()))
 }
 
 /// Reads what a version of West Rail wrote.
@@ -520,12 +572,17 @@ fn row(connection: &Connection, id: &str) -> Result<Row> {
 }
 
 /// Writes a production, and gives it as it is now kept.
-fn keep(connection: &Connection, id: &str, revision: u64, production: Production) -> Result<Kept> {
+fn keep(
+    connection: &Connection,
+    id: &str,
+    revision: u64,
+    production: Arc<Production>,
+) -> Result<Kept> {
     write(connection, id, revision, &production)?;
     Ok(Kept {
         id: id.into(),
         revision,
-        production: Arc::new(production),
+        production,
         undo: journal::title(connection, id, journal::Step::Undo)?,
         undo_step: journal::last_number(connection, id)?,
         redo: journal::title(connection, id, journal::Step::Redo)?,

@@ -1,11 +1,12 @@
 //! The store on real files: edits, undo across restarts, stale edits, damage.
 
+use std::panic::AssertUnwindSafe;
 use std::path::PathBuf;
 use tempfile::TempDir;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::demo;
 use west_rail_core::document::{Command, Production};
-use west_rail_store::{KEPT_STEPS, Store, StoreError};
+use west_rail_store::{Change, KEPT_STEPS, Kept, Store, StoreError};
 
 struct Bench {
     folder: TempDir,
@@ -101,6 +102,39 @@ fn a_refused_command_takes_the_whole_edit_with_it() {
     let error = store.edit(catalogue(), &kept.id, 1, &commands).unwrap_err();
     assert_eq!(error.to_string(), "there is no device “nobody” here");
     assert_eq!(store.get(&kept.id).unwrap(), kept);
+}
+
+#[test]
+fn a_change_is_seen_before_it_is_kept_and_one_that_is_refused_then_leaves_nothing() {
+    let bench = Bench::new();
+    let store = bench.open();
+    let kept = store.create(&night_pour()).unwrap();
+    let commands = rename("Seen");
+    let at = (kept.id.as_str(), 1);
+    let change = Change::Edit(&commands);
+    let refused = store.change(catalogue(), at, change, |before, after| {
+        assert_eq!((before, after.name.as_str()), (&kept, "Seen"));
+        Err::<(), StoreError>(StoreError::Nothing("see"))
+    });
+    assert!(matches!(refused, Err(StoreError::Nothing("see"))));
+    assert_eq!(store.get(&kept.id).unwrap(), kept);
+    assert_eq!(bench.open().get(&kept.id).unwrap(), kept);
+
+    // Whoever looks and fails takes only the change with them.
+    let panicked = std::panic::catch_unwind(AssertUnwindSafe(|| {
+        store.change(catalogue(), at, change, |_, _| -> Result<(), StoreError> {
+            panic!("on purpose")
+        })
+    }));
+    assert!(panicked.is_err());
+    assert_eq!(store.get(&kept.id).unwrap(), kept);
+
+    let seen = |_: &Kept, after: &Production| Ok::<_, StoreError>(after.name.clone());
+    let (now, name) = store.change(catalogue(), at, change, seen).unwrap();
+    assert_eq!((now.revision, name.as_str()), (2, "Seen"));
+    let undo = (kept.id.as_str(), 2);
+    let (_, name) = store.change(catalogue(), undo, Change::Undo, seen).unwrap();
+    assert_eq!(name, kept.production.name);
 }
 
 #[test]

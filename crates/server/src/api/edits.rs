@@ -15,7 +15,7 @@ use utoipa::ToSchema;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{Command, Handle, Production};
 use west_rail_core::report::{Outlook, Report, left_behind, outlook, report, switched_off};
-use west_rail_store::{Kept, Store, StoreError};
+use west_rail_store::{Change, Kept, Store, StoreError};
 
 /// Commands, and the build whose report is to come back.
 #[derive(Deserialize, ToSchema)]
@@ -55,57 +55,111 @@ pub async fn edit(
         commands,
         ask,
     } = edit;
-    let asked_of = build.clone();
-    let work = move |store: &Store, catalogue: &Catalogue, now: &Workspace| {
-        let ahead = if ask {
-            look_ahead(now, &asked_of, catalogue, &commands)?
-        } else {
-            None
-        };
-        let said = left_behind(&now.production, &commands);
-        let kept = store.edit(catalogue, &now.id, revision, &commands)?;
-        Ok(Done { kept, said, ahead })
-    };
-    change(&app, (id, revision), build, wanted, work).await
+    let wish = Wish::Edit { commands, ask };
+    change(&app, (id, revision), build, wanted, wish).await
 }
 
-/// A change that was made, and what it left behind in sentences.
-struct Done {
-    kept: Kept,
-    said: Vec<String>,
-    /// What was computed to see whether to ask first: mostly the answer itself.
-    ahead: Option<(Production, Report)>,
+/// A change that somebody wants.
+enum Wish {
+    Edit {
+        commands: Vec<Command>,
+        /// Whether it is not made where it would switch an output off.
+        ask: bool,
+    },
+    Undo,
+    Redo,
 }
 
-impl Done {
-    fn plain(kept: Kept) -> Self {
-        Self {
-            kept,
-            said: Vec::new(),
-            ahead: None,
+impl Wish {
+    fn change(&self) -> Change<'_> {
+        match self {
+            Self::Edit { commands, .. } => Change::Edit(commands),
+            Self::Undo => Change::Undo,
+            Self::Redo => Change::Redo,
         }
     }
+
+    /// What it leaves behind in a production, in sentences.
+    fn leaves_behind(&self, production: &Production) -> Vec<String> {
+        match self {
+            Self::Edit { commands, .. } => left_behind(production, commands),
+            Self::Undo | Self::Redo => Vec::new(),
+        }
+    }
+
+    fn asks(&self) -> bool {
+        matches!(self, Self::Edit { ask: true, .. })
+    }
 }
 
-/// What an edit would lead to; 409 where it would switch an output off. What can't be looked at, the
-/// edit itself refuses.
+/// Makes a change, and what follows from it where that is known by then: of most floors it is computed
+/// while the change is written.
+fn made(
+    (store, catalogue): (&Store, &Catalogue),
+    (now, revision): (&Workspace, u64),
+    wish: &Wish,
+    large: bool,
+) -> Result<(Kept, Option<Report>), Refused> {
+    let build = &now.report.build;
+    if large {
+        // It takes its time: nobody else's change has to wait meanwhile.
+        let ahead = look_ahead(now, catalogue, wish)?;
+        let (kept, ()) = store.change(catalogue, (&now.id, revision), wish.change(), |_, _| {
+            Ok::<_, Refused>(())
+        })?;
+        let ahead = ahead.filter(|(production, _)| *production == *kept.production);
+        return Ok((kept, ahead.map(|(_, report)| report)));
+    }
+    store.change(
+        catalogue,
+        (&now.id, revision),
+        wish.change(),
+        |before, after| {
+            let after = report(after, build, catalogue);
+            if wish.asks() {
+                // Somebody else's edit may have come in between.
+                let between = (before.revision != now.revision)
+                    .then(|| report(&before.production, build, catalogue));
+                let was = between.as_ref().map_or(Some(&now.report), Option::as_ref);
+                if let (Some(was), Some(after)) = (was, &after) {
+                    ask_first(was, after)?;
+                }
+            }
+            Ok(after)
+        },
+    )
+}
+
+/// What an edit that asks first would lead to. What can't be looked at, the edit itself refuses.
 fn look_ahead(
     now: &Workspace,
-    build: &str,
     catalogue: &Catalogue,
-    commands: &[Command],
+    wish: &Wish,
 ) -> Result<Option<(Production, Report)>, Refused> {
+    let Wish::Edit {
+        commands,
+        ask: true,
+    } = wish
+    else {
+        return Ok(None);
+    };
     let ahead = now.production.edited(catalogue, commands).ok();
     let ahead = ahead.and_then(|edited| {
-        let after = report(&edited.production, build, catalogue)?;
+        let after = report(&edited.production, &now.report.build, catalogue)?;
         Some((edited.production, after))
     });
-    if let Some((_, after)) = &ahead
-        && !switched_off(&now.report, after).is_empty()
-    {
-        return Err(Refused::Asks(Box::new(outlook(&now.report, after))));
+    if let Some((_, after)) = &ahead {
+        ask_first(&now.report, after)?;
     }
     Ok(ahead)
+}
+
+/// Refuses, to be asked, what would switch an output off.
+fn ask_first(was: &Report, after: &Report) -> Result<(), Refused> {
+    if switched_off(was, after).is_empty() {
+        return Ok(());
+    }
+    Err(Refused::Asks(Box::new(outlook(was, after))))
 }
 
 /// Why a change isn't made.
@@ -133,10 +187,7 @@ pub async fn undo(
     wanted: Wanted,
     Body(step): Body<Step>,
 ) -> Result<Response, Problem> {
-    let work = move |store: &Store, catalogue: &Catalogue, now: &Workspace| {
-        Ok(Done::plain(store.undo(catalogue, &now.id, revision)?))
-    };
-    change(&app, (id, revision), step.build, wanted, work).await
+    change(&app, (id, revision), step.build, wanted, Wish::Undo).await
 }
 
 /// Does again what was undone last.
@@ -150,10 +201,7 @@ pub async fn redo(
     wanted: Wanted,
     Body(step): Body<Step>,
 ) -> Result<Response, Problem> {
-    let work = move |store: &Store, catalogue: &Catalogue, now: &Workspace| {
-        Ok(Done::plain(store.redo(catalogue, &now.id, revision)?))
-    };
-    change(&app, (id, revision), step.build, wanted, work).await
+    change(&app, (id, revision), step.build, wanted, Wish::Redo).await
 }
 
 /// Makes a change, once it is sure that its answer can be given: what follows from it, told to the
@@ -163,7 +211,7 @@ async fn change(
     (id, revision): (String, u64),
     build: Handle,
     wanted: Wanted,
-    work: impl FnOnce(&Store, &Catalogue, &Workspace) -> Result<Done, Refused> + Send + 'static,
+    wish: Wish,
 ) -> Result<Response, Problem> {
     let (lately, events) = (app.lately.clone(), app.events.clone());
     // Whatever its size, an edit doesn't wait behind searches and imports; what it computes of a large
@@ -171,14 +219,14 @@ async fn change(
     app.with_store(move |store, catalogue| {
         let now = lately.workspace(store.get(&id)?, &build, catalogue)?;
         let base = lately.at(&id, &build, revision);
-        match work(store, catalogue, &now) {
-            Ok(Done { kept, said, ahead }) => {
+        let said = wish.leaves_behind(&now.production);
+        let large = lately.is_large(&id);
+        match made((store, catalogue), (&now, revision), &wish, large) {
+            Ok((kept, report)) => {
                 let revision = kept.revision;
                 // The edit may have taken the build itself away: then the first one is reported on.
-                let workspace = match ahead {
-                    Some((production, report)) if production == *kept.production => {
-                        lately.remember(kept, report)
-                    }
+                let workspace = match report {
+                    Some(report) => lately.remember(kept, report),
                     _ if kept.production.build(&build).is_some() => {
                         lately.workspace(kept, &build, catalogue)?
                     }

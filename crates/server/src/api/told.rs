@@ -31,6 +31,9 @@ const REMEMBERED: usize = 16;
 /// After so long an answer is out.
 const ANSWERED: Duration = Duration::from_millis(30);
 
+/// So many entries of a list are freed at once: some ten microseconds.
+const PIECE: usize = 64;
+
 /// Workspaces that were answered lately, the newest last. They follow from their revision and build
 /// alone, so one that is found is as good as one that is computed.
 #[derive(Clone)]
@@ -57,13 +60,60 @@ fn clearing() -> Sender<Vec<Arc<Workspace>>> {
         stand_back();
         while let Ok(old) = forgotten.recv() {
             thread::sleep(ANSWERED);
-            drop(old);
-            forgotten.try_iter().for_each(drop);
+            let old = old.into_iter().chain(forgotten.try_iter().flatten());
+            // Who looks at one still takes it apart.
+            old.filter_map(Arc::into_inner).for_each(take_apart);
         }
     };
     // Where the machine gives no thread, who sends one takes it apart.
     let _ = thread::Builder::new().name("clearing".into()).spawn(clear);
     gone
+}
+
+/// Frees a workspace piece by piece. One that is freed at once holds its core for a whole turn of the
+/// scheduler, for which somebody’s edit would wait.
+fn take_apart(workspace: Workspace) {
+    let Report {
+        devices,
+        lines,
+        ports,
+        connections,
+        needs,
+        arrivals,
+        recordings,
+        sound,
+        time,
+        power,
+        findings,
+        ..
+    } = workspace.report;
+    in_pieces(devices);
+    in_pieces(lines);
+    in_pieces(ports);
+    in_pieces(connections);
+    in_pieces(needs);
+    in_pieces(arrivals);
+    in_pieces(recordings);
+    in_pieces(sound.chains);
+    in_pieces(sound.sheets);
+    in_pieces(time.clocks);
+    in_pieces(power.nodes);
+    in_pieces(power.sources);
+    in_pieces(findings);
+    let builds = Arc::into_inner(workspace.production).map(|production| production.builds);
+    for build in builds.into_iter().flatten() {
+        in_pieces(build.placements);
+        in_pieces(build.connections);
+        in_pieces(build.needs);
+    }
+}
+
+/// Frees a list a few entries at a time, and lets others go first in between.
+fn in_pieces<T>(mut list: Vec<T>) {
+    while !list.is_empty() {
+        list.truncate(list.len().saturating_sub(PIECE));
+        thread::yield_now();
+    }
 }
 
 impl Lately {

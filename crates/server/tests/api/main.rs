@@ -1,5 +1,6 @@
 //! The API on a real data file: what a person's browser, or a stranger's script, may send.
 
+mod asks;
 mod power;
 mod rig;
 mod setup;
