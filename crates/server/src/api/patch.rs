@@ -2,7 +2,7 @@
 
 use super::Workspace;
 use serde::Serialize;
-use serde_json::{Value, json};
+use serde_json::value::{RawValue, to_raw_value};
 use std::collections::HashMap;
 use std::hash::Hash;
 use utoipa::ToSchema;
@@ -13,13 +13,31 @@ use west_rail_core::report::{PowerReport, Report};
 const MOST_STEPS: usize = 256;
 
 /// One step of a patch; paths are JSON Pointers (RFC 6901).
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 #[serde(tag = "op", rename_all = "lowercase")]
 pub enum PatchStep {
-    Add { path: String, value: Value },
-    Replace { path: String, value: Value },
-    Remove { path: String },
-    Move { from: String, path: String },
+    Add {
+        path: String,
+        #[schema(value_type = serde_json::Value)]
+        value: Box<RawValue>,
+    },
+    Replace {
+        path: String,
+        #[schema(value_type = serde_json::Value)]
+        value: Box<RawValue>,
+    },
+    Remove {
+        path: String,
+    },
+    Move {
+        from: String,
+        path: String,
+    },
+}
+
+/// A value as JSON text: it is written once, and sent as it is.
+fn written(value: &impl Serialize) -> Box<RawValue> {
+    to_raw_value(value).expect("documents and reports are JSON")
 }
 
 /// The steps from one workspace to another; `None` where there would be more than are worth it.
@@ -41,7 +59,7 @@ pub fn patch(old: &Workspace, new: &Workspace) -> Option<Vec<PatchStep>> {
     steps.value("/undo_step", &old.undo_step, undo_step);
     steps.value("/redo", &old.redo, redo);
     // Whatever the asker was told after an edit of before is over.
-    steps.add("/said", json!(said));
+    steps.add("/said", written(said));
     steps.production(&old.production, production);
     steps.report(&old.report, report);
     (steps.0.len() <= MOST_STEPS).then_some(steps.0)
@@ -51,7 +69,7 @@ pub fn patch(old: &Workspace, new: &Workspace) -> Option<Vec<PatchStep>> {
 struct Steps(Vec<PatchStep>);
 
 impl Steps {
-    fn add(&mut self, path: &str, value: Value) {
+    fn add(&mut self, path: &str, value: Box<RawValue>) {
         let path = path.into();
         self.0.push(PatchStep::Add { path, value });
     }
@@ -59,7 +77,7 @@ impl Steps {
     /// A value that is replaced where it changed.
     fn value<T: Serialize + PartialEq>(&mut self, path: &str, old: &T, new: &T) {
         if old != new {
-            let (path, value) = (path.into(), json!(new));
+            let (path, value) = (path.into(), written(new));
             self.0.push(PatchStep::Replace { path, value });
         }
     }
@@ -72,7 +90,7 @@ impl Steps {
                 let path = path.into();
                 self.0.push(PatchStep::Remove { path });
             }
-            (false, false) => self.add(path, json!(new)),
+            (false, false) => self.add(path, written(new)),
         }
     }
 
@@ -117,7 +135,7 @@ impl Steps {
             }
             let wanted = key(entry);
             let Some(existing) = before.get(&wanted) else {
-                self.add(&format!("{path}/{at}"), json!(entry));
+                self.add(&format!("{path}/{at}"), written(entry));
                 now.insert(at, wanted);
                 continue;
             };
@@ -335,6 +353,7 @@ impl Steps {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use serde_json::{Value, json};
 
     /// An entry of a list: its key, and what it says.
     type Entry = (u8, char);
@@ -382,7 +401,7 @@ mod tests {
     #[test]
     fn what_stays_is_not_sent() {
         let old: Vec<Entry> = (0..50).map(|key| (key, 'a')).collect();
-        assert_eq!(steps(&old, &old), []);
+        assert!(steps(&old, &old).is_empty());
         let mut changed = old.clone();
         changed[7].1 = 'b';
         let [PatchStep::Replace { path, .. }] = &steps(&old, &changed)[..] else {
