@@ -92,17 +92,18 @@ impl Wish {
     }
 }
 
+/// From so many devices on, what follows from a change takes too long for others to wait for it.
+const LONG: usize = 1_000;
+
 /// Makes a change, and what follows from it where that is known by then: of most floors it is computed
 /// while the change is written.
 fn made(
     (store, catalogue): (&Store, &Catalogue),
     (now, revision): (&Workspace, u64),
     wish: &Wish,
-    large: bool,
 ) -> Result<(Kept, Option<Report>), Refused> {
     let build = &now.report.build;
-    if large {
-        // It takes its time: nobody else's change has to wait meanwhile.
+    if now.report.devices.len() > LONG {
         let ahead = look_ahead(now, catalogue, wish)?;
         let (kept, ()) = store.change(catalogue, (&now.id, revision), wish.change(), |_, _| {
             Ok::<_, Refused>(())
@@ -220,8 +221,7 @@ async fn change(
         let now = lately.workspace(store.get(&id)?, &build, catalogue)?;
         let base = lately.at(&id, &build, revision);
         let said = wish.leaves_behind(&now.production);
-        let large = lately.is_large(&id);
-        match made((store, catalogue), (&now, revision), &wish, large) {
+        match made((store, catalogue), (&now, revision), &wish) {
             Ok((kept, report)) => {
                 let revision = kept.revision;
                 // The edit may have taken the build itself away: then the first one is reported on.

@@ -17,8 +17,8 @@ async fn kept(server: &Server, production: Production) -> String {
 #[tokio::test]
 async fn what_would_switch_an_output_off_asks_first_on_floors_of_any_size() {
     let server = Server::new();
-    // Small, shared out among the cores, and large.
-    for devices in [10, 100, 600] {
+    // Small, shared out among the cores, large, and so large that nobody waits for it.
+    for devices in [10, 100, 600, 1_010] {
         let mut floor = demo::floor(devices);
         // A body that has its second output off while it plays back; what follows hangs on that.
         floor.builds[0].placements[0].device = "orrell-c6".into();
