@@ -26,7 +26,11 @@ static FOR_LARGE: LazyLock<Option<ThreadPool>> =
     LazyLock::new(|| workers("large floors", stand_back));
 
 fn workers(name: &'static str, begin: fn()) -> Option<ThreadPool> {
-    let workers = ThreadPoolBuilder::new().stack_size(STACK);
+    // A search has one of them for as long as it takes: an edit finds another.
+    let cores = std::thread::available_parallelism().map_or(2, |cores| cores.get().max(2));
+    let workers = ThreadPoolBuilder::new()
+        .num_threads(cores)
+        .stack_size(STACK);
     let workers = workers.thread_name(move |number| format!("{name} {number}"));
     workers.start_handler(move |_| begin()).build().ok()
 }
@@ -108,6 +112,13 @@ mod tests {
         assert!(long.iter().copied().eq((0..1_000).map(|row| row * 2)));
         assert_eq!(short, (0..10).collect::<Vec<usize>>());
         assert_eq!(sharing(3, all), (long, short));
+    }
+
+    #[test]
+    fn an_edit_finds_a_worker_beside_a_search() {
+        for devices in [100, 5_000] {
+            assert!(sharing(devices, rayon::current_num_threads) > 1);
+        }
     }
 
     #[test]
