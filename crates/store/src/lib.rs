@@ -372,49 +372,24 @@ impl Store {
         }
     }
 
-    /// Applies commands, all of them or none: to the revision that they were made on, or to a newer
-    /// one where what was done since touches other things.
-    pub fn edit(
-        &self,
-        catalogue: &Catalogue,
-        id: &str,
-        revision: u64,
-        commands: &[Command],
-    ) -> Result<Kept> {
-        let change = Change::Edit(commands);
-        self.unseen(catalogue, id, revision, change)
-    }
-
-    /// Takes the last edit back.
-    pub fn undo(&self, catalogue: &Catalogue, id: &str, revision: u64) -> Result<Kept> {
-        self.unseen(catalogue, id, revision, Change::Undo)
-    }
-
-    /// Does again what undo took back last.
-    pub fn redo(&self, catalogue: &Catalogue, id: &str, revision: u64) -> Result<Kept> {
-        self.unseen(catalogue, id, revision, Change::Redo)
-    }
-
-    fn unseen(
-        &self,
-        catalogue: &Catalogue,
-        id: &str,
-        revision: u64,
-        change: Change,
-    ) -> Result<Kept> {
+    /// Makes a change.
+    pub fn make(&self, catalogue: &Catalogue, at: (&str, u64), change: Change) -> Result<Kept> {
         let nobody = |_: &Kept, _: &Production| -> Result<()> { Ok(()) };
-        let (kept, ()) = self.change(catalogue, (id, revision), change, nobody)?;
+        let (kept, ()) = self.make_seen(catalogue, at, change, (0, nobody))?;
         Ok(kept)
     }
 
-    /// Makes a change that somebody sees before it is kept, beside what is there now, and may refuse. It is
-    /// written meanwhile: they should be quick about it, since no other change is made as long.
-    pub fn change<T: Send, E: From<StoreError> + Send>(
+    /// Makes a change that somebody sees before it is kept, beside what is there now, and may refuse; they
+    /// look at so many devices of it. It is written meanwhile, and no other change is made as long.
+    pub fn make_seen<T: Send, E: From<StoreError> + Send>(
         &self,
         catalogue: &Catalogue,
         (id, revision): (&str, u64),
         change: Change,
-        see: impl FnOnce(&Kept, &Production) -> Result<T, E> + Send,
+        (devices, see): (
+            usize,
+            impl FnOnce(&Kept, &Production) -> Result<T, E> + Send,
+        ),
     ) -> Result<(Kept, T), E> {
         let (kept, seen) = self.transaction(|transaction| {
             let before = self.read(transaction, id)?;
@@ -445,9 +420,8 @@ impl Store {
                 journal::touch(transaction, id, before.revision + 1, &commands)?;
                 keep(transaction, id, before.revision + 1, production.clone())
             };
-            let builds = production.builds.iter().map(|build| build.placements.len());
             let see = || see(&before, &production);
-            let (seen, kept) = beside(builds.max().unwrap_or(0), see, write);
+            let (seen, kept) = beside(devices, see, write);
             Ok::<_, E>((kept?, seen?))
         })?;
         // Only what is on the disk is remembered.

@@ -46,21 +46,31 @@ fn an_edit_is_there_after_a_restart_and_can_still_be_undone_and_redone() {
     let before = bench.open().create(&night_pour()).unwrap();
     let after = bench
         .open()
-        .edit(catalogue(), &before.id, 1, &rename("The Second Pour"))
+        .make(
+            catalogue(),
+            (&before.id, 1),
+            Change::Edit(&rename("The Second Pour")),
+        )
         .unwrap();
     assert_eq!(
         (after.revision, after.undo.as_deref(), after.redo.as_deref()),
         (2, Some("Rename production"), None)
     );
 
-    let undone = bench.open().undo(catalogue(), &before.id, 2).unwrap();
+    let undone = bench
+        .open()
+        .make(catalogue(), (&before.id, 2), Change::Undo)
+        .unwrap();
     assert_eq!(undone.production, before.production);
     assert_eq!(
         (undone.revision, undone.undo, undone.redo.as_deref()),
         (3, None, Some("Rename production"))
     );
 
-    let redone = bench.open().redo(catalogue(), &before.id, 3).unwrap();
+    let redone = bench
+        .open()
+        .make(catalogue(), (&before.id, 3), Change::Redo)
+        .unwrap();
     assert_eq!(redone.production, after.production);
     assert_eq!(bench.open().get(&before.id).unwrap(), redone);
 }
@@ -71,10 +81,10 @@ fn an_edit_on_an_old_revision_changes_nothing_and_brings_the_current_document() 
     let store = bench.open();
     let kept = store.create(&night_pour()).unwrap();
     store
-        .edit(catalogue(), &kept.id, 1, &rename("Theirs"))
+        .make(catalogue(), (&kept.id, 1), Change::Edit(&rename("Theirs")))
         .unwrap();
     let StoreError::Stale(current) = store
-        .edit(catalogue(), &kept.id, 1, &rename("Ours"))
+        .make(catalogue(), (&kept.id, 1), Change::Edit(&rename("Ours")))
         .unwrap_err()
     else {
         panic!("a stale edit went through")
@@ -99,7 +109,9 @@ fn a_refused_command_takes_the_whole_edit_with_it() {
         }],
     ]
     .concat();
-    let error = store.edit(catalogue(), &kept.id, 1, &commands).unwrap_err();
+    let error = store
+        .make(catalogue(), (&kept.id, 1), Change::Edit(&commands))
+        .unwrap_err();
     assert_eq!(error.to_string(), "there is no device “nobody” here");
     assert_eq!(store.get(&kept.id).unwrap(), kept);
 }
@@ -112,28 +124,30 @@ fn a_change_is_seen_before_it_is_kept_and_one_that_is_refused_then_leaves_nothin
     let commands = rename("Seen");
     let at = (kept.id.as_str(), 1);
     let change = Change::Edit(&commands);
-    let refused = store.change(catalogue(), at, change, |before, after| {
+    let refuse = |before: &Kept, after: &Production| -> Result<(), StoreError> {
         assert_eq!((before, after.name.as_str()), (&kept, "Seen"));
-        Err::<(), StoreError>(StoreError::Nothing("see"))
-    });
+        Err(StoreError::Nothing("see"))
+    };
+    let refused = store.make_seen(catalogue(), at, change, (100, refuse));
     assert!(matches!(refused, Err(StoreError::Nothing("see"))));
     assert_eq!(store.get(&kept.id).unwrap(), kept);
     assert_eq!(bench.open().get(&kept.id).unwrap(), kept);
 
     // Whoever looks and fails takes only the change with them.
+    let fail = |_: &Kept, _: &Production| -> Result<(), StoreError> { panic!("on purpose") };
     let panicked = std::panic::catch_unwind(AssertUnwindSafe(|| {
-        store.change(catalogue(), at, change, |_, _| -> Result<(), StoreError> {
-            panic!("on purpose")
-        })
+        store.make_seen(catalogue(), at, change, (100, fail))
     }));
     assert!(panicked.is_err());
     assert_eq!(store.get(&kept.id).unwrap(), kept);
 
     let seen = |_: &Kept, after: &Production| Ok::<_, StoreError>(after.name.clone());
-    let (now, name) = store.change(catalogue(), at, change, seen).unwrap();
+    let made = store.make_seen(catalogue(), at, change, (100, seen));
+    let (now, name) = made.unwrap();
     assert_eq!((now.revision, name.as_str()), (2, "Seen"));
     let undo = (kept.id.as_str(), 2);
-    let (_, name) = store.change(catalogue(), undo, Change::Undo, seen).unwrap();
+    let undone = store.make_seen(catalogue(), undo, Change::Undo, (3, seen));
+    let (_, name) = undone.unwrap();
     assert_eq!(name, kept.production.name);
 }
 
@@ -142,16 +156,20 @@ fn a_new_edit_after_an_undo_ends_the_redo() {
     let bench = Bench::new();
     let store = bench.open();
     let id = store.create(&night_pour()).unwrap().id;
-    store.edit(catalogue(), &id, 1, &rename("One")).unwrap();
-    store.undo(catalogue(), &id, 2).unwrap();
-    store.edit(catalogue(), &id, 3, &rename("Two")).unwrap();
+    store
+        .make(catalogue(), (&id, 1), Change::Edit(&rename("One")))
+        .unwrap();
+    store.make(catalogue(), (&id, 2), Change::Undo).unwrap();
+    store
+        .make(catalogue(), (&id, 3), Change::Edit(&rename("Two")))
+        .unwrap();
     assert!(matches!(
-        store.redo(catalogue(), &id, 4),
+        store.make(catalogue(), (&id, 4), Change::Redo),
         Err(StoreError::Nothing("redo"))
     ));
-    store.undo(catalogue(), &id, 4).unwrap();
+    store.make(catalogue(), (&id, 4), Change::Undo).unwrap();
     assert!(matches!(
-        store.undo(catalogue(), &id, 5),
+        store.make(catalogue(), (&id, 5), Change::Undo),
         Err(StoreError::Nothing("undo"))
     ));
 }
@@ -161,7 +179,9 @@ fn a_deleted_production_can_be_put_back_with_its_history() {
     let bench = Bench::new();
     let store = bench.open();
     let id = store.create(&night_pour()).unwrap().id;
-    let edited = store.edit(catalogue(), &id, 1, &rename("Kept")).unwrap();
+    let edited = store
+        .make(catalogue(), (&id, 1), Change::Edit(&rename("Kept")))
+        .unwrap();
     store.delete(&id).unwrap();
     assert!(store.list().unwrap().is_empty());
     assert!(matches!(store.get(&id), Err(StoreError::Missing(_))));
@@ -241,12 +261,12 @@ fn a_data_file_of_version_1_opens_with_its_history() {
         length(&kept.production),
         ("coax-mini".into(), "70 m".into())
     );
-    let undone = store.undo(catalogue(), "pour", 2).unwrap();
+    let undone = store.make(catalogue(), ("pour", 2), Change::Undo).unwrap();
     assert_eq!(
         length(&undone.production),
         ("coax-mini".into(), "60 m".into())
     );
-    let redone = store.redo(catalogue(), "pour", 3).unwrap();
+    let redone = store.make(catalogue(), ("pour", 3), Change::Redo).unwrap();
     assert_eq!(redone.production, kept.production);
 }
 
@@ -258,12 +278,19 @@ fn the_journal_has_an_end() {
     let steps = KEPT_STEPS + 5;
     for step in 0..steps {
         store
-            .edit(catalogue(), &id, step + 1, &rename(&format!("Name {step}")))
+            .make(
+                catalogue(),
+                (&id, step + 1),
+                Change::Edit(&rename(&format!("Name {step}"))),
+            )
             .unwrap();
     }
     let mut revision = steps + 1;
     for _ in 0..KEPT_STEPS {
-        revision = store.undo(catalogue(), &id, revision).unwrap().revision;
+        revision = store
+            .make(catalogue(), (&id, revision), Change::Undo)
+            .unwrap()
+            .revision;
     }
     let oldest = store.get(&id).unwrap();
     assert_eq!(
@@ -291,7 +318,11 @@ fn a_crash_loses_only_what_was_not_acknowledged() {
     let store = bench.open();
     let kept = store.create(&night_pour()).unwrap();
     store
-        .edit(catalogue(), &kept.id, 1, &rename("Acknowledged"))
+        .make(
+            catalogue(),
+            (&kept.id, 1),
+            Change::Edit(&rename("Acknowledged")),
+        )
         .unwrap();
     let crashed = tempfile::tempdir().unwrap();
     {

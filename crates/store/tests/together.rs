@@ -5,7 +5,7 @@ use std::sync::atomic::{AtomicUsize, Ordering};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::demo;
 use west_rail_core::document::{Command, Production};
-use west_rail_store::{Store, StoreError};
+use west_rail_store::{Change, Store, StoreError};
 
 fn rename(name: String) -> Vec<Command> {
     vec![Command::RenameProduction { name }]
@@ -21,7 +21,11 @@ fn of_edits_on_one_revision_exactly_one_goes_through() {
         for hand in 0..8 {
             let (store, id, through) = (&store, &id, &through);
             scope.spawn(move || {
-                match store.edit(Catalogue::shipped(), id, 1, &rename(format!("Hand {hand}"))) {
+                match store.make(
+                    Catalogue::shipped(),
+                    (id, 1),
+                    Change::Edit(&rename(format!("Hand {hand}"))),
+                ) {
                     Ok(_) => {
                         through.fetch_add(1, Ordering::Relaxed);
                     }
@@ -47,8 +51,13 @@ fn edits_of_different_things_are_merged_and_a_true_conflict_is_not() {
             name: name.into(),
         }]
     };
-    let edit =
-        |revision, commands: &[Command]| store.edit(Catalogue::shipped(), &id, revision, commands);
+    let edit = |revision, commands: &[Command]| {
+        store.make(
+            Catalogue::shipped(),
+            (&id, revision),
+            Change::Edit(commands),
+        )
+    };
     assert_eq!(edit(1, &name("dir", "First row")).unwrap().revision, 2);
     // Made on the revision before, about another device.
     assert_eq!(edit(1, &name("client", "Guests")).unwrap().revision, 3);
@@ -63,7 +72,9 @@ fn edits_of_different_things_are_merged_and_a_true_conflict_is_not() {
     };
     assert!(matches!(edit(2, &[remove]), Err(StoreError::Stale(_))));
     // What was undone was touched too.
-    store.undo(Catalogue::shipped(), &id, 3).unwrap();
+    store
+        .make(Catalogue::shipped(), (&id, 3), Change::Undo)
+        .unwrap();
     assert!(matches!(
         edit(3, &name("client", "Visitors")),
         Err(StoreError::Stale(_))
@@ -93,11 +104,10 @@ fn two_programs_at_one_file_wait_for_each_other() {
                     // Tries again on what the other has made of it, as a person would.
                     loop {
                         let revision = store.get(id).unwrap().revision;
-                        match store.edit(
+                        match store.make(
                             Catalogue::shipped(),
-                            id,
-                            revision,
-                            &rename(format!("{name} {number}")),
+                            (id, revision),
+                            Change::Edit(&rename(format!("{name} {number}"))),
                         ) {
                             Ok(_) => break,
                             Err(StoreError::Stale(_)) => {}
@@ -125,18 +135,26 @@ fn a_long_history_is_walked_back_and_forth_step_by_step() {
             device: device.into(),
         };
         let kept = store
-            .edit(Catalogue::shipped(), &id, revision, &[remove])
+            .make(
+                Catalogue::shipped(),
+                (&id, revision),
+                Change::Edit(&[remove]),
+            )
             .unwrap();
         revision = kept.revision;
         seen.push(kept.production);
     }
     for expected in seen.iter().rev().skip(1) {
-        let kept = store.undo(Catalogue::shipped(), &id, revision).unwrap();
+        let kept = store
+            .make(Catalogue::shipped(), (&id, revision), Change::Undo)
+            .unwrap();
         revision = kept.revision;
         assert_eq!(kept.production, *expected);
     }
     for expected in seen.iter().skip(1) {
-        let kept = store.redo(Catalogue::shipped(), &id, revision).unwrap();
+        let kept = store
+            .make(Catalogue::shipped(), (&id, revision), Change::Redo)
+            .unwrap();
         revision = kept.revision;
         assert_eq!(kept.production, *expected);
     }
@@ -161,7 +179,11 @@ fn a_document_that_can_not_be_read_is_an_error_and_not_a_loss() {
     assert!(matches!(store.get(&bad.id), Err(StoreError::Document(_))));
     assert!(
         store
-            .edit(Catalogue::shipped(), &bad.id, 1, &rename("X".into()))
+            .make(
+                Catalogue::shipped(),
+                (&bad.id, 1),
+                Change::Edit(&rename("X".into()))
+            )
             .is_err()
     );
     let left: String = rival

@@ -3910,7 +3910,7 @@ export interface components {
              */
             from: number;
             /** @description The recorder whose pictures are on the card then. */
-            recorder: string;
+            recorder: components["schemas"]["String"];
             /** @description In words, with the recorder: *shooting in A camera, 20:30 to 21:12*. */
             says: string;
             /** @description What it does. */
@@ -5599,7 +5599,7 @@ export interface components {
             /** @description What arrives at each screen and recorder. */
             arrivals: components["schemas"]["ArrivalReport"][];
             /** @description The build's id. */
-            build: string;
+            build: components["schemas"]["String"];
             /** @description How full each cable is, and what it feeds. */
             connections: components["schemas"]["ConnectionReport"][];
             /** @description Each device: where it stands on the map, and its worst finding. */
@@ -6396,7 +6396,7 @@ export interface components {
             /** @description Its name. */
             name: string;
             /** @description The recorder's handle. */
-            recorder: string;
+            recorder: components["schemas"]["String"];
             /**
              * Format: int64
              * @description When, in seconds since midnight.

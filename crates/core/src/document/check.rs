@@ -4,8 +4,7 @@
 use super::apply::{Refusal, checked_name, refuse_overlap};
 use super::limits::Bounded;
 use super::names::is_handle;
-use super::{Beyond, Build, Limits, Production};
-use crate::document::Handle;
+use super::{Beyond, Build, Handle, Limits, Production};
 use std::collections::HashSet;
 
 /// Why a document can't be kept.

@@ -1,10 +1,9 @@
 //! What a recorder or an output is set to and doesn't have: refused as an edit, said of a file.
 
-use super::{OutputSetting, PortRef, RecordingSetting, SlotUse, SoundSetting};
+use super::{Handle, OutputSetting, PortRef, RecordingSetting, SlotUse, SoundSetting};
 use crate::catalogue::{
     AudioPort, Catalogue, Codec, Device, Direction, LevelKind, Medium, Port, RecordingAbility,
 };
-use crate::document::Handle;
 use crate::format::{FrameRate, PictureFormat};
 use crate::quantity::{Decibels, Span};
 

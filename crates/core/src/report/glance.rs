@@ -91,7 +91,7 @@ pub fn glance(name: &str, report: &Report, day: Option<&DayAnswer>) -> Glance {
         .filter_map(|row| row.lasts.as_ref().map(|limit| (limit.seconds, row, limit)))
         .min_by_key(|(seconds, ..)| *seconds);
     Glance {
-        build: report.build.as_str().into(),
+        build: report.build.clone(),
         name: name.into(),
         verdict: report.verdict.clone(),
         shortest: shortest.map(|(_, row, limit)| format!("{}, {}", row.name, limit.label)),

@@ -65,7 +65,7 @@ pub use workings::load_working;
 
 use crate::catalogue::Catalogue;
 use crate::cores::{both, sharing};
-use crate::document::{Build, Production};
+use crate::document::{Build, Handle, Production};
 use crate::finding::{Facts, Finding, Proposals, findings};
 use crate::path::{Floor, Resolved, resolve};
 use crate::power::Powered;
@@ -79,7 +79,7 @@ use utoipa::ToSchema;
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Report {
     /// The build's id.
-    pub build: String,
+    pub build: Handle,
     /// The project's format in words.
     pub format: String,
     /// The project's timecode in words.

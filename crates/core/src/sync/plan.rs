@@ -50,7 +50,7 @@ pub fn plan(floor: &Floor, resolved: &Resolved) -> Plan {
         ));
     }
     let mut sources = sources(floor);
-    let mut taken: Vec<String> = Vec::new();
+    let mut taken: Vec<Handle> = Vec::new();
     for clock in all.iter().filter(|clock| Some(clock.placement) != master) {
         let setting = &floor.build.placements[clock.placement].settings.clock;
         if setting.way.is_some() {
@@ -180,7 +180,7 @@ fn feed(
     floor: &Floor,
     clock: &ClockAt,
     sources: &mut Vec<Source>,
-    taken: &mut Vec<String>,
+    taken: &mut Vec<Handle>,
     plan: &mut Plan,
 ) {
     let placed = &floor.build.placements[clock.placement];
@@ -232,7 +232,7 @@ fn feed(
             let handle = handle_from("timecode", |handle| {
                 floor.placement(handle).is_some() || taken.iter().any(|other| other == handle)
             });
-            taken.push(handle.to_string());
+            taken.push(handle.clone());
             let out = device
                 .ports_facing(Direction::Out)
                 .find(|port| joins(port).is_some());

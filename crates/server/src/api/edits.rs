@@ -103,32 +103,28 @@ fn made(
     wish: &Wish,
 ) -> Result<(Kept, Option<Report>), Refused> {
     let build = &now.report.build;
-    if now.report.devices.len() > LONG {
+    let devices = now.report.devices.len();
+    let at = (now.id.as_str(), revision);
+    if devices > LONG {
         let ahead = look_ahead(now, catalogue, wish)?;
-        let (kept, ()) = store.change(catalogue, (&now.id, revision), wish.change(), |_, _| {
-            Ok::<_, Refused>(())
-        })?;
+        let kept = store.make(catalogue, at, wish.change())?;
         let ahead = ahead.filter(|(production, _)| *production == *kept.production);
         return Ok((kept, ahead.map(|(_, report)| report)));
     }
-    store.change(
-        catalogue,
-        (&now.id, revision),
-        wish.change(),
-        |before, after| {
-            let after = report(after, build, catalogue);
-            if wish.asks() {
-                // Somebody else's edit may have come in between.
-                let between = (before.revision != now.revision)
-                    .then(|| report(&before.production, build, catalogue));
-                let was = between.as_ref().map_or(Some(&now.report), Option::as_ref);
-                if let (Some(was), Some(after)) = (was, &after) {
-                    ask_first(was, after)?;
-                }
+    let see = |before: &Kept, after: &Production| {
+        let after = report(after, build, catalogue);
+        if wish.asks() {
+            // Somebody else's edit may have come in between.
+            let between = (before.revision != now.revision)
+                .then(|| report(&before.production, build, catalogue));
+            let was = between.as_ref().map_or(Some(&now.report), Option::as_ref);
+            if let (Some(was), Some(after)) = (was, &after) {
+                ask_first(was, after)?;
             }
-            Ok(after)
-        },
-    )
+        }
+        Ok(after)
+    };
+    store.make_seen(catalogue, at, wish.change(), (devices, see))
 }
 
 /// What an edit that asks first would lead to. What can't be looked at, the edit itself refuses.

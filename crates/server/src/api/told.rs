@@ -73,33 +73,20 @@ fn clearing() -> Sender<Vec<Arc<Workspace>>> {
 /// Frees a workspace piece by piece. One that is freed at once holds its core for a whole turn of the
 /// scheduler, for which somebody’s edit would wait.
 fn take_apart(workspace: Workspace) {
-    let Report {
-        devices,
-        lines,
-        ports,
-        connections,
-        needs,
-        arrivals,
-        recordings,
-        sound,
-        time,
-        power,
-        findings,
-        ..
-    } = workspace.report;
-    in_pieces(devices);
-    in_pieces(lines);
-    in_pieces(ports);
-    in_pieces(connections);
-    in_pieces(needs);
-    in_pieces(arrivals);
-    in_pieces(recordings);
-    in_pieces(sound.chains);
-    in_pieces(sound.sheets);
-    in_pieces(time.clocks);
-    in_pieces(power.nodes);
-    in_pieces(power.sources);
-    in_pieces(findings);
+    let report = workspace.report;
+    in_pieces(report.devices);
+    in_pieces(report.lines);
+    in_pieces(report.ports);
+    in_pieces(report.connections);
+    in_pieces(report.needs);
+    in_pieces(report.arrivals);
+    in_pieces(report.recordings);
+    in_pieces(report.sound.chains);
+    in_pieces(report.sound.sheets);
+    in_pieces(report.time.clocks);
+    in_pieces(report.power.nodes);
+    in_pieces(report.power.sources);
+    in_pieces(report.findings);
     let builds = Arc::into_inner(workspace.production).map(|production| production.builds);
     for build in builds.into_iter().flatten() {
         in_pieces(build.placements);

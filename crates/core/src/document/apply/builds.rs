@@ -25,8 +25,8 @@ impl Production {
         }
         let taken = |id: &str| self.build(id).is_some();
         let id = match id {
-            Some(id) if !is_handle(&id) => return Err(bad_handle(id)),
-            Some(id) if taken(&id) => return Err(Refusal::Taken(id)),
+            Some(id) if !is_handle(&id) => return Err(bad_handle(&id)),
+            Some(id) if taken(&id) => return Err(Refusal::Taken(id.into())),
             Some(id) => id,
             None => handle_from(&name, taken),
         };
@@ -59,7 +59,7 @@ impl Production {
 
     pub(super) fn put_build(&mut self, at: usize, build: Build) -> Result<Command, Refusal> {
         if self.build(&build.id).is_some() {
-            return Err(Refusal::Taken(build.id));
+            return Err(Refusal::Taken(build.id.into()));
         }
         if self.builds.len() >= Limits::BUILDS {
             return Err(Refusal::TooMany("production holds at most 60 builds"));

@@ -101,7 +101,7 @@ pub fn check_entry(catalogue: &Catalogue, entry: &Device) -> Result<(), Refusal>
     if catalogue.item_name(&entry.id).is_some() && catalogue.device(&entry.id).is_none()
         || catalogue.codec(&entry.id).is_some()
     {
-        return Err(Refusal::Taken(entry.id.as_str().into()));
+        return Err(Refusal::Taken(entry.id.clone()));
     }
     for codec in entry.records.iter().flat_map(|ability| &ability.codecs) {
         catalogue
@@ -120,7 +120,7 @@ pub fn check_device(entry: &Device) -> Result<(), Refusal> {
     checked_name("a device", &entry.name)?;
     checked_name("a maker", &entry.maker)?;
     if !is_handle(&entry.id) {
-        return Err(bad_handle(entry.id.as_str().into()));
+        return Err(bad_handle(&entry.id));
     }
     if entry.ports.len() > Limits::PORTS {
         return Err(Refusal::TooMany("device has at most 200 ports"));
@@ -128,7 +128,7 @@ pub fn check_device(entry: &Device) -> Result<(), Refusal> {
     for (number, port) in entry.ports.iter().enumerate() {
         checked_name("a port", &port.name)?;
         if !is_handle(&port.id) {
-            return Err(bad_handle(port.id.as_str().into()));
+            return Err(bad_handle(&port.id));
         }
         if entry.ports[..number]
             .iter()
@@ -181,7 +181,7 @@ pub fn check_codec(catalogue: &Catalogue, codec: &Codec) -> Result<(), Refusal> 
         .codec(&codec.id)
         .is_some_and(|existing| existing.custom);
     if !in_place && catalogue.item_name(&codec.id).is_some() {
-        return Err(Refusal::Taken(codec.id.as_str().into()));
+        return Err(Refusal::Taken(codec.id.clone()));
     }
     Ok(())
 }
@@ -194,7 +194,7 @@ pub fn check_codec_figures(codec: &Codec) -> Result<(), Refusal> {
     };
     checked_name("a codec", &codec.name)?;
     if !is_handle(&codec.id) {
-        return Err(bad_handle(codec.id.as_str().into()));
+        return Err(bad_handle(&codec.id));
     }
     let figures = match &codec.model {
         RateModel::ByPixel { centibits } => (1..=MOST_CENTIBITS).contains(centibits),

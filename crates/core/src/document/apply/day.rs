@@ -16,7 +16,7 @@ impl Build {
         strictness: Strictness,
     ) -> Result<Command, Refusal> {
         if !is_handle(&entry.id) {
-            return Err(bad_handle(entry.id));
+            return Err(bad_handle(&entry.id));
         }
         checked_name("a part of the day", &entry.name)?;
         if strictness == Strictness::Able {

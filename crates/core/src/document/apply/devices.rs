@@ -93,8 +93,8 @@ impl Build {
         let name = checked_name("a device", name.as_deref().unwrap_or(&entry.name))?;
         let taken = |handle: &str| self.placement(handle).is_some();
         let handle = match handle {
-            Some(handle) if !is_handle(&handle) => return Err(bad_handle(handle)),
-            Some(handle) if taken(&handle) => return Err(Refusal::Taken(handle)),
+            Some(handle) if !is_handle(&handle) => return Err(bad_handle(&handle)),
+            Some(handle) if taken(&handle) => return Err(Refusal::Taken(handle.into())),
             Some(handle) => handle,
             None => handle_from(&name, taken),
         };

@@ -23,7 +23,7 @@ mod units;
 pub use custom::{check_codec, check_codec_figures, check_device, check_entry};
 pub use day::refuse_overlap;
 
-use super::{BadChange, Command, Handle, Limits, PortRef, Production, Unfit};
+use super::{BadChange, Command, Limits, PortRef, Production, Unfit};
 use crate::catalogue::{Catalogue, Device};
 use crate::format::PictureFormat;
 
@@ -52,7 +52,7 @@ pub enum Refusal {
     },
     /// A handle is taken.
     #[error("“{0}” is taken; choose another handle")]
-    Taken(Handle),
+    Taken(String),
     /// A port faces the other way.
     #[error("{port} is an {is}, not an {wanted}: a cable runs from an output to an input")]
     WrongWay {
@@ -253,7 +253,7 @@ fn missing(what: &'static str, name: &str) -> Refusal {
     }
 }
 
-fn bad_handle(name: Handle) -> Refusal {
+fn bad_handle(name: &str) -> Refusal {
     let expected = "a handle is 1 to 40 small letters, digits and hyphens";
     Refusal::BadName {
         what: "a handle",

@@ -24,7 +24,7 @@ impl Build {
             .map_or_else(|| need.check(), |before| need.check_change(before))
             .map_err(Refusal::Contradiction)?;
         if !is_handle(&need.id) {
-            return Err(bad_handle(need.id));
+            return Err(bad_handle(&need.id));
         }
         let build = self.id.clone();
         if let Some(existing) = self.needs.iter_mut().find(|other| other.id == need.id) {

@@ -46,12 +46,12 @@ impl Build {
         };
         for (_, unit) in &kept.units {
             if self.unit_position(&unit.id).is_ok() {
-                return Err(Refusal::Taken(unit.id.clone()));
+                return Err(Refusal::Taken(unit.id.to_string()));
             }
         }
         for (_, placement) in &kept.placements {
             if self.placement(&placement.id).is_some() {
-                return Err(Refusal::Taken(placement.id.clone()));
+                return Err(Refusal::Taken(placement.id.to_string()));
             }
         }
         for (_, connection) in &kept.connections {
@@ -60,17 +60,17 @@ impl Build {
                 .iter()
                 .any(|other| other.id == connection.id)
             {
-                return Err(Refusal::Taken(connection.id.clone()));
+                return Err(Refusal::Taken(connection.id.to_string()));
             }
         }
         for (_, need) in &kept.needs {
             if self.needs.iter().any(|other| other.id == need.id) {
-                return Err(Refusal::Taken(need.id.clone()));
+                return Err(Refusal::Taken(need.id.to_string()));
             }
         }
         for (_, joint) in &kept.joints {
             if self.joints.iter().any(|other| other.part == joint.part) {
-                return Err(Refusal::Taken(joint.part.to_string().into()));
+                return Err(Refusal::Taken(joint.part.to_string()));
             }
         }
         insert_all(&mut self.units, kept.units);

@@ -14,21 +14,21 @@ pub fn reset(facts: &Facts, placement: usize, device: &Device) -> Option<Fix> {
     let mut commands = Vec::new();
     if settings.playback && !camera {
         commands.push(Command::SetPlayback {
-            build: build.as_str().into(),
+            build: build.clone(),
             device: handle.clone(),
             playback: false,
         });
     }
     if settings.squeeze.is_some() && !camera {
         commands.push(Command::SetSqueeze {
-            build: build.as_str().into(),
+            build: build.clone(),
             device: handle.clone(),
             squeeze: None,
         });
     }
     if settings.desqueeze && !device.desqueezes || settings.look && !device.screen_look {
         commands.push(Command::SetScreen {
-            build: build.as_str().into(),
+            build: build.clone(),
             device: handle.clone(),
             desqueeze: (!device.desqueezes).then_some(false),
             look: (!device.screen_look).then_some(false),
@@ -36,14 +36,14 @@ pub fn reset(facts: &Facts, placement: usize, device: &Device) -> Option<Fix> {
     }
     if settings.timecode.is_some() && !device.keeps_timecode {
         commands.push(Command::SetTimecode {
-            build: build.as_str().into(),
+            build: build.clone(),
             device: handle.clone(),
             timecode: None,
         });
     }
     if settings.recording.is_some() && device.records.is_none() {
         commands.push(Command::SetRecording {
-            build: build.as_str().into(),
+            build: build.clone(),
             device: handle.clone(),
             change: None,
         });
@@ -55,14 +55,14 @@ pub fn reset(facts: &Facts, placement: usize, device: &Device) -> Option<Fix> {
     };
     if settings.input.as_ref().is_some_and(|id| !input(id)) {
         commands.push(Command::ChooseInput {
-            build: build.as_str().into(),
+            build: build.clone(),
             device: handle.clone(),
             input: None,
         });
     }
     let lost = settings.inputs.keys().filter(|id| !input(id));
     commands.extend(lost.map(|id| Command::SetInput {
-        build: build.as_str().into(),
+        build: build.clone(),
         at: PortRef::new(&handle, id),
         setting: None,
     }));

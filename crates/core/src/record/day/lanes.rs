@@ -3,6 +3,7 @@
 use super::answer::Run;
 use super::rotate::Copied;
 use super::{Fill, Recorder};
+use crate::document::Handle;
 use crate::quantity::{Bytes, ClockTime};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -11,7 +12,7 @@ use utoipa::ToSchema;
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct Swap {
     /// The recorder's handle.
-    pub recorder: String,
+    pub recorder: Handle,
     /// Its name.
     pub name: String,
     /// When, on the clock.
@@ -35,7 +36,7 @@ pub struct Lane {
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct LaneStretch {
     /// The recorder whose pictures are on the card then.
-    pub recorder: String,
+    pub recorder: Handle,
     /// What it does.
     pub state: LaneState,
     /// From when, in seconds since midnight.
@@ -116,7 +117,7 @@ pub(super) fn lanes(run: &Run, name: &impl Fn(&str) -> String) -> (Vec<Lane>, Ve
         });
         let next: Vec<&str> = next.map(|(.., card)| card.as_str()).collect();
         Swap {
-            recorder: recorder.handle.to_string(),
+            recorder: recorder.handle.clone(),
             name: recorder.name.clone(),
             at: ClockTime::label_of(fill.out as u64),
             seconds: fill.out as u64,
@@ -152,7 +153,7 @@ fn stretches<'a>(
         };
         let (begins, ends) = (ClockTime::label_of(from), ClockTime::label_of(to));
         LaneStretch {
-            recorder: recorder.handle.to_string(),
+            recorder: recorder.handle.clone(),
             state,
             from,
             to,
