@@ -1,8 +1,9 @@
-//! Parts of a computation at once, on cores that have nothing to do. What is large has workers of its own:
-//! what is small never waits behind it, and they give way to it.
+//! Parts of a computation at once, on cores that have nothing to do. What is large has workers of its own,
+//! and so has what nobody hurries for: what is small never waits behind them, and they give way to it.
 
 use rayon::iter::{IndexedParallelIterator, IntoParallelIterator, ParallelIterator};
 use rayon::{ThreadPool, ThreadPoolBuilder};
+use std::cell::Cell;
 use std::sync::LazyLock;
 
 /// From so many devices on, more is saved than what handing work over costs.
@@ -16,17 +17,24 @@ const ROWS: usize = 64;
 /// A worker that waits takes up other work meanwhile, on top of its own.
 const STACK: usize = 8 << 20;
 
-/// How far the workers for what is large stand back where somebody else wants their core (`nice`).
-#[cfg(target_os = "linux")]
-const STANDS_BACK: i32 = 10;
+/// How far workers stand back where somebody else wants their core (`nice`): those for what is large, and
+/// those for what nobody hurries for.
+const LARGE_STANDS_BACK: i32 = 10;
+const SEARCH_STANDS_BACK: i32 = 15;
 
 /// Workers; none where the machine gives no threads.
 static FOR_SMALL: LazyLock<Option<ThreadPool>> = LazyLock::new(|| workers("small floors", || ()));
 static FOR_LARGE: LazyLock<Option<ThreadPool>> =
-    LazyLock::new(|| workers("large floors", stand_back));
+    LazyLock::new(|| workers("large floors", || give_way(LARGE_STANDS_BACK)));
+static FOR_SEARCHES: LazyLock<Option<ThreadPool>> =
+    LazyLock::new(|| workers("searches", stand_back));
+
+thread_local! {
+    static STANDS_BACK: Cell<bool> = const { Cell::new(false) };
+}
 
 fn workers(name: &'static str, begin: fn()) -> Option<ThreadPool> {
-    // A search has one of them for as long as it takes: an edit finds another.
+    // One search has one of them for as long as it takes: another finds one, too.
     let cores = std::thread::available_parallelism().map_or(2, |cores| cores.get().max(2));
     let workers = ThreadPoolBuilder::new()
         .num_threads(cores)
@@ -35,13 +43,21 @@ fn workers(name: &'static str, begin: fn()) -> Option<ThreadPool> {
     workers.start_handler(move |_| begin()).build().ok()
 }
 
-/// Lets others go first from now on, on this thread; a machine that can't goes on as it was.
+/// Lets everything else go first from now on: this thread, and whatever is shared from it.
 pub fn stand_back() {
+    STANDS_BACK.set(true);
+    give_way(SEARCH_STANDS_BACK);
+}
+
+/// Lets others have the core first; a machine that can't goes on as it was.
+fn give_way(nice: i32) {
     // Only Linux keeps this by thread: elsewhere it would be the whole program.
     #[cfg(target_os = "linux")]
-    if rustix::process::getpriority_process(None).is_ok_and(|nice| nice < STANDS_BACK) {
-        let _ = rustix::process::setpriority_process(None, STANDS_BACK);
+    if rustix::process::getpriority_process(None).is_ok_and(|now| now < nice) {
+        let _ = rustix::process::setpriority_process(None, nice);
     }
+    #[cfg(not(target_os = "linux"))]
+    let _ = nice;
 }
 
 /// Work on a floor of so many devices, which may share parts of it with [`both`].
@@ -55,6 +71,7 @@ pub fn sharing<T: Send>(devices: usize, work: impl FnOnce() -> T + Send) -> T {
 fn workers_for(devices: usize) -> Option<&'static ThreadPool> {
     match devices {
         ..WORTH_IT => None,
+        _ if STANDS_BACK.get() => FOR_SEARCHES.as_ref(),
         WORTH_IT..LARGE => FOR_SMALL.as_ref(),
         LARGE.. => FOR_LARGE.as_ref(),
     }
@@ -103,7 +120,7 @@ pub fn each<R: Send>(rows: usize, row: impl Fn(usize) -> R + Send + Sync) -> Vec
 
 #[cfg(test)]
 mod tests {
-    use super::{beside, both, each, sharing};
+    use super::{beside, both, each, sharing, stand_back};
 
     #[test]
     fn lists_keep_their_order_however_they_are_shared() {
@@ -115,10 +132,18 @@ mod tests {
     }
 
     #[test]
-    fn an_edit_finds_a_worker_beside_a_search() {
+    fn a_search_finds_a_worker_beside_another() {
         for devices in [100, 5_000] {
-            assert!(sharing(devices, rayon::current_num_threads) > 1);
+            assert!(standing_back(move || sharing(devices, rayon::current_num_threads)) > 1);
         }
+    }
+
+    fn standing_back<T: Send + 'static>(work: impl FnOnce() -> T + Send + 'static) -> T {
+        let thread = std::thread::spawn(|| {
+            stand_back();
+            work()
+        });
+        thread.join().unwrap()
     }
 
     #[test]
@@ -132,20 +157,27 @@ mod tests {
     }
 
     #[test]
-    fn what_is_large_and_what_is_small_have_workers_of_their_own() {
+    fn what_is_large_what_is_small_and_searches_have_workers_of_their_own() {
         let name = || std::thread::current().name().map(String::from);
         let [here, small, large] = [3, 100, 5_000].map(|devices| sharing(devices, name));
         assert_eq!(here, name());
         assert!(small.is_some_and(|name| name.starts_with("small")));
         assert!(large.is_some_and(|name| name.starts_with("large")));
+        // However deep: a search tries what it proposes.
+        let tried = move |devices| move || sharing(devices, || sharing(devices, name));
+        let searched = [100, 5_000].map(|devices| standing_back(tried(devices)));
+        let of_searches = |name: Option<String>| name.is_some_and(|it| it.starts_with("searches"));
+        assert!(searched.into_iter().all(of_searches));
     }
 
     #[test]
     #[cfg(target_os = "linux")]
-    fn workers_for_what_is_large_stand_back() {
-        let nice = || rustix::process::getpriority_process(None).ok();
+    fn workers_for_what_is_large_stand_back_and_those_of_searches_further() {
+        let nice = || rustix::process::getpriority_process(None).unwrap();
         let [small, large] = [100, 5_000].map(|devices| sharing(devices, nice));
+        let searched = standing_back(move || sharing(100, nice));
         assert_eq!(small, nice());
-        assert_eq!(large, small.map(|nice| nice.max(super::STANDS_BACK)));
+        assert_eq!(large, small.max(super::LARGE_STANDS_BACK));
+        assert_eq!(searched, small.max(super::SEARCH_STANDS_BACK));
     }
 }

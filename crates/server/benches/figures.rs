@@ -15,7 +15,7 @@ use west_rail_core::demo::{self, Shape};
 use west_rail_core::document::{Production, ProductionFile};
 use west_rail_core::report::report;
 use west_rail_server::{App, router};
-use west_rail_store::Store;
+use west_rail_store::{Change, KEPT_STEPS, Store};
 
 /// As the program runs.
 #[global_allocator]
@@ -105,8 +105,10 @@ async fn main() {
         "within 50 ms repainted",
     )
     .await;
+    worked_long().await;
     windows().await;
     meanwhile().await;
+    beside_searches().await;
     described().await;
 }
 
@@ -119,19 +121,7 @@ async fn commands(what: &str, production: &Production, (build, device): (&str, &
         get(&format!("/api/productions/{id}?build={build}")),
     )
     .await;
-    let path = format!("/api/productions/{id}/commands");
-    let (mut times, mut bytes) = (Vec::new(), 0);
-    for revision in 1..=300 {
-        let body = rename(build, device, &format!("Take {revision}"));
-        let started = Instant::now();
-        let mut request = post(&path, revision, body);
-        let gzip = header::HeaderValue::from_static("gzip");
-        request.headers_mut().insert(header::ACCEPT_ENCODING, gzip);
-        let answer = ask(&server.routes, request).await;
-        times.push(started.elapsed());
-        assert_eq!(answer.status(), StatusCode::OK);
-        bytes = answer.body().len();
-    }
+    let (times, bytes) = edits(&server.routes, &id, (build, device), 1).await;
     row(
         &format!("a command stored and answered, {what}"),
         &spread(times),
@@ -143,6 +133,53 @@ async fn commands(what: &str, production: &Production, (build, device): (&str, &
         &sizes,
         "what changed",
     );
+}
+
+/// The same where the journal is as long as it gets.
+async fn worked_long() {
+    let server = Server::new();
+    let id = server.keep(&demo::productions().remove(0).1);
+    for revision in 1..=KEPT_STEPS {
+        let name = format!("Take {revision}");
+        let rename =
+            json!({ "do": "rename-device", "build": "night", "device": "a", "name": name });
+        let commands = [serde_json::from_value(rename).unwrap()];
+        let at = (id.as_str(), revision);
+        let made = server
+            .store
+            .make(Catalogue::shipped(), at, Change::Edit(&commands));
+        made.unwrap();
+    }
+    let first = KEPT_STEPS + 1;
+    let (times, _) = edits(&server.routes, &id, ("night", "a"), first).await;
+    row(
+        &format!("a command on the demo, after {KEPT_STEPS} others"),
+        &spread(times),
+        "p99 5 ms",
+    );
+}
+
+/// Renames a device again and again: how long each took, and the bytes of the last answer.
+async fn edits(
+    routes: &Router,
+    id: &str,
+    (build, device): (&str, &str),
+    first: u64,
+) -> (Vec<Duration>, usize) {
+    let path = format!("/api/productions/{id}/commands");
+    let (mut times, mut bytes) = (Vec::new(), 0);
+    for revision in first..first + 300 {
+        let body = rename(build, device, &format!("Take {revision}"));
+        let started = Instant::now();
+        let mut request = post(&path, revision, body);
+        let gzip = header::HeaderValue::from_static("gzip");
+        request.headers_mut().insert(header::ACCEPT_ENCODING, gzip);
+        let answer = ask(routes, request).await;
+        times.push(started.elapsed());
+        assert_eq!(answer.status(), StatusCode::OK);
+        bytes = answer.body().len();
+    }
+    (times, bytes)
 }
 
 /// The revision in an answer: of changes, of the whole, or of what came with a refusal.
@@ -195,6 +232,28 @@ async fn windows() {
     );
 }
 
+/// Asks the same again and again for as long as it is busy.
+fn again(
+    routes: &Router,
+    busy: &Arc<AtomicBool>,
+    request: impl Fn() -> Request<Body> + Send + 'static,
+) -> tokio::task::JoinHandle<()> {
+    let (routes, busy) = (routes.clone(), busy.clone());
+    tokio::spawn(async move {
+        while busy.load(Ordering::Relaxed) {
+            let answer = ask(&routes, request()).await;
+            // What was imported goes again, so that the list stays as long as it was.
+            if answer.status() == StatusCode::CREATED {
+                let kept: Value = serde_json::from_slice(answer.body()).unwrap();
+                let id = kept["id"].as_str().unwrap();
+                let gone = Request::delete(format!("/api/productions/{id}"));
+                let gone = gone.header(header::HOST, "localhost");
+                ask(&routes, gone.body(Body::empty()).unwrap()).await;
+            }
+        }
+    })
+}
+
 /// Small reads while two large floors are imported, again and again, and a fix is looked for on a
 /// third.
 async fn meanwhile() {
@@ -206,36 +265,51 @@ async fn meanwhile() {
     let found = report(&chain, "main", Catalogue::shipped())
         .unwrap()
         .findings;
-    let finding = found[0].id.clone();
+    let fixes = format!(
+        "/api/productions/{searched}/fixes?build=main&finding={}",
+        found[0].id
+    );
     let busy = Arc::new(AtomicBool::new(true));
-    let mut heavy = Vec::new();
-    for number in 0..3 {
-        let (routes, busy) = (server.routes.clone(), busy.clone());
-        let (large, searched, finding) = (large.clone(), searched.clone(), finding.clone());
-        heavy.push(tokio::spawn(async move {
-            let mut done = 0;
-            while busy.load(Ordering::Relaxed) {
-                let request = if number < 2 {
-                    post("/api/productions/import", 0, large.clone())
-                } else {
-                    get(&format!(
-                        "/api/productions/{searched}/fixes?build=main&finding={finding}"
-                    ))
-                };
-                let answer = ask(&routes, request).await;
-                // What was imported goes again, so that the list stays as long as it was.
-                if answer.status() == StatusCode::CREATED {
-                    let kept: Value = serde_json::from_slice(answer.body()).unwrap();
-                    let id = kept["id"].as_str().unwrap();
-                    let gone = Request::delete(format!("/api/productions/{id}"));
-                    let gone = gone.header(header::HOST, "localhost");
-                    ask(&routes, gone.body(Body::empty()).unwrap()).await;
-                }
-                done += 1;
-            }
-            done
-        }));
+    let mut heavy = vec![again(&server.routes, &busy, move || get(&fixes))];
+    for _ in 0..2 {
+        let large = large.clone();
+        let import = move || post("/api/productions/import", 0, large.clone());
+        heavy.push(again(&server.routes, &busy, import));
     }
+    reads(&server, &night, "while large floors are computed").await;
+    busy.store(false, Ordering::Relaxed);
+    for work in heavy {
+        work.await.unwrap();
+    }
+}
+
+/// Small reads and edits while four ask for everything that is safe to mend on the same floor.
+async fn beside_searches() {
+    let server = Server::new();
+    let night = server.keep(&demo::productions().remove(0).1);
+    let path = format!("/api/productions/{night}/safe-fixes?build=night");
+    let busy = Arc::new(AtomicBool::new(true));
+    let heavy: Vec<_> = (0..4)
+        .map(|_| {
+            let path = path.clone();
+            again(&server.routes, &busy, move || get(&path))
+        })
+        .collect();
+    reads(&server, &night, "while four search the demo").await;
+    let times = edits(&server.routes, &night, ("night", "a"), 1).await.0;
+    busy.store(false, Ordering::Relaxed);
+    for work in heavy {
+        work.await.unwrap();
+    }
+    row(
+        "a command on the demo, while four search it",
+        &spread(times),
+        "under 20 ms",
+    );
+}
+
+/// Times small reads for a while.
+async fn reads(server: &Server, night: &str, meanwhile: &str) {
     let paths = [
         ("the page", "/".to_string()),
         ("the list", "/api/productions".to_string()),
@@ -255,13 +329,9 @@ async fn meanwhile() {
         }
         tokio::time::sleep(Duration::from_millis(5)).await;
     }
-    busy.store(false, Ordering::Relaxed);
-    for work in heavy {
-        work.await.unwrap();
-    }
     for ((what, _), times) in paths.iter().zip(times) {
         row(
-            &format!("{what}, while large floors are computed"),
+            &format!("{what}, {meanwhile}"),
             &spread(times),
             "under 20 ms",
         );

@@ -1,5 +1,5 @@
-//! Where computing happens: off the async threads, in two lanes, so that what is large never keeps
-//! what is small waiting; for as long as somebody waits for it.
+//! Where computing happens: off the async threads, in lanes, so that what is large and what is searched
+//! for never keep what is small waiting; for as long as somebody waits for it.
 
 use crate::App;
 use crate::problem::Problem;
@@ -16,19 +16,22 @@ use west_rail_store::{Kept, Store};
 const PATIENCE: Duration = Duration::from_secs(20);
 
 /// As much at once as there are cores, the rest waits its turn. What is large leaves a core to what
-/// is small.
+/// is small. A search tries a floor many times over: searches wait for each other alone.
 #[derive(Clone)]
 pub struct Lanes {
     small: Arc<Semaphore>,
+    searches: Arc<Semaphore>,
     large: Arc<Semaphore>,
 }
 
 impl Default for Lanes {
     fn default() -> Self {
         let cores = std::thread::available_parallelism().map_or(2, std::num::NonZero::get);
+        let turns = |most: usize| Arc::new(Semaphore::new(most));
         Self {
-            small: Arc::new(Semaphore::new(cores.max(2))),
-            large: Arc::new(Semaphore::new(cores.saturating_sub(1).max(1))),
+            small: turns(cores.max(2)),
+            searches: turns(cores.max(2)),
+            large: turns(cores.saturating_sub(1).max(1)),
         }
     }
 }
@@ -37,6 +40,7 @@ impl Default for Lanes {
 #[derive(Clone, Copy)]
 enum Lane {
     Small,
+    Search,
     Large,
 }
 
@@ -64,12 +68,17 @@ impl App {
         id: String,
         work: impl FnOnce(&Store, &'static Catalogue, &str) -> Result<T, Problem> + Send + 'static,
     ) -> Result<T, Problem> {
-        let lane = match self.lately.is_large(&id) {
-            true => Lane::Large,
-            false => Lane::Small,
-        };
+        let lane = self.lane_of(&id, Lane::Small);
         let work = move |store: &Store, catalogue| work(store, catalogue, &id);
         self.in_lane(lane, work).await
+    }
+
+    /// The lane of what is large, where a production is; else another.
+    fn lane_of(&self, id: &str, small: Lane) -> Lane {
+        match self.lately.is_large(id) {
+            true => Lane::Large,
+            false => small,
+        }
     }
 
     /// Runs work that may be large, whatever it is on.
@@ -89,11 +98,12 @@ impl App {
     ) -> Result<T, Problem> {
         let stop = Interrupt::default();
         let waiting = Waiting(stop.clone());
-        let searched = self.on_production(id, move |store, catalogue, id| {
+        let lane = self.lane_of(&id, Lane::Search);
+        let searched = self.in_lane(lane, move |store, catalogue| {
             if stop.is_raised() {
                 return Err(Problem::too_long("nobody waits for this any more"));
             }
-            work(&store.get(id)?, catalogue, &stop)
+            work(&store.get(&id)?, catalogue, &stop)
         });
         let answer = tokio::time::timeout(PATIENCE, searched).await;
         drop(waiting);
@@ -114,6 +124,7 @@ impl App {
         let cut_short = || Problem::internal("the work was cut short; nothing was changed");
         let turns = match lane {
             Lane::Small => &self.lanes.small,
+            Lane::Search => &self.lanes.searches,
             Lane::Large => &self.lanes.large,
         };
         let turn = turns.clone().acquire_owned().await;
@@ -129,10 +140,16 @@ impl App {
             Lane::Small => drop(tokio::task::spawn_blocking(work)),
             // A thread of its own, since it can't come forward again; not one of the workers, who would
             // take it up in the middle of somebody else's report.
-            Lane::Large => drop(thread::Builder::new().name("large work".into()).spawn(|| {
-                stand_back();
-                work();
-            })),
+            Lane::Search | Lane::Large => {
+                drop(
+                    thread::Builder::new()
+                        .name("unhurried work".into())
+                        .spawn(|| {
+                            stand_back();
+                            work();
+                        }),
+                );
+            }
         }
         told.await.unwrap_or_else(|_| {
             // The panic itself, with its trace, is in the log already.
@@ -146,14 +163,20 @@ impl App {
 mod tests {
     use crate::App;
     use crate::problem::Problem;
+    use std::time::Duration;
     use west_rail_store::Store;
+
+    /// The folder is gone with the first of them.
+    fn app() -> (tempfile::TempDir, tokio::sync::watch::Sender<bool>, App) {
+        let folder = tempfile::tempdir().unwrap();
+        let store = Store::open(&folder.path().join("a.sqlite")).unwrap();
+        let (stop, stopping) = tokio::sync::watch::channel(false);
+        (folder, stop, App::new(store, stopping))
+    }
 
     #[tokio::test]
     async fn work_that_panics_is_cut_short_and_leaves_its_turn() {
-        let folder = tempfile::tempdir().unwrap();
-        let store = Store::open(&folder.path().join("a.sqlite")).unwrap();
-        let (_stop, stopping) = tokio::sync::watch::channel(false);
-        let app = App::new(store, stopping);
+        let (_folder, _stop, app) = app();
         // More often than there are turns on any machine that tests run on.
         for _ in 0..200 {
             let done: Result<(), Problem> = app.large(|_, _| panic!("on purpose")).await;
@@ -163,5 +186,38 @@ mod tests {
         }
         assert_eq!(app.large(|_, _| Ok(1)).await.ok(), Some(1));
         assert_eq!(app.with_store(|_, _| Ok(2)).await.ok(), Some(2));
+    }
+
+    #[tokio::test]
+    async fn searches_keep_nothing_small_waiting() {
+        let (_folder, _stop, app) = app();
+        let (_, production) = west_rail_core::demo::productions().remove(0);
+        let id = app.store.create(&production).unwrap().id;
+        // More than there are turns on any machine that tests run on; each goes on until it is let go.
+        let (let_go, searches): (Vec<_>, Vec<_>) = (0..200)
+            .map(|_| {
+                let (app, id) = (app.clone(), id.clone());
+                let (let_go, held) = std::sync::mpsc::channel::<()>();
+                let search = async move {
+                    let search = app.search(id, move |kept, _, _| {
+                        let _ = held.recv();
+                        Ok(kept.revision)
+                    });
+                    search.await.ok()
+                };
+                (let_go, tokio::spawn(search))
+            })
+            .unzip();
+        for _ in 0..200 {
+            tokio::task::yield_now().await;
+            let read = app.on_production(id.clone(), |store, _, id| Ok(store.get(id)?.revision));
+            // Not how fast it is: only that it doesn't wait for what never ends.
+            let read = tokio::time::timeout(Duration::from_secs(10), read).await;
+            assert_eq!(read.expect("it waits behind searches").ok(), Some(1));
+        }
+        drop(let_go);
+        for search in searches {
+            assert_eq!(search.await.unwrap(), Some(1));
+        }
     }
 }

@@ -112,8 +112,7 @@ pub async fn choices(
     if asked.choices.len() > MOST_CHOICES {
         return Err(Problem::refused("up to four choices are compared at once"));
     }
-    app.on_production(id, move |store, catalogue, id| {
-        let kept = store.get(id)?;
+    app.search(id, move |kept, catalogue, _| {
         let (build, device) = (&asked.build, &asked.device);
         let compared = compare_choices(&kept.production, build, catalogue, device, &asked.choices);
         let missing = || format!("there is no recorder “{device}” in build “{build}”");

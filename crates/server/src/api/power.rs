@@ -33,8 +33,7 @@ pub async fn power_a_unit(
     Path(id): Path<String>,
     Query(query): Query<UnitQuery>,
 ) -> Result<Json<Vec<PowerProposal>>, Problem> {
-    app.on_production(id, move |store, catalogue, id| {
-        let kept = store.get(id)?;
+    app.search(id, move |kept, catalogue, _| {
         let production = &kept.production;
         if production.build(&query.build).is_none() {
             return Err(no_build(&query.build));

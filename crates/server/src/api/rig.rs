@@ -150,8 +150,7 @@ pub async fn mount(
     Path(id): Path<String>,
     Query(query): Query<MountQuery>,
 ) -> Result<Json<Vec<MountProposal>>, Problem> {
-    app.on_production(id, move |store, catalogue, id| {
-        let kept = store.get(id)?;
+    app.search(id, move |kept, catalogue, _| {
         if kept.production.build(&query.build).is_none() {
             return Err(no_build(&query.build));
         }

@@ -40,8 +40,7 @@ pub async fn sync_floor(
     Path(id): Path<String>,
     Query(query): Query<BuildQuery>,
 ) -> Result<Json<SyncPlan>, Problem> {
-    app.on_production(id, move |store, catalogue, id| {
-        let kept = store.get(id)?;
+    app.search(id, move |kept, catalogue, _| {
         let found = sync_plan(&kept.production, &query.build, catalogue);
         found.map(Json).ok_or_else(|| no_build(&query.build))
     })
