@@ -245,6 +245,7 @@ fn a_migration_that_is_cut_short_is_made_good_by_the_next_start() {
         ALTER TABLE production DROP COLUMN damaged;
         ALTER TABLE production DROP COLUMN changed;
         ALTER TABLE journal DROP COLUMN version;
+        DROP INDEX undone;
         DROP TABLE touched;
         WITH RECURSIVE number(n) AS (SELECT 1 UNION ALL SELECT n + 1 FROM number WHERE n < 40)
         INSERT INTO production (id, name, revision, document, deleted)
@@ -274,7 +275,7 @@ fn a_migration_that_is_cut_short_is_made_good_by_the_next_start() {
             .ask("GET", "/api/productions/copy-40", 0, "")
             .unwrap();
         assert_eq!((status, &whole["revision"]), (200, &json!(1)));
-        let kept = format!("data-{round}.sqlite.before-version-5");
+        let kept = format!("data-{round}.sqlite.before-version-6");
         let kept = rusqlite::Connection::open(folder.path().join(kept)).unwrap();
         let of_before: i64 = kept
             .query_row("SELECT count(*) FROM production", [], |row| row.get(0))

@@ -81,7 +81,7 @@ pub fn copy(from: &Path, to: &Path) -> Result<()> {
     Ok(())
 }
 
-/// Where a data file is kept before something is done to it: `west-rail.sqlite.before-version-5`.
+/// Where a data file is kept before something is done to it: `west-rail.sqlite.before-version-6`.
 pub fn beside(path: &Path, ending: &str) -> PathBuf {
     with_ending(path, &format!(".{ending}"))
 }

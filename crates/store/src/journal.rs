@@ -7,6 +7,9 @@ use west_rail_core::document::{Command, FORMAT_VERSION, Touch, touches};
 /// So many steps of a production can be taken back: older ones are forgotten.
 pub const KEPT_STEPS: u64 = 1_000;
 
+const FORGET_UNDONE: &str =
+    "DELETE FROM journal INDEXED BY undone WHERE production = ?1 AND undone = 1";
+
 /// One step along the journal.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Step {
@@ -23,7 +26,7 @@ impl Step {
                  WHERE production = ?1 AND undone = 0 ORDER BY number DESC LIMIT 1"
             }
             Self::Redo => {
-                "SELECT number, title, commands, version FROM journal
+                "SELECT number, title, commands, version FROM journal INDEXED BY undone
                  WHERE production = ?1 AND undone = 1 ORDER BY number LIMIT 1"
             }
         }
@@ -37,9 +40,7 @@ pub fn record(
     commands: &[Command],
     inverse: &[Command],
 ) -> Result<()> {
-    connection
-        .prepare_cached("DELETE FROM journal WHERE production = ?1 AND undone = 1")?
-        .execute([id])?;
+    connection.prepare_cached(FORGET_UNDONE)?.execute([id])?;
     let title = match commands {
         [] => "Nothing".to_string(),
         [one] => one.title().to_string(),
@@ -134,4 +135,33 @@ pub fn take(connection: &Connection, id: &str, step: Step) -> Result<Vec<Command
         .prepare_cached("UPDATE journal SET undone = ?3 WHERE production = ?1 AND number = ?2")?
         .execute(params![id, number, step == Step::Undo])?;
     parse(&commands, version)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::{FORGET_UNDONE, Step};
+    use crate::schema::migrations;
+    use rusqlite::Connection;
+
+    /// A journal keeps a thousand steps, of which some are large: an edit and a look find what they
+    /// need of it by an index.
+    #[test]
+    fn no_statement_reads_a_whole_journal() {
+        let mut connection = Connection::open_in_memory().unwrap();
+        migrations().to_latest(&mut connection).unwrap();
+        let plan = |statement: &str| -> Vec<String> {
+            let statement = format!("EXPLAIN QUERY PLAN {statement}");
+            let mut rows = connection.prepare(&statement).unwrap();
+            let rows = rows.query_map(["night"], |row| row.get(3)).unwrap();
+            rows.collect::<rusqlite::Result<_>>().unwrap()
+        };
+        let undone = "SEARCH journal USING INDEX undone (production=?)";
+        assert_eq!(plan(FORGET_UNDONE), [undone]);
+        assert_eq!(plan(Step::Redo.entry()), [undone]);
+        // From its end, and no further than the first that wasn't undone; nothing is sorted.
+        assert_eq!(
+            plan(Step::Undo.entry()),
+            ["SEARCH journal USING PRIMARY KEY (production=?)"]
+        );
+    }
 }

@@ -183,10 +183,10 @@ fn a_data_file_of_an_older_version_is_copied_before_it_is_changed() {
     let path = demo_file(&folder);
     sql(
         &path,
-        "ALTER TABLE production DROP COLUMN damaged; ALTER TABLE production DROP COLUMN changed; DROP TABLE touched; PRAGMA user_version = 2;",
+        "DROP INDEX undone; ALTER TABLE production DROP COLUMN damaged; ALTER TABLE production DROP COLUMN changed; DROP TABLE touched; PRAGMA user_version = 2;",
     );
     assert_eq!(Store::open(&path).unwrap().list().unwrap().len(), 2);
-    let kept = folder.path().join("west-rail.sqlite.before-version-5");
+    let kept = folder.path().join("west-rail.sqlite.before-version-6");
     let version: i64 = Connection::open(kept)
         .unwrap()
         .pragma_query_value(None, "user_version", |row| row.get(0))
