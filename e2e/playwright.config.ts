@@ -2,8 +2,9 @@ import { defineConfig } from "@playwright/test";
 
 /** Headless Chromium as Debian ships it; without the flags it would look for hosts outside. */
 export default defineConfig({
-  fullyParallel: false,
-  workers: 1,
+  // Each test has a server and a data file of its own; figures are taken one at a time.
+  fullyParallel: true,
+  workers: 2,
   timeout: 60_000,
   // A machine that is busy with something else for a while fails nobody’s change: what fails once is listed as flaky, what fails twice fails.
   retries: 1,
@@ -28,6 +29,6 @@ export default defineConfig({
   projects: [
     { name: "journeys", testDir: "journeys" },
     { name: "screenshots", testDir: "screenshots" },
-    { name: "bench", testDir: "bench" },
+    { name: "bench", testDir: "bench", workers: 1, fullyParallel: false },
   ],
 });
