@@ -13,6 +13,7 @@ use crate::path::{Arrival, Picture, last_hops};
 use crate::quantity::{Delay, Working};
 use rustc_hash::FxHashMap;
 use serde::Serialize;
+use std::fmt::{self, Write};
 use utoipa::ToSchema;
 
 /// How a destination stands.
@@ -345,42 +346,43 @@ pub(super) fn asks(facts: &Facts, need: &Need) -> String {
         Purpose::Stage => "live, in sight of the stage",
         Purpose::Record => "to record",
     };
-    let mut words = vec![format!(
-        "{} {purpose}",
-        of.map_or("Any camera", |placement| placement.name.as_str())
-    )];
-    let least = [
-        need.raster.map(|raster| raster.to_string()),
-        need.bits.map(|bits| bits.to_string()),
-        need.sampling.map(|sampling| sampling.to_string()),
+    let who = of.map_or("Any camera", |placement| placement.name.as_str());
+    let mut asks = String::with_capacity(80);
+    let mut say = |words: fmt::Arguments| asks.write_fmt(words).expect("a text takes more");
+    say(format_args!("{who} {purpose}"));
+    let mut before = ", ";
+    let least: [Option<&dyn fmt::Display>; 3] = [
+        need.raster.as_ref().map(|raster| raster as _),
+        need.bits.as_ref().map(|bits| bits as _),
+        need.sampling.as_ref().map(|sampling| sampling as _),
     ];
-    let least: Vec<String> = least.into_iter().flatten().collect();
-    if !least.is_empty() {
-        words.push(format!("{} or better", least.join(" ")));
+    for least in least.into_iter().flatten() {
+        say(format_args!("{before}{least}"));
+        before = " ";
+    }
+    if before == " " {
+        say(format_args!(" or better"));
     }
     if need.clean {
-        words.push("clean".into());
+        say(format_args!(", clean"));
     }
     if let Some(look) = need.look {
-        words.push(if look {
-            "with the look".into()
-        } else {
-            "without a look".into()
-        });
+        let with = if look { "with the" } else { "without a" };
+        say(format_args!(", {with} look"));
     }
     if let Some(within) = need
         .within
         .or_else(|| floor.production.house_rules.within(need.purpose))
     {
-        words.push(format!("within {}", within.label()));
+        say(format_args!(", within {}", within.label()));
     }
     if need.sound > 0 {
-        words.push(format!("with {} ch of sound", need.sound));
+        say(format_args!(", with {} ch of sound", need.sound));
     }
     if let Some(length) = need.length {
-        words.push(length.label());
+        say(format_args!(", {}", length.label()));
     }
-    words.join(", ")
+    asks
 }
 
 /// How the delay adds up, device by device.

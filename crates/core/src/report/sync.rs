@@ -9,6 +9,7 @@ use crate::sync::{ClockAt, Jams, Way, apart, at, clocks, plan};
 use crate::timecode::TOLERANCE_FRAMES;
 use rustc_hash::FxHashMap;
 use serde::Serialize;
+use std::borrow::Cow;
 use utoipa::ToSchema;
 
 /// Clocks of which every pair is listed, at most.
@@ -67,7 +68,8 @@ pub struct ClockReport {
     /// *record-run*.
     pub way: &'static str,
     /// The same in a sentence.
-    pub says: String,
+    #[schema(value_type = String)]
+    pub says: Cow<'static, str>,
     /// Whose time it has.
     pub from: Option<Handle>,
     /// Whose reference its frames are locked to.
@@ -92,7 +94,8 @@ pub struct ClockReport {
     pub rejam_after: Option<String>,
     /// What becomes of it when what feeds it is unplugged, when it is switched on, when its battery is
     /// changed.
-    pub without: Vec<String>,
+    #[schema(value_type = Vec<String>)]
+    pub without: Vec<Cow<'static, str>>,
     /// The worst that is found at it.
     pub worst: Option<Severity>,
 }
@@ -302,25 +305,28 @@ fn word_of(way: Way) -> &'static str {
     }
 }
 
-fn says(facts: &Facts, clock: &ClockAt) -> String {
+fn says(facts: &Facts, clock: &ClockAt) -> Cow<'static, str> {
     let other = clock.from.map_or("", |from| facts.device(from));
-    let way = match clock.way {
+    let way: Cow<str> = match clock.way {
         Way::Master => "The others follow it.".into(),
-        Way::Cable(port) => format!("Fed by {other} all day, at {}.", facts.floor.spoken(port)),
-        Way::Track(port) => format!(
-            "Records the timecode of {other} as sound, at {}.",
-            facts.floor.spoken(port)
-        ),
-        Way::Radio => format!("Follows {other} by radio."),
-        Way::Jammed => format!("Jammed from {other}, then on its own."),
+        Way::Cable(port) => {
+            let at = facts.floor.spoken(port);
+            format!("Fed by {other} all day, at {at}.").into()
+        }
+        Way::Track(port) => {
+            let at = facts.floor.spoken(port);
+            format!("Records the timecode of {other} as sound, at {at}.").into()
+        }
+        Way::Radio => format!("Follows {other} by radio.").into(),
+        Way::Jammed => format!("Jammed from {other}, then on its own.").into(),
         Way::Free => "On its own: free run.".into(),
         Way::RecordRun => "Counts only while it records.".into(),
     };
     match clock.locked_to {
-        Some(reference) => format!(
-            "{way} Its frames are locked to the reference of {}.",
-            facts.device(reference)
-        ),
+        Some(reference) => {
+            let reference = facts.device(reference);
+            format!("{way} Its frames are locked to the reference of {reference}.").into()
+        }
         None => way,
     }
 }
@@ -331,7 +337,7 @@ fn without(
     clock: &ClockAt,
     all: &[ClockAt],
     device: Option<&Device>,
-) -> Vec<String> {
+) -> Vec<Cow<'static, str>> {
     let rate = facts.floor.production.format.rate.as_f64();
     let mut told = Vec::new();
     if let Some(from) = clock.driven_by().and_then(|from| at(all, from)) {
@@ -341,26 +347,26 @@ fn without(
             measured: false,
         };
         let name = facts.device(from.placement);
-        told.push(match (clock.way, alone.after(TOLERANCE_FRAMES, rate)) {
+        let says = match (clock.way, alone.after(TOLERANCE_FRAMES, rate)) {
             (Way::Track(_), _) => format!("Without {name} it has no timecode at all."),
             (_, Some(after)) => format!(
                 "Without {name} it goes on by itself: half a frame off after {}.",
                 after.label()
             ),
             (_, None) => format!("Without {name} it goes on by itself."),
-        });
+        };
+        told.push(says.into());
     }
     let described = device.and_then(|device| device.clock.as_ref());
     if let Some(warm_up) = described.and_then(|clock| clock.warm_up) {
-        told.push(format!(
-            "It wants {} to warm up: jam it, or let it lead, after that.",
-            warm_up.label()
-        ));
+        let warm_up = warm_up.label();
+        let says = format!("It wants {warm_up} to warm up: jam it, or let it lead, after that.");
+        told.push(says.into());
     }
     let holds = described.and_then(|clock| clock.holds);
     let fed = clock.way.is_fed();
     told.push(match holds {
-        Some(holds) => format!("It counts on for {} without power.", holds.label()),
+        Some(holds) => format!("It counts on for {} without power.", holds.label()).into(),
         None if fed => {
             "Without power it loses the time, and gets it again from what feeds it.".into()
         }
