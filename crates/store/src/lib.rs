@@ -213,15 +213,11 @@ impl Store {
         Ok(answer)
     }
 
-    fn transaction<T, E: From<StoreError>>(
-        &self,
-        work: impl FnOnce(&Transaction) -> Result<T, E>,
-    ) -> Result<T, E> {
+    fn transaction<T>(&self, work: impl FnOnce(&Transaction) -> Result<T>) -> Result<T> {
         let mut connection = self.lock();
-        let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate);
-        let transaction = transaction.map_err(StoreError::from)?;
+        let transaction = begin(&mut connection)?;
         let answer = work(&transaction)?;
-        transaction.commit().map_err(StoreError::from)?;
+        transaction.commit()?;
         Ok(answer)
     }
 
@@ -375,59 +371,68 @@ impl Store {
     /// Makes a change.
     pub fn make(&self, catalogue: &Catalogue, at: (&str, u64), change: Change) -> Result<Kept> {
         let nobody = |_: &Kept, _: &Production| -> Result<()> { Ok(()) };
-        let (kept, ()) = self.make_seen(catalogue, at, change, (0, nobody))?;
+        let (kept, ()) = self.make_seen(catalogue, at, change, (0, nobody, |_, ()| ()))?;
         Ok(kept)
     }
 
     /// Makes a change that somebody sees before it is kept, beside what is there now, and may refuse; they
-    /// look at so many devices of it. It is written meanwhile, and no other change is made as long.
-    pub fn make_seen<T: Send, E: From<StoreError> + Send>(
+    /// look at so many devices of it. It is written meanwhile, and no other change is made as long. What
+    /// they then make of what they saw, they make while it goes to the disk: it counts once it is there.
+    pub fn make_seen<S: Send, T: Send, E: From<StoreError> + Send>(
         &self,
         catalogue: &Catalogue,
         (id, revision): (&str, u64),
         change: Change,
-        (devices, see): (
+        (devices, see, then): (
             usize,
-            impl FnOnce(&Kept, &Production) -> Result<T, E> + Send,
+            impl FnOnce(&Kept, &Production) -> Result<S, E> + Send,
+            impl FnOnce(&Kept, S) -> T + Send,
         ),
     ) -> Result<(Kept, T), E> {
-        let (kept, seen) = self.transaction(|transaction| {
-            let before = self.read(transaction, id)?;
-            let commands = match change {
-                Change::Edit(commands) => {
-                    fits(transaction, &before, revision, commands)?;
-                    Cow::Borrowed(commands)
-                }
-                Change::Undo | Change::Redo if before.revision != revision => {
-                    return Err(StoreError::Stale(Box::new(before)).into());
-                }
-                Change::Undo => journal::take(transaction, id, journal::Step::Undo)?.into(),
-                Change::Redo => journal::take(transaction, id, journal::Step::Redo)?.into(),
-            };
-            let edited = match change {
-                Change::Edit(_) => before.production.edited(catalogue, &commands),
-                Change::Undo | Change::Redo => before.production.stepped(catalogue, &commands),
-            };
-            let Edited {
-                production,
-                inverse,
-            } = edited.map_err(StoreError::from)?;
-            let production = Arc::new(production);
-            let write = || {
-                if let Change::Edit(commands) = change {
-                    journal::record(transaction, id, commands, &inverse)?;
-                }
-                journal::touch(transaction, id, before.revision + 1, &commands)?;
-                keep(transaction, id, before.revision + 1, production.clone())
-            };
-            let see = || see(&before, &production);
-            let (seen, kept) = beside(devices, see, write);
-            Ok::<_, E>((kept?, seen?))
-        })?;
+        let mut connection = self.lock();
+        let transaction = begin(&mut connection)?;
+        let before = self.read(&transaction, id)?;
+        let commands = match change {
+            Change::Edit(commands) => {
+                fits(&transaction, &before, revision, commands)?;
+                Cow::Borrowed(commands)
+            }
+            Change::Undo | Change::Redo if before.revision != revision => {
+                return Err(StoreError::Stale(Box::new(before)).into());
+            }
+            Change::Undo => journal::take(&transaction, id, journal::Step::Undo)?.into(),
+            Change::Redo => journal::take(&transaction, id, journal::Step::Redo)?.into(),
+        };
+        let edited = match change {
+            Change::Edit(_) => before.production.edited(catalogue, &commands),
+            Change::Undo | Change::Redo => before.production.stepped(catalogue, &commands),
+        };
+        let Edited {
+            production,
+            inverse,
+        } = edited.map_err(StoreError::from)?;
+        let production = Arc::new(production);
+        let write = || {
+            if let Change::Edit(commands) = change {
+                journal::record(&transaction, id, commands, &inverse)?;
+            }
+            journal::touch(&transaction, id, before.revision + 1, &commands)?;
+            keep(&transaction, id, before.revision + 1, production.clone())
+        };
+        let see = || see(&before, &production);
+        let (seen, kept) = beside(devices, see, write);
+        let (kept, seen) = (kept?, seen?);
+        let (made, committed) = beside(devices, || then(&kept, seen), || transaction.commit());
+        committed.map_err(StoreError::from)?;
         // Only what is on the disk is remembered.
         *self.last() = Some(kept.clone());
-        Ok((kept, seen))
+        Ok((kept, made))
     }
+}
+
+/// Begins a change that no other is made beside.
+fn begin(connection: &mut Connection) -> Result<Transaction<'_>> {
+    Ok(connection.transaction_with_behavior(TransactionBehavior::Immediate)?)
 }
 
 /// Refuses commands that were made on an older revision, where what was done since touches the same.

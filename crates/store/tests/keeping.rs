@@ -128,7 +128,8 @@ fn a_change_is_seen_before_it_is_kept_and_one_that_is_refused_then_leaves_nothin
         assert_eq!((before, after.name.as_str()), (&kept, "Seen"));
         Err(StoreError::Nothing("see"))
     };
-    let refused = store.make_seen(catalogue(), at, change, (100, refuse));
+    let never = |_: &Kept, ()| panic!("it was refused");
+    let refused = store.make_seen(catalogue(), at, change, (100, refuse, never));
     assert!(matches!(refused, Err(StoreError::Nothing("see"))));
     assert_eq!(store.get(&kept.id).unwrap(), kept);
     assert_eq!(bench.open().get(&kept.id).unwrap(), kept);
@@ -136,18 +137,20 @@ fn a_change_is_seen_before_it_is_kept_and_one_that_is_refused_then_leaves_nothin
     // Whoever looks and fails takes only the change with them.
     let fail = |_: &Kept, _: &Production| -> Result<(), StoreError> { panic!("on purpose") };
     let panicked = std::panic::catch_unwind(AssertUnwindSafe(|| {
-        store.make_seen(catalogue(), at, change, (100, fail))
+        store.make_seen(catalogue(), at, change, (100, fail, |_: &Kept, ()| ()))
     }));
     assert!(panicked.is_err());
     assert_eq!(store.get(&kept.id).unwrap(), kept);
 
     let seen = |_: &Kept, after: &Production| Ok::<_, StoreError>(after.name.clone());
-    let made = store.make_seen(catalogue(), at, change, (100, seen));
-    let (now, name) = made.unwrap();
+    let then = |now: &Kept, seen: String| (now.clone(), seen);
+    let made = store.make_seen(catalogue(), at, change, (100, seen, then));
+    let (now, (then_now, name)) = made.unwrap();
     assert_eq!((now.revision, name.as_str()), (2, "Seen"));
+    assert_eq!((&then_now, &store.get(&kept.id).unwrap()), (&now, &now));
     let undo = (kept.id.as_str(), 2);
-    let undone = store.make_seen(catalogue(), undo, Change::Undo, (3, seen));
-    let (_, name) = undone.unwrap();
+    let undone = store.make_seen(catalogue(), undo, Change::Undo, (3, seen, then));
+    let (_, (_, name)) = undone.unwrap();
     assert_eq!(name, kept.production.name);
 }
 

@@ -11,6 +11,7 @@ use crate::problem::Problem;
 use axum::extract::State;
 use axum::response::{IntoResponse, Response};
 use serde::Deserialize;
+use std::sync::Arc;
 use utoipa::ToSchema;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::{Command, Handle, Production};
@@ -95,21 +96,30 @@ impl Wish {
 /// From so many devices on, what follows from a change takes too long for others to wait for it.
 const LONG: usize = 1_000;
 
-/// Makes a change, and what follows from it where that is known by then: of most floors it is computed
+/// What follows from a change, and what its asker is told.
+type Answer = (Arc<Workspace>, Told);
+
+/// Makes a change, and its answer where there is a report of the same build: of most floors it is computed
 /// while the change is written.
 fn made(
     (store, catalogue): (&Store, &Catalogue),
     (now, revision): (&Workspace, u64),
     wish: &Wish,
-) -> Result<(Kept, Option<Report>), Refused> {
+    tell: impl Fn(Arc<Workspace>) -> Told + Sync,
+) -> Result<(Kept, Option<Answer>), Refused> {
     let build = &now.report.build;
     let devices = now.report.devices.len();
     let at = (now.id.as_str(), revision);
+    let answer = |kept: &Kept, report: Option<Report>| {
+        let workspace = Arc::new(Workspace::new(kept.clone(), report?));
+        Some((workspace.clone(), tell(workspace)))
+    };
     if devices > LONG {
         let ahead = look_ahead(now, catalogue, wish)?;
         let kept = store.make(catalogue, at, wish.change())?;
         let ahead = ahead.filter(|(production, _)| *production == *kept.production);
-        return Ok((kept, ahead.map(|(_, report)| report)));
+        let answer = answer(&kept, ahead.map(|(_, report)| report));
+        return Ok((kept, answer));
     }
     let see = |before: &Kept, after: &Production| {
         let after = report(after, build, catalogue);
@@ -124,7 +134,7 @@ fn made(
         }
         Ok(after)
     };
-    store.make_seen(catalogue, at, wish.change(), (devices, see))
+    store.make_seen(catalogue, at, wish.change(), (devices, see, answer))
 }
 
 /// What an edit that asks first would lead to. What can't be looked at, the edit itself refuses.
@@ -217,22 +227,26 @@ async fn change(
         let now = lately.workspace(store.get(&id)?, &build, catalogue)?;
         let base = lately.at(&id, &build, revision);
         let said = wish.leaves_behind(&now.production);
-        match made((store, catalogue), (&now, revision), &wish) {
-            Ok((kept, report)) => {
+        let tell = |now| Told::after_edit(wanted, base.as_deref(), now, &said);
+        match made((store, catalogue), (&now, revision), &wish, tell) {
+            Ok((kept, answer)) => {
                 let revision = kept.revision;
                 // The edit may have taken the build itself away: then the first one is reported on.
-                let workspace = match report {
-                    Some(report) => lately.remember(kept, report),
+                let told = match answer {
+                    Some((workspace, told)) => {
+                        lately.remember(workspace);
+                        told
+                    }
                     _ if kept.production.build(&build).is_some() => {
-                        lately.workspace(kept, &build, catalogue)?
+                        tell(lately.workspace(kept, &build, catalogue)?)
                     }
                     _ => {
                         let first = build_of(&kept, None)?;
-                        lately.workspace(kept, &first, catalogue)?
+                        tell(lately.workspace(kept, &first, catalogue)?)
                     }
                 };
                 events.tell(&id, revision);
-                Ok(Told::after_edit(wanted, base.as_deref(), workspace, said).into_response())
+                Ok(told.into_response())
             }
             Err(Refused::Asks(outlook)) => Err(Problem::asks(*outlook)),
             Err(Refused::Store(StoreError::Stale(kept))) => {

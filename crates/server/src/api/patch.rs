@@ -6,6 +6,7 @@ use serde_json::value::{RawValue, to_raw_value};
 use std::collections::HashMap;
 use std::hash::Hash;
 use utoipa::ToSchema;
+use west_rail_core::cores::both;
 use west_rail_core::document::{Build, Handle, Production};
 use west_rail_core::report::{PowerReport, Report};
 
@@ -60,8 +61,11 @@ pub fn patch(old: &Workspace, new: &Workspace) -> Option<Vec<PatchStep>> {
     steps.value("/redo", &old.redo, redo);
     // Whatever the asker was told after an edit of before is over.
     steps.add("/said", written(said));
-    steps.production(&old.production, production);
-    steps.report(&old.report, report);
+    let (chosen, follows) = both(
+        || Steps::production(&old.production, production),
+        || Steps::report(&old.report, report),
+    );
+    steps.0.extend(chosen.0.into_iter().chain(follows.0));
     (steps.0.len() <= MOST_STEPS).then_some(steps.0)
 }
 
@@ -175,7 +179,8 @@ impl Steps {
         });
     }
 
-    fn production(&mut self, old: &Production, new: &Production) {
+    fn production(old: &Production, new: &Production) -> Self {
+        let mut steps = Self::default();
         let Production {
             name,
             format,
@@ -188,16 +193,16 @@ impl Steps {
             assemblies,
             builds,
         } = new;
-        self.value("/production/name", &old.name, name);
-        self.value("/production/format", &old.format, format);
-        self.value("/production/drop_frame", &old.drop_frame, drop_frame);
-        self.value("/production/house_rules", &old.house_rules, house_rules);
-        self.value("/production/kit", &old.kit, kit);
+        steps.value("/production/name", &old.name, name);
+        steps.value("/production/format", &old.format, format);
+        steps.value("/production/drop_frame", &old.drop_frame, drop_frame);
+        steps.value("/production/house_rules", &old.house_rules, house_rules);
+        steps.value("/production/kit", &old.kit, kit);
         let empty = custom.is_empty();
-        self.if_any("/production/custom", &old.custom, custom, empty);
-        self.value("/production/station", &old.station, station);
-        self.if_any("/production/job", &old.job, job, job.is_empty());
-        self.if_any(
+        steps.if_any("/production/custom", &old.custom, custom, empty);
+        steps.value("/production/station", &old.station, station);
+        steps.if_any("/production/job", &old.job, job, job.is_empty());
+        steps.if_any(
             "/production/assemblies",
             &old.assemblies,
             assemblies,
@@ -207,11 +212,13 @@ impl Steps {
             builds.iter().map(|build| &build.id)
         }
         if ids(&old.builds).ne(ids(builds)) {
-            return self.value("/production/builds", &old.builds, builds);
+            steps.value("/production/builds", &old.builds, builds);
+            return steps;
         }
         for (at, (old, new)) in old.builds.iter().zip(builds).enumerate() {
-            self.build(&format!("/production/builds/{at}"), old, new);
+            steps.build(&format!("/production/builds/{at}"), old, new);
         }
+        steps
     }
 
     fn build(&mut self, path: &str, old: &Build, new: &Build) {
@@ -246,7 +253,8 @@ impl Steps {
         self.if_any(&at("joints"), &old.joints, joints, empty);
     }
 
-    fn report(&mut self, old: &Report, new: &Report) {
+    /// Compared by two, where two made it.
+    fn report(old: &Report, new: &Report) -> Self {
         let Report {
             build,
             format,
@@ -266,56 +274,67 @@ impl Steps {
             power,
             findings,
         } = new;
-        self.value("/report/build", &old.build, build);
-        self.value("/report/format", &old.format, format);
-        self.value("/report/timecode", &old.timecode, timecode);
-        self.value("/report/verdict", &old.verdict, verdict);
-        self.value("/report/stages", &old.stages, stages);
-        let both = (&*old.devices, &**devices);
-        self.list("/report/devices", both, |device| &device.id);
-        self.list("/report/lines", (&old.lines, lines), |group| &group.source);
-        self.list("/report/ports", (&old.ports, ports), |port| &port.at);
-        let both = (&*old.connections, &**connections);
-        self.list("/report/connections", both, |cable| &cable.id);
-        self.list("/report/needs", (&old.needs, needs), |need| &need.id);
-        let both = (&*old.offered, &**offered);
-        self.list("/report/offered", both, |offered| &offered.words);
-        let both = (&*old.arrivals, &**arrivals);
-        self.list("/report/arrivals", both, |arrival| {
-            (&arrival.device, &arrival.at)
-        });
-        let both = (&*old.recordings, &**recordings);
-        self.list("/report/recordings", both, |recording| &recording.device);
-        let both = (&*old.sound.chains, &*sound.chains);
-        self.list("/report/sound/chains", both, |chain| &chain.id);
-        let both = (&*old.sound.sheets, &*sound.sheets);
-        self.list("/report/sound/sheets", both, |sheet| &sheet.recorder);
-        self.value("/report/sound/apart", &old.sound.apart, &sound.apart);
-        self.value("/report/sound/room", &old.sound.room, &sound.room);
-        let both = (&*old.time.clocks, &*time.clocks);
-        self.list("/report/time/clocks", both, |clock| &clock.device);
-        let (before, now) = (&old.time, time);
-        self.value("/report/time/master", &before.master, &now.master);
-        self.value(
-            "/report/time/master_named",
-            &before.master_named,
-            &now.master_named,
-        );
-        self.value("/report/time/rate", &before.rate, &now.rate);
-        self.value(
-            "/report/time/tolerance_frames",
-            &before.tolerance_frames,
-            &now.tolerance_frames,
-        );
-        self.value("/report/time/begins", &before.begins, &now.begins);
-        self.value("/report/time/ends", &before.ends, &now.ends);
-        self.value("/report/time/planned", &before.planned, &now.planned);
-        self.value("/report/time/breaks", &before.breaks, &now.breaks);
-        self.value("/report/time/pairs", &before.pairs, &now.pairs);
-        self.value("/report/time/jams", &before.jams, &now.jams);
-        self.power(&old.power, power);
-        let both = (&*old.findings, &**findings);
-        self.list("/report/findings", both, |finding| &finding.id);
+        let path = || {
+            let mut steps = Self::default();
+            steps.value("/report/build", &old.build, build);
+            steps.value("/report/format", &old.format, format);
+            steps.value("/report/timecode", &old.timecode, timecode);
+            steps.value("/report/verdict", &old.verdict, verdict);
+            steps.value("/report/stages", &old.stages, stages);
+            let both = (&*old.devices, &**devices);
+            steps.list("/report/devices", both, |device| &device.id);
+            steps.list("/report/lines", (&old.lines, lines), |group| &group.source);
+            steps.list("/report/ports", (&old.ports, ports), |port| &port.at);
+            let both = (&*old.connections, &**connections);
+            steps.list("/report/connections", both, |cable| &cable.id);
+            steps
+        };
+        let ends = || {
+            let mut steps = Self::default();
+            steps.list("/report/needs", (&old.needs, needs), |need| &need.id);
+            let both = (&*old.offered, &**offered);
+            steps.list("/report/offered", both, |offered| &offered.words);
+            let both = (&*old.arrivals, &**arrivals);
+            steps.list("/report/arrivals", both, |arrival| {
+                (&arrival.device, &arrival.at)
+            });
+            let both = (&*old.recordings, &**recordings);
+            steps.list("/report/recordings", both, |recording| &recording.device);
+            let both = (&*old.sound.chains, &*sound.chains);
+            steps.list("/report/sound/chains", both, |chain| &chain.id);
+            let both = (&*old.sound.sheets, &*sound.sheets);
+            steps.list("/report/sound/sheets", both, |sheet| &sheet.recorder);
+            steps.value("/report/sound/apart", &old.sound.apart, &sound.apart);
+            steps.value("/report/sound/room", &old.sound.room, &sound.room);
+            let both = (&*old.time.clocks, &*time.clocks);
+            steps.list("/report/time/clocks", both, |clock| &clock.device);
+            let (before, now) = (&old.time, time);
+            steps.value("/report/time/master", &before.master, &now.master);
+            steps.value(
+                "/report/time/master_named",
+                &before.master_named,
+                &now.master_named,
+            );
+            steps.value("/report/time/rate", &before.rate, &now.rate);
+            steps.value(
+                "/report/time/tolerance_frames",
+                &before.tolerance_frames,
+                &now.tolerance_frames,
+            );
+            steps.value("/report/time/begins", &before.begins, &now.begins);
+            steps.value("/report/time/ends", &before.ends, &now.ends);
+            steps.value("/report/time/planned", &before.planned, &now.planned);
+            steps.value("/report/time/breaks", &before.breaks, &now.breaks);
+            steps.value("/report/time/pairs", &before.pairs, &now.pairs);
+            steps.value("/report/time/jams", &before.jams, &now.jams);
+            steps.power(&old.power, power);
+            let both = (&*old.findings, &**findings);
+            steps.list("/report/findings", both, |finding| &finding.id);
+            steps
+        };
+        let (mut path, ends) = both(path, ends);
+        path.0.extend(ends.0);
+        path
     }
 
     fn power(&mut self, old: &PowerReport, new: &PowerReport) {

@@ -17,7 +17,7 @@ use std::thread;
 use std::time::Duration;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::cores::{LARGE, stand_back};
-use west_rail_core::report::{Report, report};
+use west_rail_core::report::report;
 use west_rail_store::Kept;
 
 /// The media type of a JSON Patch.
@@ -133,7 +133,9 @@ impl Lately {
         }
         let report = report(&kept.production, build, catalogue);
         let report = report.ok_or_else(|| no_build(build))?;
-        Ok(self.remember(kept, report))
+        let workspace = Arc::new(Workspace::new(kept, report));
+        self.remember(workspace.clone());
+        Ok(workspace)
     }
 
     /// Whether a production, in all its builds, is so large that what is computed of it takes its time.
@@ -147,10 +149,9 @@ impl Lately {
     }
 
     /// Keeps what follows from a revision.
-    pub fn remember(&self, kept: Kept, report: Report) -> Arc<Workspace> {
-        let workspace = Arc::new(Workspace::new(kept, report));
+    pub fn remember(&self, workspace: Arc<Workspace>) {
         let mut all = self.all();
-        all.push_back(workspace.clone());
+        all.push_back(workspace);
         let mut ports: usize = all.iter().map(|old| old.report.ports.len()).sum();
         let mut gone = Vec::new();
         while all.len() > 1 && (all.len() > REMEMBERED || ports > REMEMBERED_PORTS) {
@@ -162,7 +163,6 @@ impl Lately {
         if !gone.is_empty() {
             let _ = self.gone.send(gone);
         }
-        workspace
     }
 }
 
@@ -202,13 +202,13 @@ impl Told {
         wanted: Wanted,
         base: Option<&Workspace>,
         now: Arc<Workspace>,
-        said: Vec<String>,
+        said: &[String],
     ) -> Self {
         let now = if said.is_empty() {
             now
         } else {
             Arc::new(Workspace {
-                said,
+                said: said.to_vec(),
                 ..Workspace::clone(&now)
             })
         };
