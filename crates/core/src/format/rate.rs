@@ -125,7 +125,7 @@ impl Ord for FrameRate {
 impl fmt::Display for FrameRate {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         if self.ntsc {
-            f.write_str(&thousandths(self.numerator(), self.denominator(), 2))
+            thousandths(self.numerator(), self.denominator(), 2).fmt(f)
         } else {
             write!(f, "{}", self.nominal)
         }

@@ -1,4 +1,4 @@
-use crate::quantity::{Unreadable, thousandths};
+use crate::quantity::{Unreadable, in_unit};
 use std::{fmt, str::FromStr};
 
 /// How much an anamorphic lens squeezes the picture sideways: 2×, 1.33×. 1× is no squeeze.
@@ -25,8 +25,7 @@ impl Default for Squeeze {
 
 impl fmt::Display for Squeeze {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        let number = thousandths(self.hundredths.into(), 100, 2);
-        write!(f, "{}×", number.trim_end_matches('0').trim_end_matches('.'))
+        write!(f, "{}×", in_unit(self.hundredths.into(), 100))
     }
 }
 

@@ -1,4 +1,4 @@
-use super::{Unreadable, in_unit, split_unit, thousandths};
+use super::{Unreadable, in_unit, split_unit, thousandths, thousandths_at_most};
 use std::{fmt, str::FromStr};
 
 /// A size of storage in bytes. Prefixes are decimal (1 GB = 10^9 bytes); GiB and its kin are read,
@@ -21,13 +21,7 @@ impl Bytes {
             .into_iter()
             .find(|(_, unit)| self.0 >= *unit)
             .unwrap_or(("B", 1));
-        let text = thousandths(self.0, unit, 2);
-        let text = if text.contains('.') {
-            text.trim_end_matches('0').trim_end_matches('.')
-        } else {
-            &text
-        };
-        format!("{text} {name}")
+        format!("{} {name}", thousandths_at_most(self.0, unit, 2))
     }
 }
 

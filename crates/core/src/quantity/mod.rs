@@ -23,7 +23,7 @@ pub use decibels::{Decibels, signed};
 pub use electric::{Amps, VoltRange, Volts, WattHours, Watts};
 pub use length::Length;
 pub use money::Money;
-pub use number::thousandths;
+pub use number::{in_unit, thousandths};
 pub use percent::Percent;
 pub use point::Point;
 pub use ppm::Ppm;
@@ -31,7 +31,7 @@ pub use rate::BitRate;
 pub use span::{Delay, Span};
 pub use working::{Term, Working};
 
-use number::{Decimal, in_unit, split_unit};
+use number::{Decimal, split_unit, thousandths_at_most};
 
 /// What was typed isn't what was asked for: both are said, so that a person can mend it.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]

@@ -8,14 +8,18 @@ pub struct BitRate(pub u64);
 impl BitRate {
     /// The rate in both ways, for people: `92.79 MB/s · 742 Mb/s`.
     pub fn label(self) -> String {
-        let bits = if self.0 >= 10_000_000_000 {
-            format!("{} Gb/s", thousandths(self.0, 1_000_000_000, 2))
+        let (unit, decimals, name) = if self.0 >= 10_000_000_000 {
+            (1_000_000_000, 2, "Gb/s")
         } else if self.0 >= 10_000_000 {
-            format!("{} Mb/s", thousandths(self.0, 1_000_000, 0))
+            (1_000_000, 0, "Mb/s")
         } else {
-            format!("{} Mb/s", thousandths(self.0, 1_000_000, 2))
+            (1_000_000, 2, "Mb/s")
         };
-        format!("{} MB/s · {bits}", thousandths(self.0, 8_000_000, 2))
+        let bytes = thousandths(self.0, 8_000_000, 2);
+        format!(
+            "{bytes} MB/s · {} {name}",
+            thousandths(self.0, unit, decimals)
+        )
     }
 
     /// The rate of a wire, in Gb/s to three decimals: `5.940 Gb/s`.

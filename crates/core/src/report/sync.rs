@@ -4,12 +4,13 @@ use crate::catalogue::{Catalogue, Device};
 use crate::document::{Command, Handle, Hours, Production};
 use crate::finding::{Area, Facts, Finding, Severity};
 use crate::path::{Floor, resolve};
-use crate::quantity::{ClockTime, Span};
+use crate::quantity::{ClockTime, Ppm, Span};
 use crate::sync::{ClockAt, Jams, Way, apart, at, clocks, plan};
 use crate::timecode::TOLERANCE_FRAMES;
 use rustc_hash::FxHashMap;
 use serde::Serialize;
 use std::borrow::Cow;
+use std::sync::Arc;
 use utoipa::ToSchema;
 
 /// Clocks of which every pair is listed, at most.
@@ -119,7 +120,8 @@ pub struct PairReport {
     /// The other.
     pub other: Handle,
     /// In parts in a million.
-    pub ppm: String,
+    #[schema(value_type = String)]
+    pub ppm: Arc<str>,
     /// Whether both were measured.
     pub measured: bool,
     /// In frames an hour.
@@ -127,7 +129,8 @@ pub struct PairReport {
     /// In frames at the end of the day, where nothing is set again.
     pub a_day: f64,
     /// After how long they are half a frame apart.
-    pub after: Option<String>,
+    #[schema(value_type = Option<String>)]
+    pub after: Option<Arc<str>>,
 }
 
 /// A time of the day at which a clock is jammed.
@@ -382,18 +385,27 @@ fn pairs(facts: &Facts, all: &[ClockAt], hours: &Hours) -> Vec<PairReport> {
     let rate = facts.floor.production.format.rate.as_f64();
     let listed = &all[..all.len().min(MOST_PAIRED)];
     let id = |clock: &ClockAt| facts.floor.build.placements[clock.placement].id.clone();
-    let mut pairs = Vec::new();
+    let mut pairs = Vec::with_capacity(listed.len().pow(2) / 2);
+    // Most run apart as fast as others do.
+    let mut said: FxHashMap<u64, (Arc<str>, Option<Arc<str>>)> = FxHashMap::default();
     for (number, one) in listed.iter().enumerate() {
         for other in &listed[number + 1..] {
             let between = apart(one, other, all);
+            let (ppm, after) = said.entry(between.ppm.to_bits()).or_insert_with(|| {
+                let after = between.after(TOLERANCE_FRAMES, rate).map(Span::label);
+                (
+                    Ppm::of(between.ppm).to_string().into(),
+                    after.map(Arc::from),
+                )
+            });
             pairs.push(PairReport {
                 one: id(one),
                 other: id(other),
-                ppm: crate::quantity::Ppm::of(between.ppm).to_string(),
+                ppm: ppm.clone(),
                 measured: between.measured,
                 an_hour: hundredth(between.frames(3_600.0, rate)),
                 a_day: hundredth(between.frames(hours.length() as f64, rate)),
-                after: between.after(TOLERANCE_FRAMES, rate).map(Span::label),
+                after: after.clone(),
             });
         }
     }
