@@ -21,9 +21,10 @@ unit: web/node_modules
 	cd web && npm run --silent types -- --check
 	cargo test --workspace --locked
 
+# The program as the other tests built it.
 e2e: $(PATHS) browser
 	cd web && npm run --silent build
-	cargo build --locked --package west-rail
+	cargo test --workspace --locked --no-run --quiet
 	cd e2e && npm run --silent check && npm test
 
 bench: $(PATHS) browser
