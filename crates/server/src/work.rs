@@ -109,7 +109,7 @@ impl App {
         drop(waiting);
         answer.unwrap_or_else(|_| {
             Err(Problem::too_long(format!(
-                "that was given up after {} s: the floor is large, or the machine is busy; ask again",
+                "that was given up after {} s: the floor is large, or the machine is busy; ask for less at once, or again when it has time",
                 PATIENCE.as_secs()
             )))
         })
