@@ -23,21 +23,28 @@ const LARGE_STANDS_BACK: i32 = 10;
 const SEARCH_STANDS_BACK: i32 = 15;
 
 /// Workers; none where the machine gives no threads.
-static FOR_SMALL: LazyLock<Option<ThreadPool>> = LazyLock::new(|| workers("small floors", || ()));
+static FOR_SMALL: LazyLock<Option<ThreadPool>> =
+    LazyLock::new(|| workers("small floors", at_hand(), || ()));
 static FOR_LARGE: LazyLock<Option<ThreadPool>> =
-    LazyLock::new(|| workers("large floors", || give_way(LARGE_STANDS_BACK)));
+    LazyLock::new(|| workers("large floors", at_hand(), || give_way(LARGE_STANDS_BACK)));
+/// A search has one of them for as long as it takes: with as many searches as there are cores, what is large
+/// and not hurried for still finds one.
 static FOR_SEARCHES: LazyLock<Option<ThreadPool>> =
-    LazyLock::new(|| workers("searches", stand_back));
+    LazyLock::new(|| workers("searches", 2 * at_hand(), stand_back));
 
 thread_local! {
     static STANDS_BACK: Cell<bool> = const { Cell::new(false) };
 }
 
-fn workers(name: &'static str, begin: fn()) -> Option<ThreadPool> {
-    // One search has one of them for as long as it takes: another finds one, too.
-    let cores = std::thread::available_parallelism().map_or(2, |cores| cores.get().max(2));
+/// As much is computed at once as there are cores: two at least, so that one edit finds a worker beside
+/// another.
+pub fn at_hand() -> usize {
+    std::thread::available_parallelism().map_or(2, |cores| cores.get().max(2))
+}
+
+fn workers(name: &'static str, so_many: usize, begin: fn()) -> Option<ThreadPool> {
     let workers = ThreadPoolBuilder::new()
-        .num_threads(cores)
+        .num_threads(so_many)
         .stack_size(STACK);
     let workers = workers.thread_name(move |number| format!("{name} {number}"));
     workers.start_handler(move |_| begin()).build().ok()
@@ -120,7 +127,7 @@ pub fn each<R: Send>(rows: usize, row: impl Fn(usize) -> R + Send + Sync) -> Vec
 
 #[cfg(test)]
 mod tests {
-    use super::{beside, both, each, sharing, stand_back};
+    use super::{at_hand, beside, both, each, sharing, stand_back};
 
     #[test]
     fn lists_keep_their_order_however_they_are_shared() {
@@ -132,10 +139,10 @@ mod tests {
     }
 
     #[test]
-    fn a_search_finds_a_worker_beside_another() {
-        for devices in [100, 5_000] {
-            assert!(standing_back(move || sharing(devices, rayon::current_num_threads)) > 1);
-        }
+    fn what_is_large_finds_a_worker_beside_as_many_searches_as_there_are_cores() {
+        let workers = standing_back(|| sharing(100, rayon::current_num_threads));
+        assert!(workers >= at_hand() + (at_hand() - 1));
+        assert!(at_hand() > 1);
     }
 
     fn standing_back<T: Send + 'static>(work: impl FnOnce() -> T + Send + 'static) -> T {

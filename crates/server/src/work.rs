@@ -8,7 +8,7 @@ use std::thread;
 use std::time::Duration;
 use tokio::sync::{Semaphore, oneshot};
 use west_rail_core::catalogue::Catalogue;
-use west_rail_core::cores::stand_back;
+use west_rail_core::cores::{at_hand, stand_back};
 use west_rail_core::interrupt::Interrupt;
 use west_rail_store::{Kept, Store};
 
@@ -16,7 +16,8 @@ use west_rail_store::{Kept, Store};
 const PATIENCE: Duration = Duration::from_secs(20);
 
 /// As much at once as there are cores, the rest waits its turn. What is large leaves a core to what
-/// is small. A search tries a floor many times over: searches wait for each other alone.
+/// is small. A search tries a floor many times over: on floors that aren't large, searches wait for each
+/// other alone.
 #[derive(Clone)]
 pub struct Lanes {
     small: Arc<Semaphore>,
@@ -26,12 +27,11 @@ pub struct Lanes {
 
 impl Default for Lanes {
     fn default() -> Self {
-        let cores = std::thread::available_parallelism().map_or(2, std::num::NonZero::get);
         let turns = |most: usize| Arc::new(Semaphore::new(most));
         Self {
-            small: turns(cores.max(2)),
-            searches: turns(cores.max(2)),
-            large: turns(cores.saturating_sub(1).max(1)),
+            small: turns(at_hand()),
+            searches: turns(at_hand()),
+            large: turns(at_hand() - 1),
         }
     }
 }
@@ -164,7 +164,11 @@ mod tests {
     use crate::App;
     use crate::problem::Problem;
     use std::time::Duration;
+    use west_rail_core::cores::sharing;
     use west_rail_store::Store;
+
+    /// As many as more than one worker looks at.
+    const DEVICES: usize = 100;
 
     /// The folder is gone with the first of them.
     fn app() -> (tempfile::TempDir, tokio::sync::watch::Sender<bool>, App) {
@@ -189,18 +193,18 @@ mod tests {
     }
 
     #[tokio::test]
-    async fn searches_keep_nothing_small_waiting() {
+    async fn searches_keep_nothing_else_waiting() {
         let (_folder, _stop, app) = app();
         let (_, production) = west_rail_core::demo::productions().remove(0);
         let id = app.store.create(&production).unwrap().id;
-        // More than there are turns on any machine that tests run on; each goes on until it is let go.
+        // More than there are turns on any machine that tests run on; each holds a worker until it is let go.
         let (let_go, searches): (Vec<_>, Vec<_>) = (0..200)
             .map(|_| {
                 let (app, id) = (app.clone(), id.clone());
                 let (let_go, held) = std::sync::mpsc::channel::<()>();
                 let search = async move {
                     let search = app.search(id, move |kept, _, _| {
-                        let _ = held.recv();
+                        let _ = sharing(DEVICES, move || held.recv());
                         Ok(kept.revision)
                     });
                     search.await.ok()
@@ -210,10 +214,12 @@ mod tests {
             .unzip();
         for _ in 0..200 {
             tokio::task::yield_now().await;
-            let read = app.on_production(id.clone(), |store, _, id| Ok(store.get(id)?.revision));
-            // Not how fast it is: only that it doesn't wait for what never ends.
-            let read = tokio::time::timeout(Duration::from_secs(10), read).await;
-            assert_eq!(read.expect("it waits behind searches").ok(), Some(1));
+            let small = app.on_production(id.clone(), |store, _, id| Ok(store.get(id)?.revision));
+            let large = app.large(|_, _| Ok(sharing(DEVICES, || 1)));
+            // Not how fast they are: only that they don't wait for what never ends.
+            let both = async { (small.await.ok(), large.await.ok()) };
+            let both = tokio::time::timeout(Duration::from_secs(10), both).await;
+            assert_eq!(both.expect("one waits behind searches"), (Some(1), Some(1)));
         }
         drop(let_go);
         for search in searches {
