@@ -5,10 +5,11 @@ export default defineConfig({
   // Each test has a server and a data file of its own; figures are taken one at a time.
   fullyParallel: true,
   workers: 2,
-  timeout: 60_000,
+  // Patience, not a budget: figures are taken by the project “bench”.
+  timeout: 240_000,
   // A machine that is busy with something else for a while fails nobody’s change: what fails once is listed as flaky, what fails twice fails.
   retries: 1,
-  expect: { timeout: 20_000 },
+  expect: { timeout: 45_000 },
   reporter: [["list"]],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -125,7 +125,7 @@ test("a large floor has an overview that leads to any part of it", async ({ page
   await page.goto(server.address);
   await page.getByLabel("Production file").setInputFiles(join(server.folder, "floor-100.west-rail.json"));
   const overview = page.locator("[data-overview]");
-  await expect(overview).toBeInViewport({ ratio: 1, timeout: 30_000 });
+  await expect(overview).toBeInViewport({ ratio: 1 });
   const box = await overview.boundingBox();
   await overview.click({ position: { x: 10, y: (box?.height ?? 0) - 4 } });
   await expect(page.locator("#device-d100")).toBeInViewport();

@@ -18,9 +18,10 @@ const ROWS: usize = 64;
 const STACK: usize = 8 << 20;
 
 /// How far workers stand back where somebody else wants their core (`nice`): those for what is large, and
-/// those for what nobody hurries for.
-const LARGE_STANDS_BACK: i32 = 10;
-const SEARCH_STANDS_BACK: i32 = 15;
+/// those for what nobody hurries for. A little: the machine's other programs go first, too, and while every
+/// core transcodes the day, what stands far back never ends.
+const LARGE_STANDS_BACK: i32 = 3;
+const SEARCH_STANDS_BACK: i32 = 5;
 
 /// Workers; none where the machine gives no threads.
 static FOR_SMALL: LazyLock<Option<ThreadPool>> =

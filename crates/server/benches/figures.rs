@@ -11,6 +11,7 @@ use std::sync::atomic::{AtomicBool, AtomicUsize, Ordering};
 use std::time::{Duration, Instant};
 use tower::ServiceExt;
 use west_rail_core::catalogue::Catalogue;
+use west_rail_core::cores::at_hand;
 use west_rail_core::demo::{self, Shape};
 use west_rail_core::document::{Production, ProductionFile};
 use west_rail_core::report::report;
@@ -109,6 +110,7 @@ async fn main() {
     windows().await;
     meanwhile().await;
     beside_searches().await;
+    beside_others().await;
     described().await;
 }
 
@@ -306,6 +308,43 @@ async fn beside_searches() {
         &spread(times),
         "under 20 ms",
     );
+}
+
+/// A search, and an edit of a large floor, while other programs want every core twice.
+async fn beside_others() {
+    let server = Server::new();
+    let night = server.keep(&demo::productions().remove(0).1);
+    let large = server.keep(&demo::floor(1_000));
+    let busy = Arc::new(AtomicBool::new(true));
+    let others: Vec<_> = (0..2 * at_hand())
+        .map(|_| {
+            let busy = busy.clone();
+            std::thread::spawn(move || while busy.load(Ordering::Relaxed) {})
+        })
+        .collect();
+    let path = format!("/api/productions/{night}/safe-fixes?build=night");
+    let mut times = Vec::new();
+    for _ in 0..20 {
+        let asked = Instant::now();
+        let answer = ask(&server.routes, get(&path)).await;
+        times.push(asked.elapsed());
+        assert!(answer.status().is_success());
+    }
+    row(
+        "a search of the demo, while other programs take every core",
+        &spread(times),
+        "under 5 s",
+    );
+    let times = edits(&server.routes, &large, ("main", "d1"), 1).await.0;
+    row(
+        "a command at 1000 devices, while other programs take every core",
+        &spread(times),
+        "under 1 s",
+    );
+    busy.store(false, Ordering::Relaxed);
+    for program in others {
+        program.join().unwrap();
+    }
 }
 
 /// Times small reads for a while.
