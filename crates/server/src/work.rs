@@ -3,26 +3,32 @@
 
 use crate::App;
 use crate::problem::Problem;
+use std::pin::pin;
 use std::sync::Arc;
 use std::thread;
 use std::time::Duration;
 use tokio::sync::{Semaphore, oneshot};
+use tokio::time::timeout;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::cores::{at_hand, stand_back};
 use west_rail_core::interrupt::Interrupt;
 use west_rail_store::{Kept, Store};
 
-/// A search that took so long is given up.
+/// A search that took so long ends.
 const PATIENCE: Duration = Duration::from_secs(20);
+/// One that ends finishes what it is trying.
+const GRACE: Duration = Duration::from_secs(5);
 
 /// As much at once as there are cores, the rest waits its turn. What is large leaves a core to what
-/// is small. A search tries a floor many times over: on floors that aren't large, searches wait for each
-/// other alone.
+/// is small. A search tries a floor many times over: searches wait for each other alone, those on large
+/// floors among themselves.
 #[derive(Clone)]
 pub struct Lanes {
     small: Arc<Semaphore>,
     searches: Arc<Semaphore>,
     large: Arc<Semaphore>,
+    large_searches: Arc<Semaphore>,
+    patience: Duration,
 }
 
 impl Default for Lanes {
@@ -32,6 +38,8 @@ impl Default for Lanes {
             small: turns(at_hand()),
             searches: turns(at_hand()),
             large: turns(at_hand() - 1),
+            large_searches: turns(at_hand() - 1),
+            patience: PATIENCE,
         }
     }
 }
@@ -42,6 +50,7 @@ enum Lane {
     Small,
     Search,
     Large,
+    LargeSearch,
 }
 
 /// Says that nobody waits any more when the request is dropped.
@@ -68,15 +77,14 @@ impl App {
         id: String,
         work: impl FnOnce(&Store, &'static Catalogue, &str) -> Result<T, Problem> + Send + 'static,
     ) -> Result<T, Problem> {
-        let lane = self.lane_of(&id, Lane::Small);
+        let lane = self.lane_of(&id, Lane::Small, Lane::Large);
         let work = move |store: &Store, catalogue| work(store, catalogue, &id);
         self.in_lane(lane, work).await
     }
 
-    /// The lane of what is large, where a production is; else another.
-    fn lane_of(&self, id: &str, small: Lane) -> Lane {
+    fn lane_of(&self, id: &str, small: Lane, large: Lane) -> Lane {
         match self.lately.is_large(id) {
-            true => Lane::Large,
+            true => large,
             false => small,
         }
     }
@@ -96,23 +104,40 @@ impl App {
         id: String,
         work: impl FnOnce(&Kept, &'static Catalogue, &Interrupt) -> Result<T, Problem> + Send + 'static,
     ) -> Result<T, Problem> {
+        self.search_within(id, None, work).await
+    }
+
+    /// Runs a search whose answer says how far it came: after a while it looks no further.
+    pub async fn search_so_far<T: Send + 'static>(
+        &self,
+        id: String,
+        work: impl FnOnce(&Kept, &'static Catalogue, &Interrupt) -> Result<T, Problem> + Send + 'static,
+    ) -> Result<T, Problem> {
+        self.search_within(id, Some(GRACE), work).await
+    }
+
+    async fn search_within<T: Send + 'static>(
+        &self,
+        id: String,
+        grace: Option<Duration>,
+        work: impl FnOnce(&Kept, &'static Catalogue, &Interrupt) -> Result<T, Problem> + Send + 'static,
+    ) -> Result<T, Problem> {
         let stop = Interrupt::default();
         let waiting = Waiting(stop.clone());
-        let lane = self.lane_of(&id, Lane::Search);
-        let searched = self.in_lane(lane, move |store, catalogue| {
+        let lane = self.lane_of(&id, Lane::Search, Lane::LargeSearch);
+        let mut searched = pin!(self.in_lane(lane, move |store, catalogue| {
             if stop.is_raised() {
-                return Err(Problem::too_long("nobody waits for this any more"));
+                return Err(given_up());
             }
             work(&store.get(&id)?, catalogue, &stop)
-        });
-        let answer = tokio::time::timeout(PATIENCE, searched).await;
+        }));
+        if let Ok(answer) = timeout(self.lanes.patience, &mut searched).await {
+            return answer;
+        }
         drop(waiting);
-        answer.unwrap_or_else(|_| {
-            Err(Problem::too_long(format!(
-                "that was given up after {} s: the floor is large, or the machine is busy; ask for less at once, or again when it has time",
-                PATIENCE.as_secs()
-            )))
-        })
+        // What was cut short and doesn't say so is no answer.
+        let so_far = timeout(grace.ok_or_else(given_up)?, searched).await;
+        so_far.unwrap_or_else(|_| Err(given_up()))
     }
 
     async fn in_lane<T: Send + 'static>(
@@ -126,6 +151,7 @@ impl App {
             Lane::Small => &self.lanes.small,
             Lane::Search => &self.lanes.searches,
             Lane::Large => &self.lanes.large,
+            Lane::LargeSearch => &self.lanes.large_searches,
         };
         let turn = turns.clone().acquire_owned().await;
         let turn = turn.map_err(|_| cut_short())?;
@@ -140,7 +166,7 @@ impl App {
             Lane::Small => drop(tokio::task::spawn_blocking(work)),
             // A thread of its own, since it can't come forward again; not one of the workers, who would
             // take it up in the middle of somebody else's report.
-            Lane::Search | Lane::Large => {
+            Lane::Search | Lane::Large | Lane::LargeSearch => {
                 drop(
                     thread::Builder::new()
                         .name("unhurried work".into())
@@ -159,13 +185,25 @@ impl App {
     }
 }
 
+fn given_up() -> Problem {
+    Problem::too_long(format!(
+        "that was given up after {} s: the floor is large, or the machine is busy; ask for less at once, or again when it has time",
+        PATIENCE.as_secs()
+    ))
+}
+
 #[cfg(test)]
 mod tests {
     use crate::App;
     use crate::problem::Problem;
     use std::time::Duration;
+    use tokio::time::timeout;
+    use west_rail_core::catalogue::Catalogue;
     use west_rail_core::cores::sharing;
-    use west_rail_store::Store;
+    use west_rail_core::demo;
+    use west_rail_core::document::Production;
+    use west_rail_core::interrupt::Interrupt;
+    use west_rail_store::{Kept, Store};
 
     /// As many as more than one worker looks at.
     const DEVICES: usize = 100;
@@ -193,10 +231,45 @@ mod tests {
     }
 
     #[tokio::test]
+    async fn a_search_that_says_how_far_it_came_is_heard() {
+        let (_folder, _stop, mut app) = app();
+        app.lanes.patience = Duration::from_secs(1);
+        let id = kept(&app, &demo::floor(3));
+        let until_told = |_: &Kept, _: &'static Catalogue, stop: &Interrupt| {
+            while !stop.is_raised() {
+                std::thread::sleep(Duration::from_millis(1));
+            }
+            Ok("so far")
+        };
+        let far = app.search_so_far(id.clone(), until_told).await;
+        assert_eq!(far.ok(), Some("so far"));
+        let given_up = app.search(id, until_told).await;
+        assert!(given_up.is_err());
+    }
+
+    fn kept(app: &App, production: &Production) -> String {
+        app.store.create(production).unwrap().id
+    }
+
+    #[tokio::test]
     async fn searches_keep_nothing_else_waiting() {
+        searches_keep_waiting_none_of(&demo::productions().remove(0).1).await;
+    }
+
+    #[tokio::test]
+    async fn searches_of_a_large_floor_keep_nothing_else_waiting() {
+        searches_keep_waiting_none_of(&demo::floor(1_000)).await;
+    }
+
+    /// While they search one production, it is read, and so is a small one; a large one is computed.
+    async fn searches_keep_waiting_none_of(production: &Production) {
         let (_folder, _stop, app) = app();
-        let (_, production) = west_rail_core::demo::productions().remove(0);
-        let id = app.store.create(&production).unwrap().id;
+        let id = kept(&app, production);
+        let small = kept(&app, &demo::floor(3));
+        let opened = app.store.get(&id).unwrap();
+        let build = &production.builds[0].id;
+        let opened = app.lately.workspace(opened, build, Catalogue::shipped());
+        assert!(opened.is_ok());
         // More than there are turns on any machine that tests run on; each holds a worker until it is let go.
         let (let_go, searches): (Vec<_>, Vec<_>) = (0..200)
             .map(|_| {
@@ -214,12 +287,19 @@ mod tests {
             .unzip();
         for _ in 0..200 {
             tokio::task::yield_now().await;
-            let small = app.on_production(id.clone(), |store, _, id| Ok(store.get(id)?.revision));
+            let reads = [&small, &id].map(|id| {
+                app.on_production(id.clone(), |store, _, id| Ok(store.get(id)?.revision))
+            });
             let large = app.large(|_, _| Ok(sharing(DEVICES, || 1)));
             // Not how fast they are: only that they don't wait for what never ends.
-            let both = async { (small.await.ok(), large.await.ok()) };
-            let both = tokio::time::timeout(Duration::from_secs(10), both).await;
-            assert_eq!(both.expect("one waits behind searches"), (Some(1), Some(1)));
+            let all = async {
+                for read in reads {
+                    assert_eq!(read.await.ok(), Some(1));
+                }
+                large.await.ok()
+            };
+            let all = timeout(Duration::from_secs(10), all).await;
+            assert_eq!(all.expect("one waits behind searches"), Some(1));
         }
         drop(let_go);
         for search in searches {

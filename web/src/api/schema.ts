@@ -727,7 +727,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The fixes that cost nothing anywhere else, as one edit. */
+        /** The fixes that cost nothing anywhere else, as one edit: after 20 s, what was found so far. */
         get: operations["safe"];
         put?: never;
         post?: never;
@@ -5946,6 +5946,11 @@ export interface components {
         SafeFixes: {
             /** @description The edit. */
             commands: components["schemas"]["Command"][];
+            /**
+             * @description Of the stops and cautions that these fixes leave: for so many nothing was looked for, since there was
+             *     enough to look at or no more time.
+             */
+            not_looked_at: number;
             /** @description What each fix does, in order. */
             titles: string[];
         };

@@ -68,11 +68,15 @@ function SafeFixesRow() {
       </div>
     );
   const count = safe.data?.titles.length ?? 0;
+  const notLookedAt = safe.data?.not_looked_at ?? 0;
+  const left = notLookedAt === 1 ? "one finding more wasn’t" : `${notLookedAt} findings more weren’t`;
   return (
     <section aria-label="Safe fixes" className="mx-3 mb-2 border border-rule bg-sunk px-2 py-1.5 text-small print:hidden">
       {safe.error && <p className="text-stop">{safe.error.message}</p>}
       {safe.isFetching && <p className="text-dim">Looking for fixes that cost nothing elsewhere…</p>}
-      {safe.data && count === 0 && <p>No fix here is without a price: each that is left hires, takes out or worsens something. Choose below.</p>}
+      {safe.data && count === 0 && notLookedAt === 0 && (
+        <p>No fix here is without a price: each that is left hires, takes out or worsens something. Choose below.</p>
+      )}
       {count > 0 && (
         <>
           <ol className="mb-1 list-decimal pl-5">
@@ -82,6 +86,13 @@ function SafeFixesRow() {
           </ol>
           {outlook.data && <OutlookSummary outlook={outlook.data} />}
         </>
+      )}
+      {notLookedAt > 0 && (
+        <p>
+          {count > 0
+            ? `${left} looked at: apply these, then look again.`
+            : `The time was up before a fix without a price was found: ${left} looked at. Look for fixes at a finding itself.`}
+        </p>
       )}
       <div className="mt-1.5 flex gap-2">
         {commands && (

@@ -3,7 +3,7 @@
 use super::{Report, fixes_of, report};
 use crate::catalogue::Catalogue;
 use crate::document::{Command, Limits, Production};
-use crate::finding::{Effort, Fix, Severity};
+use crate::finding::{Effort, Finding, Fix, Severity};
 use crate::interrupt::Interrupt;
 use serde::Serialize;
 use std::collections::{BTreeSet, HashMap};
@@ -19,10 +19,13 @@ pub struct SafeFixes {
     pub commands: Vec<Command>,
     /// What each fix does, in order.
     pub titles: Vec<String>,
+    /// Of the stops and cautions that these fixes leave: for so many nothing was looked for, since there was
+    /// enough to look at or no more time.
+    pub not_looked_at: usize,
 }
 
 /// The safe fixes of a build, each tried on what those before it leave; `None` where there is no such
-/// build. Stops first, then cautions. Interrupted, it looks no further.
+/// build. Stops first, then cautions. Interrupted, it looks no further, and says so.
 pub fn safe_fixes(
     production: &Production,
     build: &str,
@@ -34,14 +37,9 @@ pub fn safe_fixes(
     let mut stands = report(&now, build, catalogue)?;
     let mut looked: BTreeSet<String> = BTreeSet::new();
     while found.titles.len() < MOST && !stop.is_raised() {
-        let next = stands
-            .findings
-            .iter()
-            .find(|finding| finding.severity > Severity::Note && !looked.contains(&finding.id));
-        let Some(finding) = next else {
+        let Some(finding) = to_look_at(&stands, &looked).next() else {
             break;
         };
-        looked.insert(finding.id.clone());
         let fixes = fixes_of(&now, build, catalogue, &finding.id, stop)?;
         let tried = fixes.into_iter().filter(is_safe).find_map(|fix| {
             let edited = now.edited(catalogue, &fix.commands).ok()?;
@@ -49,16 +47,32 @@ pub fn safe_fixes(
             (!brings_more(&stands, &after)).then_some((fix, edited.production, after))
         });
         let Some((fix, production, after)) = tried else {
+            // Interrupted, it may have missed one.
+            if !stop.is_raised() {
+                looked.insert(finding.id.clone());
+            }
             continue;
         };
         if found.commands.len() + fix.commands.len() > Limits::COMMANDS {
             break;
         }
+        looked.insert(finding.id.clone());
         found.commands.extend(fix.commands);
         found.titles.push(fix.title);
         (now, stands) = (production, after);
     }
+    found.not_looked_at = to_look_at(&stands, &looked).count();
     Some(found)
+}
+
+/// Stops and cautions for which nothing was looked for.
+fn to_look_at<'r>(
+    report: &'r Report,
+    looked: &'r BTreeSet<String>,
+) -> impl Iterator<Item = &'r Finding> {
+    let bad = |finding: &&Finding| finding.severity > Severity::Note;
+    let findings = report.findings.iter().filter(bad);
+    findings.filter(|finding| !looked.contains(&finding.id))
 }
 
 /// A setting, what the kit has left, a cable: what costs a picture or a hire is somebody's decision.

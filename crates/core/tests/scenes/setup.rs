@@ -3,6 +3,7 @@
 use proptest::prelude::*;
 use std::collections::HashSet;
 use west_rail_core::catalogue::Catalogue;
+use west_rail_core::demo::Shape;
 use west_rail_core::document::{Build, Production};
 use west_rail_core::document::{Command, ProductionFile};
 use west_rail_core::finding::{Effort, Severity};
@@ -353,6 +354,24 @@ fn the_same_recording_for_all_goes_as_far_as_each_is_able() {
 }
 
 #[test]
+fn safe_fixes_say_what_they_did_not_come_to() {
+    let catalogue = Catalogue::shipped();
+    let stop = Interrupt::default();
+    // Every second device is dark: more than are mended at once.
+    let floor = Shape::Unwired.floor(100);
+    let before = report(&floor, "main", catalogue).unwrap().verdict;
+    let found = safe_fixes(&floor, "main", catalogue, &stop).unwrap();
+    let after = floor.edited(catalogue, &found.commands).unwrap().production;
+    let after = report(&after, "main", catalogue).unwrap().verdict;
+    assert_eq!(found.titles.len(), 40);
+    assert_eq!(found.not_looked_at, after.stops + after.cautions);
+    stop.raise();
+    let none = safe_fixes(&floor, "main", catalogue, &stop).unwrap();
+    assert!(none.titles.is_empty());
+    assert_eq!(none.not_looked_at, before.stops + before.cautions);
+}
+
+#[test]
 fn safe_fixes_mend_and_cost_nothing_elsewhere() {
     let catalogue = Catalogue::shipped();
     let text = include_str!("../../../../demo/the-night-pour.json");
@@ -361,6 +380,7 @@ fn safe_fixes_mend_and_cost_nothing_elsewhere() {
     let before = report(&production, "night", catalogue).unwrap();
     let found = safe_fixes(&production, "night", catalogue, &never).unwrap();
     assert!(!found.titles.is_empty());
+    assert_eq!(found.not_looked_at, 0);
     let after = production
         .edited(catalogue, &found.commands)
         .unwrap()
