@@ -1,6 +1,6 @@
-import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { readFile } from "node:fs/promises";
+import { faults } from "../faults";
 import { expect, NIGHT, open, test } from "../server";
 
 const answer = (page: Page) => page.getByTestId("day-answer");
@@ -349,21 +349,17 @@ test("the plan can be read and changed on a phone", async ({ page, server }) => 
 });
 
 test("what is open in Record and Media stands up to axe", async ({ page, server }) => {
-  const faults = async () => {
-    const found = await new AxeBuilder({ page }).analyze();
-    return found.violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.html).join(" ")}`);
-  };
   await open(page, server, `${NIGHT}/record?open=a`);
   await page.getByText("More settings of A camera").click();
   await expect(page.getByLabel("Proxy alongside").first()).toBeVisible();
-  expect(await faults()).toEqual([]);
+  expect(await faults(page)).toEqual([]);
   await page.getByRole("button", { name: "Compare choices for A camera" }).click();
   await expect(page.getByRole("row", { name: /^On its cards/ })).toContainText("1 h 29 min");
-  expect(await faults()).toEqual([]);
+  expect(await faults(page)).toEqual([]);
   await open(page, server, `${NIGHT}/media`);
   await add(page, "Rain", "21:00", "1 h");
   await expect(page.getByRole("form", { name: "New part of the day" }).getByRole("alert")).toBeVisible();
-  expect(await faults()).toEqual([]);
+  expect(await faults(page)).toEqual([]);
 });
 
 test("a build with nothing planned says what to do, and another window follows", async ({ page, server, context }) => {
