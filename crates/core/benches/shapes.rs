@@ -1,12 +1,13 @@
 //! What a report costs by the shape of the floor: each row beside its goal, and how much more the
 //! larger floor costs than the one before it. Ten times the devices may cost little more than ten
-//! times as much. Names of shapes as arguments measure only those.
+//! times as much. Then what the same costs with fixes, as `check` looks for them. Names of shapes as
+//! arguments measure only those.
 
 use std::time::{Duration, Instant};
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::demo::{self, Shape};
 use west_rail_core::document::Production;
-use west_rail_core::report::report;
+use west_rail_core::report::{report, report_with_fixes};
 
 /// As the program runs.
 #[global_allocator]
@@ -15,6 +16,9 @@ static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
 const SIZES: [usize; 4] = [10, 100, 1_000, 5_000];
 /// For 5,000 devices in any shape.
 const GOAL: Duration = Duration::from_millis(50);
+
+/// The same with fixes: of so many findings as that leaves time for.
+const WITH_FIXES: Duration = Duration::from_secs(5);
 
 /// The median of as many reports as fit into half a second, three at least; taking them apart again isn't counted:
 /// nobody waits for it.
@@ -79,4 +83,9 @@ fn rows(name: &str, floor: impl Fn(usize) -> Production) {
         println!("{name:<10}{devices:>6}     {time:>12.1?}   {growth}{goal}");
         before = Some((devices, time));
     }
+    let largest = floor(SIZES[SIZES.len() - 1]);
+    let started = Instant::now();
+    std::hint::black_box(report_with_fixes(&largest, "main", Catalogue::shipped()));
+    let time = started.elapsed();
+    println!("{name:<10} with fixes{time:>12.1?}   goal {WITH_FIXES:?}");
 }

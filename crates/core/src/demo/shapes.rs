@@ -16,16 +16,22 @@ pub enum Shape {
     Circle,
     /// A camera, and amplifiers that each feed four.
     Tree,
+    /// A battery, and splitters that each feed the next.
+    Splitters,
+    /// A microphone, and mixers that each take the mix of the one before.
+    Mixers,
 }
 
 impl Shape {
     /// Every shape.
-    pub const ALL: [Self; 5] = [
+    pub const ALL: [Self; 7] = [
         Self::Unwired,
         Self::Fan,
         Self::Chain,
         Self::Circle,
         Self::Tree,
+        Self::Splitters,
+        Self::Mixers,
     ];
 
     /// What stands at a place, counted from 0.
@@ -38,6 +44,10 @@ impl Shape {
             (Self::Fan, _) => "pellow-w1r",
             (Self::Chain | Self::Circle, _) => "ashgill-7",
             (Self::Tree, _) => "merrin-d4",
+            (Self::Splitters, 0) => "stannard-v150",
+            (Self::Splitters, _) => "stannard-y4",
+            (Self::Mixers, 0) => "dunmore-b1",
+            (Self::Mixers, _) => "dunmore-x6",
         }
     }
 
@@ -55,6 +65,10 @@ impl Shape {
                 Some((0, "sdi1".into(), "sdi", "coax-mini"))
             }
             (Self::Fan, _) => Some((1, "air".into(), "air", "radio-pairing")),
+            (Self::Splitters, 1) => Some((0, "dtap".into(), "dc", "dtap-dtap")),
+            (Self::Splitters, _) => Some((number - 1, "dtap1".into(), "dc", "dtap-dtap")),
+            (Self::Mixers, 1) => Some((0, "out".into(), "in1", "xlr")),
+            (Self::Mixers, _) => Some((number - 1, "mix".into(), "in1", "xlr")),
             (Self::Chain | Self::Circle, _) => {
                 Some((number - 1, "sdi-loop".into(), "sdi", "coax-mini"))
             }

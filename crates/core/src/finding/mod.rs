@@ -17,6 +17,7 @@ use crate::power::Powered;
 use crate::record::Recording;
 use crate::rig::Rigged;
 use crate::sound::Heard;
+use rustc_hash::FxHashSet;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -123,6 +124,11 @@ impl Fix {
     }
 }
 
+/// The id of a finding without the number that its namesakes are told apart by once all are there.
+pub(crate) fn without_number(id: &str) -> &str {
+    id.split_once('~').map_or(id, |(id, _)| id)
+}
+
 /// A short digest of what is done (64-bit FNV-1a over the commands' text).
 fn fix_id(commands: &[Command]) -> String {
     let text = serde_json::to_string(commands).unwrap_or_default();
@@ -190,8 +196,8 @@ pub enum Proposals<'w> {
     None,
     /// Those of the finding with this id.
     Of(&'w str),
-    /// Everyone's.
-    All,
+    /// Those of the findings with these ids.
+    Among(&'w FxHashSet<&'w str>),
 }
 
 /// All that findings are judged on.
@@ -231,12 +237,12 @@ impl<'a> Facts<'_, 'a> {
         pictures.map(|picture| self.floor.ports[picture.origin].placement)
     }
 
+    /// Whether the fixes of a finding are wanted, by its id without a number.
     fn proposes(&self, finding: &str) -> bool {
         match self.proposals {
             Proposals::None => false,
-            // Namesakes are numbered when all are there.
-            Proposals::Of(id) => id.split_once('~').map_or(id, |(id, _)| id) == finding,
-            Proposals::All => true,
+            Proposals::Of(id) => without_number(id) == finding,
+            Proposals::Among(ids) => ids.contains(finding),
         }
     }
 }

@@ -5,7 +5,9 @@ use super::outlook as by_device;
 use super::{RecordingReport, Report, report, with_facts};
 use crate::catalogue::Catalogue;
 use crate::document::Production;
-use crate::finding::{Effort, Finding, Fix, Proposals, Severity, findings, last_resorts};
+use crate::finding::{
+    Effort, Finding, Fix, Proposals, Severity, findings, last_resorts, without_number,
+};
 use crate::format::PictureFormat;
 use crate::interrupt::Interrupt;
 use rustc_hash::FxHashMap;
@@ -48,9 +50,12 @@ pub fn report_with_fixes(
     let before = report(production, build, catalogue)?;
     let never = Interrupt::default();
     let bench = Bench::new(production, (build, catalogue), &before, &never);
-    let proposed = bench.proposals(production, Proposals::All)?;
     let devices = production.build(build)?.placements.len().max(1);
     let mut trials = (EFFORT / devices).max(TRIED);
+    // Proposing looks through the floor as well: for no more findings than there are trials.
+    let first = before.findings.iter().take(trials);
+    let first = first.map(|finding| without_number(&finding.id)).collect();
+    let proposed = bench.proposals(production, Proposals::Among(&first))?;
     let mut offered = Vec::new();
     for (finding, proposed) in before.findings.iter().zip(proposed) {
         let cost = proposed.fixes.len().clamp(1, TRIED);
@@ -122,9 +127,13 @@ impl<'b> Bench<'b> {
             return found;
         }
         let (production, build) = (self.production, self.build);
-        let ways = with_facts(production, build, self.catalogue, Proposals::All, |facts| {
-            last_resorts(facts, finding)
-        });
+        let ways = with_facts(
+            production,
+            build,
+            self.catalogue,
+            Proposals::None,
+            |facts| last_resorts(facts, finding),
+        );
         self.good(finding, ways.unwrap_or_default())
     }
 
