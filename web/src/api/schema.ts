@@ -6170,6 +6170,8 @@ export interface components {
             apart: components["schemas"]["ApartReport"][];
             /** @description Each source on each track, in the order of the recorders and their tracks. */
             chains: components["schemas"]["ChainReport"][];
+            /** @description So many more are judged and not listed. */
+            chains_left_out: number;
             /**
              * Format: double
              * @description Where full scale stands on the one scale of the chains, in dBu.

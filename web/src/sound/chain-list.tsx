@@ -10,6 +10,7 @@ const COLUMNS = "grid grid-cols-[13rem_1fr_15rem] items-center gap-x-3 max-md:gr
 /** Every source on every track, each as it stands on the track: noise, average, peaks, what is left. */
 export function ChainList({ chains, chosen, choose }: { chains: ChainReport[]; chosen: string | undefined; choose: (id: string) => void }) {
   const { id, build, workspace } = useWorkbench();
+  const leftOut = workspace.report.sound.chains_left_out;
   const working = useChainWorking(id, build.id, workspace.revision, chosen ?? "");
   return (
     <section aria-label="Chains" className="mt-3">
@@ -60,6 +61,11 @@ export function ChainList({ chains, chosen, choose }: { chains: ChainReport[]; c
           </li>
         ))}
       </ul>
+      {leftOut > 0 && (
+        <p className="border-t border-rule py-1 text-dim">
+          {leftOut === 1 ? "One chain more is judged, and isn’t" : `${leftOut} chains more are judged, and aren’t`} listed: the list is full.
+        </p>
+      )}
     </section>
   );
 }

@@ -3,7 +3,12 @@
 use super::walk::Walk;
 use super::{PortIx, Signal, Sound};
 use crate::catalogue::{InternalPath, SignalKind, Via};
+use crate::document::Limits;
 use crate::quantity::Delay;
+
+/// Devices that split and join sound again double its channels each time: more than any recorder has tracks
+/// go nowhere together.
+const MOST_CHANNELS: usize = Limits::TRACKS;
 
 impl Sound {
     /// A channel that begins at an output.
@@ -47,10 +52,10 @@ impl Walk<'_, '_> {
             return;
         }
         let came = channels_of(input, &self.resolved.signals[input].sound);
-        let most = path.sound_channels.unwrap_or(usize::MAX);
-        signal
-            .sound
-            .extend(came.take(most).map(|channel| channel.later(added)));
+        let most = path.sound_channels.unwrap_or(MOST_CHANNELS);
+        let came = came.take(most).map(|channel| channel.later(added));
+        signal.sound.extend(came);
+        signal.sound.truncate(MOST_CHANNELS);
     }
 
     /// Channels put beside a picture. More than go along are mixed down: new channels begin here, made
@@ -80,9 +85,11 @@ impl Walk<'_, '_> {
                 let mixed = Sound::from(port, 0).later(delay.unwrap_or_default());
                 signal.sound.extend(std::iter::repeat_n(mixed, most));
             }
-            most => signal
-                .sound
-                .extend(came.into_iter().take(most.unwrap_or(usize::MAX))),
+            most => {
+                let most = most.unwrap_or(MOST_CHANNELS);
+                signal.sound.extend(came.into_iter().take(most));
+            }
         }
+        signal.sound.truncate(MOST_CHANNELS);
     }
 }

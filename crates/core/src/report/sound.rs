@@ -7,22 +7,30 @@ use crate::finding::{Area, Facts, Finding, Severity};
 use crate::path::{Floor, PortIx};
 use crate::quantity::{Decibels, Length, Working, signed};
 use crate::sound::{
-    ChannelAt, Levels, Limiting, Part, QUIET_ROOM, RecorderTracks, Stage, StageKind, Track, Unit,
-    at_distance, made_of, phantom_is_on, position,
+    ChannelAt, Levels, Limiting, NoFigures, Part, QUIET_ROOM, RecorderTracks, Stage, StageIx,
+    StageKind, Track, Unit, Why, at_distance, made_of, phantom_is_on, position,
 };
 use rustc_hash::FxHashMap;
 use serde::Serialize;
+use std::collections::BTreeSet;
 use utoipa::ToSchema;
 
 /// Full scale stands at this level on the one scale on which chains are drawn, in dBu: +4 dBu is
 /// −20 dBFS, as mixers have it.
 const FULL_SCALE_DRAWN_DBU: f64 = 24.0;
 
+/// So many stages of chains are listed: those of some thousand chains, each of a few boxes.
+const MOST_ROWS: usize = 20_000;
+/// So many other recorders of a source are named.
+const MOST_ALSO: usize = 8;
+
 /// All that is shown of the sound of a build.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema)]
 pub struct SoundReport {
     /// Each source on each track, in the order of the recorders and their tracks.
     pub chains: Vec<ChainReport>,
+    /// So many more are judged and not listed.
+    pub chains_left_out: usize,
     /// Each recorder that writes sound.
     pub sheets: Vec<TrackSheet>,
     /// Sound against picture, where both meet.
@@ -284,17 +292,15 @@ pub(super) fn sound(facts: &Facts, findings: &[Finding]) -> SoundReport {
         label: format!("{} SPL", room.unwrap_or(QUIET_ROOM)),
         set: room.is_some(),
     };
-    let worst = Worst::of(findings);
     let recorders = &facts.heard.recorders;
-    let chains = recorders
-        .iter()
-        .flat_map(|recorder| chains(facts, recorder, &worst))
-        .collect();
+    let (chains, chains_left_out) = chains(facts, &Worst::of(findings));
+    let written = written(recorders);
     SoundReport {
         chains,
+        chains_left_out,
         sheets: recorders
             .iter()
-            .map(|recorder| sheet(facts, recorder))
+            .map(|recorder| sheet(facts, recorder, &written))
             .collect(),
         apart: apart(facts),
         room,
@@ -340,15 +346,27 @@ impl<'f> Worst<'f> {
     }
 }
 
-fn chains<'f>(
-    facts: &'f Facts,
-    recorder: &'f RecorderTracks,
-    worst: &'f Worst,
-) -> impl Iterator<Item = ChainReport> + 'f {
-    recorder.tracks.iter().flat_map(move |track| {
-        let parts = track.channel.parts.iter();
-        parts.map(move |part| chain(facts, recorder, track, part, worst))
-    })
+/// Every source on every track, as long as there is room for their stages; and how many there wasn't room
+/// for.
+fn chains(facts: &Facts, worst: &Worst) -> (Vec<ChainReport>, usize) {
+    let levels = &facts.heard.levels;
+    let length = levels.along(|before, _| before.unwrap_or(0) + 1);
+    let clip = levels.clip_first();
+    let (mut listed, mut left_out, mut rows) = (Vec::new(), 0, 0);
+    for recorder in &facts.heard.recorders {
+        for track in &recorder.tracks {
+            for part in &track.channel.parts {
+                rows += length[part.stage];
+                if rows > MOST_ROWS {
+                    left_out += 1;
+                } else {
+                    let clip = clip[part.stage];
+                    listed.push(chain(facts, (recorder, track), part, (clip, worst)));
+                }
+            }
+        }
+    }
+    (listed, left_out)
 }
 
 /// A chain's id: *boom1.out.1>mix.1*.
@@ -359,10 +377,9 @@ pub(super) fn chain_id(floor: &Floor, part: &Part, recorder: &str, track: usize)
 
 fn chain(
     facts: &Facts,
-    recorder: &RecorderTracks,
-    track: &Track,
+    (recorder, track): (&RecorderTracks, &Track),
     part: &Part,
-    worst: &Worst,
+    (clips, worst): (Option<(StageIx, f64)>, &Worst),
 ) -> ChainReport {
     let floor = facts.floor;
     let levels = &facts.heard.levels;
@@ -370,7 +387,6 @@ fn chain(
     let last = &levels.stages[part.stage];
     let source = floor.placement_of(part.origin);
     let placed = &floor.build.placements[recorder.placement];
-    let clips = levels.clips_first(part);
     let clips_at = clips.and_then(|(stage, _)| way.iter().position(|other| *other == stage));
     let ports: Vec<PortIx> = way.iter().map(|stage| levels.stages[*stage].port).collect();
     let gear = last.level_db - last.noise_db;
@@ -678,7 +694,11 @@ fn named(track: &Track) -> Option<String> {
     track.setting.and_then(|setting| setting.name.clone())
 }
 
-fn sheet(facts: &Facts, recorder: &RecorderTracks) -> TrackSheet {
+fn sheet(
+    facts: &Facts,
+    recorder: &RecorderTracks,
+    written: &FxHashMap<PortIx, Vec<usize>>,
+) -> TrackSheet {
     let floor = facts.floor;
     let placed = &floor.build.placements[recorder.placement];
     let picture = facts
@@ -687,7 +707,7 @@ fn sheet(facts: &Facts, recorder: &RecorderTracks) -> TrackSheet {
     let arriving = crate::sound::arriving(floor, facts.resolved, recorder.placement, picture);
     let sources: Vec<SourceReport> = arriving
         .iter()
-        .map(|at| source(facts, recorder.placement, *at))
+        .map(|at| source(facts, recorder.placement, *at, written))
         .collect();
     let most = floor.devices[recorder.placement].and_then(|device| device.records.as_ref());
     let tracks = recorder.tracks.iter().map(|track| {
@@ -713,7 +733,7 @@ fn sheet(facts: &Facts, recorder: &RecorderTracks) -> TrackSheet {
             trim: track.setting.and_then(|setting| setting.trim),
             from,
             missing: track.missing,
-            unknown: track.channel.unknown.map(|port| facts.floor.spoken(port)),
+            unknown: track.channel.unknown.map(|end| ends_at(facts.floor, end)),
             dbfs: known.then(|| tenth(average)),
             peak_dbfs: known.then(|| tenth(peak)),
         }
@@ -728,7 +748,39 @@ fn sheet(facts: &Facts, recorder: &RecorderTracks) -> TrackSheet {
     }
 }
 
-fn source(facts: &Facts, recorder: usize, (port, channel): ChannelAt) -> SourceReport {
+/// Where levels end, in words: *Input 1 of Mixer*.
+fn ends_at(floor: &Floor, end: NoFigures) -> String {
+    let port = floor.spoken(end.port);
+    match end.why {
+        Why::NotSaid => port,
+        Why::Crowd => format!("{port}: more sources at once than are followed"),
+    }
+}
+
+/// The recorders that write each source, in their order.
+fn written(recorders: &[RecorderTracks]) -> FxHashMap<PortIx, Vec<usize>> {
+    let mut written: FxHashMap<PortIx, Vec<usize>> = FxHashMap::default();
+    for recorder in recorders {
+        let parts = recorder
+            .tracks
+            .iter()
+            .flat_map(|track| &track.channel.parts);
+        for part in parts {
+            let by = written.entry(part.origin).or_default();
+            if by.last() != Some(&recorder.placement) {
+                by.push(recorder.placement);
+            }
+        }
+    }
+    written
+}
+
+fn source(
+    facts: &Facts,
+    recorder: usize,
+    (port, channel): ChannelAt,
+    written: &FxHashMap<PortIx, Vec<usize>>,
+) -> SourceReport {
     let floor = facts.floor;
     let resolved = facts.resolved;
     let sound = resolved.signals[port].sound[usize::from(channel)];
@@ -742,11 +794,17 @@ fn source(facts: &Facts, recorder: usize, (port, channel): ChannelAt) -> SourceR
         names.join(" + ")
     };
     let second = sound.channel > 0 && heard.len() == 1;
-    let also = facts.heard.recorders.iter().filter(|other| {
-        let written = other.tracks.iter().flat_map(|track| &track.channel.parts);
-        let mut origins = written.map(|part| part.origin);
-        other.placement != recorder && origins.any(|origin| heard.contains(&origin))
+    let by = heard.iter().filter_map(|origin| written.get(origin));
+    // One more than are named tells whether there are more.
+    let by = by.flat_map(|by| {
+        by.iter()
+            .filter(|other| **other != recorder)
+            .take(MOST_ALSO + 1)
     });
+    let also: BTreeSet<usize> = by.copied().collect();
+    let more = also.len() > MOST_ALSO;
+    let also = also.into_iter().take(MOST_ALSO);
+    let also = also.map(|other| facts.device(other).to_string());
     SourceReport {
         input: floor.ports[port].port.id.clone(),
         channel: channel + 1,
@@ -760,9 +818,7 @@ fn source(facts: &Facts, recorder: usize, (port, channel): ChannelAt) -> SourceR
             names(&heard)
         },
         delay_us: sound.delay.0,
-        also: also
-            .map(|other| facts.device(other.placement).to_string())
-            .collect(),
+        also: also.chain(more.then(|| "others".to_string())).collect(),
     }
 }
 

@@ -1,10 +1,9 @@
 //! The channels that reach a recorder, and where they began.
 
-use std::collections::BTreeSet;
-
 use crate::carriage::connector::Connector;
 use crate::document::TrackSetting;
 use crate::path::{Floor, PortIx, Resolved, Sound};
+use rustc_hash::FxHashSet;
 
 /// A channel at one port: the port, and its number there, from 0.
 pub type ChannelAt = (PortIx, u8);
@@ -36,25 +35,53 @@ impl TrackFeed {
     }
 }
 
-/// The outputs where a channel began, mixes taken apart: the microphones that are heard on it.
+/// So many microphones of one channel are named, and so many mixes are looked into for them.
+const MOST_NAMED: usize = 64;
+const MOST_MIXES: usize = 256;
+
+/// The outputs where a channel began, mixes taken apart: the microphones that are heard on it. Of a crowd,
+/// some.
 pub fn made_of(resolved: &Resolved, origin: PortIx) -> Vec<PortIx> {
     if !resolved.mixes.contains_key(&origin) {
         return vec![origin];
     }
-    let mut found = Vec::new();
-    let mut open = vec![origin];
-    let mut seen = BTreeSet::new();
-    while let Some(port) = open.pop() {
-        if !seen.insert(port) {
-            continue;
-        }
-        match resolved.mixes.get(&port) {
-            Some(parts) => open.extend(parts),
-            None => found.push(port),
-        }
+    Apart::default().some_of(resolved, origin, (MOST_NAMED, MOST_MIXES))
+}
+
+/// Mixes that are taken apart once, however many channels they are heard on.
+#[derive(Debug, Default)]
+pub struct Apart(FxHashSet<PortIx>);
+
+impl Apart {
+    /// The outputs where a channel began, those left out that were told before.
+    pub fn made_of(&mut self, resolved: &Resolved, origin: PortIx) -> Vec<PortIx> {
+        self.some_of(resolved, origin, (usize::MAX, usize::MAX))
     }
-    found.sort_unstable();
-    found
+
+    fn some_of(
+        &mut self,
+        resolved: &Resolved,
+        origin: PortIx,
+        (most, mixes): (usize, usize),
+    ) -> Vec<PortIx> {
+        let (mut found, mut looked) = (Vec::new(), 0);
+        let mut open = vec![origin];
+        while let Some(port) = open.pop().filter(|_| found.len() < most) {
+            if !self.0.insert(port) {
+                continue;
+            }
+            match resolved.mixes.get(&port) {
+                None => found.push(port),
+                Some(parts) if looked < mixes => {
+                    looked += 1;
+                    open.extend(parts);
+                }
+                Some(_) => {}
+            }
+        }
+        found.sort_unstable();
+        found
+    }
 }
 
 /// The inputs whose sound a recorder can write: beside the picture first, then its own.

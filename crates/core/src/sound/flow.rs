@@ -2,7 +2,7 @@
 //! in the order of the ports. What a channel went through is a chain of stages that share their beginning.
 
 use super::level::{at_distance, dbu, millivolts_at, power_sum};
-use super::stage::{Channel, Levels, Limiting, Part, Stage, StageIx, StageKind, Unit};
+use super::stage::{Channel, Levels, Limiting, Part, Stage, StageIx, StageKind, Unit, Why};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{AudioPort, Direction, InputLevel, LevelKind, Microphone, OutputLevel};
 use crate::document::{Position, SoundSetting};
@@ -15,6 +15,9 @@ pub const QUIET_ROOM: Decibels = Decibels::whole(30);
 /// How far a microphone is from what it hears, where neither the crew nor its entry says so.
 pub const USUAL_DISTANCE: Length = Length(500);
 
+/// So many sources are followed on one channel: more than any desk has inputs.
+const MOST_HEARD: usize = 64;
+
 /// Settings that are tried in the place of those of the document, by port.
 pub type Tried = FxHashMap<PortIx, SoundSetting>;
 
@@ -25,11 +28,17 @@ pub fn levels(floor: &Floor, resolved: &Resolved, tried: &Tried) -> Levels {
 
 /// Levels at one port, and at those that feed it: what a question about one chain costs.
 pub fn levels_before(floor: &Floor, resolved: &Resolved, tried: &Tried, port: PortIx) -> Levels {
-    levels_of(floor, resolved, tried, &ports_before(resolved, port))
+    levels_of(
+        floor,
+        resolved,
+        tried,
+        &ports_before(resolved, port, usize::MAX),
+    )
 }
 
-/// Every port that feeds the sound of a port, and itself: each after those that feed it.
-fn ports_before(resolved: &Resolved, port: PortIx) -> Vec<PortIx> {
+/// Every port that feeds the sound of a port, and itself: each after those that feed it. Looks at no more
+/// than so many.
+pub fn ports_before(resolved: &Resolved, port: PortIx, most: usize) -> Vec<PortIx> {
     let mut found = Vec::new();
     let mut seen = FxHashSet::default();
     // A port is left when all that feed it are done.
@@ -39,7 +48,7 @@ fn ports_before(resolved: &Resolved, port: PortIx) -> Vec<PortIx> {
             found.push(port);
             continue;
         }
-        if !seen.insert(port) {
+        if seen.len() == most || !seen.insert(port) {
             continue;
         }
         open.push((port, true));
@@ -63,7 +72,10 @@ fn levels_of(floor: &Floor, resolved: &Resolved, tried: &Tried, order: &[PortIx]
         if sound.is_empty() {
             continue;
         }
-        let channels = (0..sound.len()).map(|number| pass.channel(port, number));
+        let channels = (0..sound.len()).map(|number| {
+            let channel = pass.channel(port, number);
+            pass.levels.follow(port, channel)
+        });
         let channels: Vec<Channel> = channels.collect();
         pass.levels.channels.insert(port, channels);
     }
@@ -117,10 +129,7 @@ impl<'p, 'a> Pass<'p, 'a> {
                     None => heard,
                 }
             }
-            None => Channel {
-                parts: Vec::new(),
-                unknown: Some(port),
-            },
+            None => unknown(port),
         }
     }
 
@@ -375,10 +384,7 @@ impl<'p, 'a> Pass<'p, 'a> {
 }
 
 fn unknown(port: PortIx) -> Channel {
-    Channel {
-        parts: Vec::new(),
-        unknown: Some(port),
-    }
+    Channel::without_figures(port, Why::NotSaid)
 }
 
 /// Several channels on one, at a port: each part keeps its level, and hears the noise of all. Where the
@@ -389,6 +395,14 @@ pub fn mixed_channels(
     came: &[Channel],
     ceiling: bool,
 ) -> Channel {
+    if came
+        .iter()
+        .map(|channel| channel.parts.len())
+        .sum::<usize>()
+        > MOST_HEARD
+    {
+        return Channel::without_figures(port, Why::Crowd);
+    }
     let mut parts: Vec<Part> = came
         .iter()
         .flat_map(|channel| &channel.parts)

@@ -1,7 +1,7 @@
 //! Gains set for the best signal to noise with the headroom asked for, and the two schools beside each
 //! other.
 
-use super::flow::{Tried, levels_before};
+use super::flow::{Tried, levels_before, ports_before};
 use super::stage::{Levels, Part, StageKind};
 use crate::document::{GainSchool, SoundSetting};
 use crate::path::{Floor, PortIx, Resolved};
@@ -106,6 +106,26 @@ fn school(
         snr_db: last.snr_db(),
         headroom: clips.map(|(stage, room)| (levels.stages[stage].port, room)),
     })
+}
+
+/// More stages on one way, or ports behind it, than anybody builds.
+const LONGEST_WAY: usize = 256;
+
+/// What it takes to compare the schools for a part of a track, in channels that are looked at; and whether it
+/// is worth it: nobody sets gains along a way without end.
+pub fn effort(resolved: &Resolved, levels: &Levels, at: PortIx, part: &Part) -> (usize, bool) {
+    let behind = ports_before(resolved, at, LONGEST_WAY).len();
+    let stages = levels.back_from(part).take(LONGEST_WAY);
+    let (stages, gains) = stages.fold((0, 0), |(stages, gains), stage| {
+        let gain = levels.stages[stage].set_gain_db.is_some();
+        (stages + 1, gains + usize::from(gain))
+    });
+    // Each gain is found by halves, of some two hundred steps at most.
+    let tries = 8 * gains;
+    (
+        behind * (tries + 1),
+        behind < LONGEST_WAY && stages < LONGEST_WAY,
+    )
 }
 
 /// Both schools for what reaches a recorder's input, where the chain has a gain ahead of its last.

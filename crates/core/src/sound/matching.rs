@@ -2,7 +2,7 @@
 //! jacks that look alike, runs that hum.
 
 use super::flow::{input_level, output_level, source_impedance};
-use super::stage::{Levels, StageKind};
+use super::stage::{Levels, Part, StageIx, StageKind};
 use crate::carriage::connector::Connector;
 use crate::carriage::wire::Wire;
 use crate::catalogue::{
@@ -10,6 +10,7 @@ use crate::catalogue::{
 };
 use crate::path::{ConnectionIx, Floor, PortIx, Resolved};
 use crate::quantity::Length;
+use rustc_hash::FxHashMap;
 
 /// A load less than so many times the source costs level and changes the sound.
 pub const LEAST_LOAD: f64 = 5.0;
@@ -147,7 +148,7 @@ pub fn switched_to(
 /// Everything that doesn't match, in the order of the connections.
 pub fn mismatches(floor: &Floor, resolved: &Resolved, levels: &Levels) -> Vec<Mismatch> {
     let mut found = Vec::new();
-    let mut fed: Vec<(PortIx, PortIx)> = Vec::new();
+    let mut fed = FxHashMap::default();
     for (connection, link) in floor.links.iter().enumerate() {
         let Some(link) = link.filter(|link| floor.ports[link.to].port.wire == Wire::Analogue)
         else {
@@ -156,6 +157,7 @@ pub fn mismatches(floor: &Floor, resolved: &Resolved, levels: &Levels) -> Vec<Mi
         if resolved.signals[link.to].stopped_by.is_some() {
             continue;
         }
+        let before_it = found.len();
         on_cable(floor, connection, &mut found);
         let Some(audio) = floor.ports[link.to].port.audio.as_deref() else {
             continue;
@@ -167,7 +169,7 @@ pub fn mismatches(floor: &Floor, resolved: &Resolved, levels: &Levels) -> Vec<Mi
             power(floor, &run, audio, link.to, (levels, &mut fed), &mut found);
             loading(floor, &run, audio, levels, &mut found);
         }
-        level(floor, connection, audio, levels, &mut found);
+        level(floor, connection, audio, levels, (&mut found, before_it));
     }
     found
 }
@@ -243,6 +245,14 @@ fn microphone<'a>(floor: &Floor<'a>, port: PortIx) -> Option<&'a Microphone> {
     floor.ports[port].port.audio.as_ref()?.microphone.as_ref()
 }
 
+/// The stage of an input on the way of a part that has just come through it.
+fn through(levels: &Levels, part: &Part, input: PortIx) -> Option<StageIx> {
+    let mut here = levels
+        .back_from(part)
+        .take_while(|stage| levels.stages[*stage].port == input);
+    here.find(|stage| levels.stages[*stage].kind == StageKind::Input)
+}
+
 /// What an input is switched to, by what comes.
 fn switched<'a>(
     floor: &Floor<'a>,
@@ -250,11 +260,9 @@ fn switched<'a>(
     audio: &'a AudioPort,
     levels: &Levels,
 ) -> Option<&'a InputLevel> {
-    let stage = levels.at(input).iter().flat_map(|channel| &channel.parts);
-    let mut stages = stage.flat_map(|part| levels.way(part));
-    let at = stages.find(|stage| {
-        levels.stages[*stage].port == input && levels.stages[*stage].kind == StageKind::Input
-    });
+    let parts = levels.at(input).iter().flat_map(|channel| &channel.parts);
+    let mut inputs = parts.filter_map(|part| through(levels, part, input));
+    let at = inputs.next();
     let kind = at.and_then(|stage| levels.stages[stage].level_kind);
     kind.and_then(|kind| audio.takes.iter().find(|level| level.kind == kind))
         .or_else(|| input_level(audio, floor.sound_setting(input), None))
@@ -277,7 +285,7 @@ fn power(
     run: &Run,
     audio: &AudioPort,
     input: PortIx,
-    (levels, fed): (&Levels, &mut Vec<(PortIx, PortIx)>),
+    (levels, fed): (&Levels, &mut FxHashMap<PortIx, PortIx>),
     found: &mut Vec<Mismatch>,
 ) {
     let connection = run.last;
@@ -302,17 +310,19 @@ fn power(
             source: run.source,
             why,
         }));
-        match fed.iter().find(|(source, _)| *source == run.source) {
-            Some((_, other)) => found.push(Mismatch::PhantomShared {
+        match fed.get(&run.source) {
+            Some(other) => found.push(Mismatch::PhantomShared {
                 connection,
                 microphone: run.source,
                 other: *other,
             }),
-            None => fed.push((run.source, input)),
+            None => {
+                fed.insert(run.source, input);
+            }
         }
     }
     let needs = microphone.map(|microphone| microphone.power);
-    let shared = fed.iter().any(|(source, _)| *source == run.source);
+    let shared = fed.contains_key(&run.source);
     if needs == Some(MicrophonePower::Phantom) && (!arrives || run.unbalanced) && !shared {
         let comes_through = !run.stops_phantom && !run.unbalanced;
         let elsewhere = audio.takes.iter().any(|level| level.phantom);
@@ -357,25 +367,24 @@ fn loading(
     }
 }
 
-/// Whether the level that comes is one that the input is made for.
+/// Whether the level that comes is one that the input is made for; what was found before this connection is
+/// that of others.
 fn level(
     floor: &Floor,
     connection: ConnectionIx,
     audio: &AudioPort,
     levels: &Levels,
-    found: &mut Vec<Mismatch>,
+    (found, before_it): (&mut Vec<Mismatch>, usize),
 ) {
     let input = floor.link(connection).to;
     let reference = floor.production.house_rules.sound_reference.db();
     for part in levels.at(input).iter().flat_map(|channel| &channel.parts) {
-        let way = levels.way(part);
-        let at = way.iter().position(|stage| {
-            levels.stages[*stage].port == input && levels.stages[*stage].kind == StageKind::Input
-        });
-        let Some(at) = at.filter(|at| *at > 0) else {
+        let Some(stage) = through(levels, part, input).map(|at| &levels.stages[at]) else {
             continue;
         };
-        let (stage, before) = (&levels.stages[way[at]], &levels.stages[way[at - 1]]);
+        let Some(before) = stage.before.map(|before| &levels.stages[before]) else {
+            continue;
+        };
         let kind = stage.level_kind;
         let takes = audio.takes.iter().find(|level| Some(level.kind) == kind);
         let Some(takes) = takes else { continue };
@@ -401,9 +410,8 @@ fn level(
         let most = before.level_db + takes.gain_db[1] - takes.full_scale_dbu;
         let short_db = reference - most;
         // Where it is silent for want of 48 V, that says more.
-        let silent = found.iter().any(|other| {
-            matches!(other, Mismatch::PhantomMissing { connection: at, .. } if *at == connection)
-        });
+        let mut of_this = found[before_it..].iter();
+        let silent = of_this.any(|other| matches!(other, Mismatch::PhantomMissing { .. }));
         if !silent && kind == Some(LevelKind::Line) && !line && short_db > SHORT_DB {
             found.push(Mismatch::MicIntoLine {
                 connection,

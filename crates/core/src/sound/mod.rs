@@ -12,12 +12,12 @@ mod matching;
 mod stage;
 mod tracks;
 
-pub use feed::{ChannelAt, TrackFeed, arriving, made_of, track_feed};
+pub use feed::{Apart, ChannelAt, TrackFeed, arriving, made_of, track_feed};
 pub use flow::{QUIET_ROOM, Tried, levels, pads_db, position};
-pub use gain::{School, Schools, best_gains, schools};
+pub use gain::{School, Schools, best_gains, effort, schools};
 pub use level::{
     LevelSum, ReferenceLevel, at_distance, coherent_sum, dbu, millivolts, millivolts_at, power_sum,
 };
 pub use matching::{Harm, LEAST_LOAD, Mismatch, NoPhantom, mismatches, phantom_is_on, switched_to};
-pub use stage::{Channel, Levels, Limiting, Part, Stage, StageIx, StageKind, Unit};
+pub use stage::{Channel, Levels, Limiting, NoFigures, Part, Stage, StageIx, StageKind, Unit, Why};
 pub use tracks::{Heard, RecorderTracks, Track, heard};

@@ -116,8 +116,36 @@ pub struct Part {
 pub struct Channel {
     /// What is heard on it: one source, or those of a mix.
     pub parts: Vec<Part>,
-    /// The port whose figures aren't known, where the levels end.
-    pub unknown: Option<PortIx>,
+    /// Where the levels end, and why.
+    pub unknown: Option<NoFigures>,
+}
+
+impl Channel {
+    /// A channel whose levels end at a port.
+    pub(super) fn without_figures(port: PortIx, why: Why) -> Self {
+        Self {
+            parts: Vec::new(),
+            unknown: Some(NoFigures { port, why }),
+        }
+    }
+}
+
+/// Where levels end.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct NoFigures {
+    /// At which port.
+    pub port: PortIx,
+    /// Why.
+    pub why: Why,
+}
+
+/// Why levels end.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Why {
+    /// Nobody has said what the port does to a level.
+    NotSaid,
+    /// More is heard at once there, or on the whole floor, than is followed.
+    Crowd,
 }
 
 /// Levels of every channel at every port.
@@ -126,9 +154,23 @@ pub struct Levels {
     /// Stages, each after the one before it.
     pub stages: Vec<Stage>,
     pub(super) channels: FxHashMap<PortIx, Vec<Channel>>,
+    /// Sources on all channels so far, at each port again.
+    followed: usize,
 }
 
+/// So many sources are followed on all channels of a floor together, at each port again.
+const MOST_FOLLOWED: usize = 150_000;
+
 impl Levels {
+    /// A channel at a port, as long as there is room for more.
+    pub(super) fn follow(&mut self, port: PortIx, channel: Channel) -> Channel {
+        self.followed += channel.parts.len();
+        if self.followed > MOST_FOLLOWED {
+            return Channel::without_figures(port, Why::Crowd);
+        }
+        channel
+    }
+
     /// The channels at a port, in their order.
     pub fn at(&self, port: PortIx) -> &[Channel] {
         self.channels.get(&port).map_or(&[], Vec::as_slice)
@@ -144,18 +186,38 @@ impl Levels {
         way
     }
 
+    /// The stages on the way of a part from its end backwards.
+    pub fn back_from(&self, part: &Part) -> impl Iterator<Item = StageIx> {
+        std::iter::successors(Some(part.stage), |stage| self.stages[*stage].before)
+    }
+
+    /// What is known at each stage from what was at the one before it: of all stages at once.
+    pub fn along<T: Copy>(&self, step: impl Fn(Option<T>, StageIx) -> T) -> Vec<T> {
+        let mut known: Vec<T> = Vec::with_capacity(self.stages.len());
+        for (number, stage) in self.stages.iter().enumerate() {
+            known.push(step(stage.before.map(|before| known[before]), number));
+        }
+        known
+    }
+
+    /// The first stage up to each that clips; where none does, the one with the least room.
+    pub fn clip_first(&self) -> Vec<Option<(StageIx, f64)>> {
+        self.along(|before, stage| self.tighter(before.flatten(), stage))
+    }
+
     /// The first stage on the way of a part that clips; where none does, the one with the least room.
     pub fn clips_first(&self, part: &Part) -> Option<(StageIx, f64)> {
         let way = self.way(part).into_iter();
-        let rooms = way.filter_map(|stage| Some((stage, self.stages[stage].headroom_db()?)));
-        // What is behind a stage that clips can't mend it: the earlier is the cause.
-        rooms.reduce(|least, other| {
-            if least.1 >= 0.0 && other.1 < least.1 {
-                other
-            } else {
-                least
-            }
-        })
+        way.fold(None, |least, stage| self.tighter(least, stage))
+    }
+
+    fn tighter(&self, least: Option<(StageIx, f64)>, stage: StageIx) -> Option<(StageIx, f64)> {
+        let here = self.stages[stage].headroom_db().map(|room| (stage, room));
+        match (least, here) {
+            // What is behind a stage that clips can't mend it: the earlier is the cause.
+            (Some(least), Some(here)) if least.1 < 0.0 || here.1 >= least.1 => Some(least),
+            (least, here) => here.or(least),
+        }
     }
 
     /// The average level of everything on a channel together, and its peaks: one sound that comes by two

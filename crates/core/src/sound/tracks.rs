@@ -49,7 +49,8 @@ pub fn tracks<'a>(
             .filter_map(|(port, channel)| levels.at(*port).get(usize::from(*channel)).cloned())
             .collect();
         let at = from.first().map_or(0, |(port, _)| *port);
-        let mut channel = mixed_channels(levels, at, &came, !float);
+        let mixed = mixed_channels(levels, at, &came, !float);
+        let mut channel = levels.follow(at, mixed);
         let trim = setting.and_then(|setting| setting.trim);
         if let Some(trim) = trim.filter(|trim| trim.0 != 0) {
             for part in &mut channel.parts {

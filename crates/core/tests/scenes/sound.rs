@@ -3,6 +3,7 @@
 use crate::stage::{BUILD, Scene, catalogue, says, scene};
 use proptest::prelude::*;
 use west_rail_core::catalogue::{LevelKind, SoundSource};
+use west_rail_core::demo::Shape;
 use west_rail_core::document::{
     Change, Command, PortRef, Position, Purpose, SoundSetting, TrackKind, TrackSetting, TrackSource,
 };
@@ -79,6 +80,96 @@ fn into_mixer(microphone: &str) -> Scene {
         .with("mix", "dunmore-x6")
         .line("m.out > mix.in1")
         .records("mix", "pcm-wav", &["sd-v60-128"], 1)
+}
+
+/// A microphone, and mixers that each take the mix of the one before by both arms of a splitter.
+fn doubled(mixers: usize) -> Scene {
+    let first = scene("1080p25").with("m0", "dunmore-b1");
+    (1..=mixers).fold(first, |floor, number| {
+        let (before, splitter, mixer) = (
+            format!(
+                "m{}.{}",
+                number - 1,
+                if number == 1 { "out" } else { "mix" }
+            ),
+            format!("s{number}"),
+            format!("m{number}"),
+        );
+        floor
+            .with(&splitter, "dunmore-y1")
+            .with(&mixer, "dunmore-x6")
+            .line(&format!("{before} > {splitter}.in"))
+            .line(&format!("{splitter}.out1 > {mixer}.in1"))
+            .line(&format!("{splitter}.out2 > {mixer}.in2"))
+    })
+}
+
+#[test]
+fn what_doubles_at_each_mixer_ends_in_a_word() {
+    let on_track = |mixers: usize| {
+        let last = format!("m{mixers}");
+        let floor = doubled(mixers).records(&last, "pcm-wav", &["sd-v60-128"], 1);
+        let report = report(&floor.0, BUILD, catalogue()).unwrap();
+        assert!(report.sound.chains.len() <= 64);
+        report.sound.sheets[0].tracks[0].clone()
+    };
+    // 32 ways into the sixth mixer, by each arm: 64 are followed, and 128 no more.
+    assert!(on_track(5).dbfs.is_some());
+    let crowd = on_track(24);
+    assert_eq!(crowd.dbfs, None);
+    assert_eq!(
+        crowd.unknown.as_deref(),
+        Some("Mix out of M7: more sources at once than are followed")
+    );
+}
+
+#[test]
+fn mixers_that_each_record_a_longer_way_are_judged_and_listed_while_there_is_room() {
+    let mut floor = Scene(Shape::Mixers.floor(401));
+    let mixers = floor.0.builds[0].placements.len();
+    for number in 2..=mixers {
+        floor = floor.records(&format!("d{number}"), "pcm-wav", &["sd-v60-128"], 1);
+    }
+    let report = report(&floor.0, BUILD, catalogue()).unwrap();
+    let sound = &report.sound;
+    assert_eq!(sound.chains.len() + sound.chains_left_out, 400);
+    let rows = sound.chains.iter().map(|chain| chain.stages.len());
+    assert!((15_000..=20_000).contains(&rows.sum::<usize>()));
+    // Every other recorder writes the same microphone.
+    let also = &sound.sheets[0].sources[0].also;
+    assert_eq!((also.len(), also[8].as_str()), (9, "others"));
+    // The last is judged like the first, listed or not.
+    let hot = floor.does(set("d401.in1", "mic 76"));
+    assert!(says(&hot, "S-105").contains("Device 401"));
+}
+
+#[test]
+fn a_microphone_in_a_crowd_is_heard() {
+    // 81 microphones on forty mixers, each into the next.
+    let floor = (0..40).fold(scene("1080p25"), |floor, number| {
+        let mixer = format!("mix{number}");
+        let inputs = if number == 0 { 1..=3 } else { 2..=3 };
+        let floor = floor.with(&mixer, "dunmore-x6");
+        let floor = inputs.fold(floor, |floor, input| {
+            let microphone = format!("b{number}-{input}");
+            floor
+                .with(&microphone, "dunmore-b1")
+                .line(&format!("{microphone}.out > {mixer}.in{input}"))
+        });
+        match number {
+            0 => floor,
+            _ => floor.line(&format!("mix{}.mix > {mixer}.in1", number - 1)),
+        }
+    });
+    let floor = floor.records("mix39", "pcm-wav", &["sd-v60-128"], 3);
+    let report = report(&floor.0, BUILD, catalogue()).unwrap();
+    let of_microphones: Vec<&str> = report
+        .findings
+        .iter()
+        .filter(|finding| finding.id.starts_with("S-103"))
+        .map(|finding| finding.text.as_str())
+        .collect();
+    assert_eq!(of_microphones, [""; 0]);
 }
 
 /// A microphone into a body that records.

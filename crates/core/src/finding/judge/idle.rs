@@ -6,7 +6,7 @@ use crate::document::Purpose;
 use crate::finding::codes::Code;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::PortIx;
-use crate::sound::made_of;
+use crate::sound::Apart;
 use std::collections::{BTreeMap, BTreeSet};
 
 pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
@@ -128,9 +128,10 @@ fn heard(facts: &Facts) -> BTreeSet<PortIx> {
     let arrivals = resolved.arrivals.iter().filter_map(|arrival| arrival.input);
     let shown = arrivals.flat_map(|input| &resolved.signals[input].sound);
     let origins: BTreeSet<PortIx> = written.chain(shown).map(|sound| sound.origin).collect();
+    let mut apart = Apart::default();
     origins
         .into_iter()
-        .flat_map(|origin| made_of(resolved, origin))
+        .flat_map(|origin| apart.made_of(resolved, origin))
         .collect()
 }
 
@@ -154,16 +155,17 @@ impl Microphones {
         let stopped = links.filter(|link| resolved.signals[link.to].stopped_by.is_some());
         let carried = stopped.flat_map(|link| &resolved.signals[link.from].sound);
         let mut reach = BTreeMap::new();
+        let mut apart = Apart::default();
         for (number, recording) in facts.recordings.iter().enumerate() {
             for channel in &recording.feed.channels {
-                for microphone in made_of(resolved, channel.origin) {
-                    reach.entry(microphone).or_insert(number);
-                }
+                let made_of = apart.made_of(resolved, channel.origin).into_iter();
+                reach.extend(made_of.map(|microphone| (microphone, number)));
             }
         }
+        let mut apart = Apart::default();
         Self {
             stopped: carried
-                .flat_map(|channel| made_of(resolved, channel.origin))
+                .flat_map(|channel| apart.made_of(resolved, channel.origin))
                 .collect(),
             reach,
         }

@@ -8,7 +8,7 @@ use crate::finding::codes::Code;
 use crate::finding::{Facts, Finding, Severity, fix};
 use crate::path::{ConnectionIx, PortIx};
 use crate::quantity::signed;
-use crate::sound::{Limiting, Stage, StageKind, Unit, schools};
+use crate::sound::{Limiting, Stage, StageKind, Unit, effort, schools};
 use std::collections::{BTreeMap, BTreeSet};
 
 /// Peaks nearer to the ceiling than this want a limiter, in decibels.
@@ -17,6 +17,10 @@ const NEAR_DB: f64 = 3.0;
 const NOISY_DB: f64 = 35.0;
 /// A way that is quieter by so much is worth a word, in decibels.
 const QUIETER_DB: f64 = 3.0;
+
+/// So many channels are looked at for quieter ways: those of some three hundred microphones, each with its
+/// own few boxes.
+const COMPARED: usize = 300_000;
 
 /// Where a stage is, and for whom: the same stage is said once, for the loudest that it clips.
 type AtStage = (PortIx, StageName);
@@ -46,16 +50,16 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
     let levels = &facts.heard.levels;
     let mut clips: BTreeMap<AtStage, (f64, &Stage, PortIx)> = BTreeMap::new();
     let mut noisy: BTreeMap<PortIx, (f64, usize)> = BTreeMap::new();
+    let clip = levels.clip_first();
+    let spoilt = levels.along(|before, stage| {
+        let cable = facts.floor.into[levels.stages[stage].port];
+        before.unwrap_or(false) || cable.is_some_and(|cable| told.contains(&cable))
+    });
     for (recorder, track, part) in ends(facts) {
-        let way = levels.way(part);
-        let spoilt = way.iter().any(|stage| {
-            let port = levels.stages[*stage].port;
-            facts.floor.into[port].is_some_and(|connection| told.contains(&connection))
-        });
-        if spoilt {
+        if spoilt[part.stage] {
             continue;
         }
-        if let Some((stage, room)) = levels.clips_first(part) {
+        if let Some((stage, room)) = clip[part.stage] {
             let stage = &levels.stages[stage];
             let at = clips.entry((stage.port, name_of(stage)));
             let least = at.or_insert((room, stage, part.origin));
@@ -210,6 +214,7 @@ pub fn auto_gain(facts: &Facts, found: &mut Vec<Finding>) {
 pub fn quieter_ways(facts: &Facts, found: &mut Vec<Finding>) {
     let levels = &facts.heard.levels;
     let mut seen = BTreeSet::new();
+    let mut left = COMPARED;
     for (_, track, part) in ends(facts) {
         let audio = facts.floor.ports[part.origin].port.audio.as_deref();
         let steps = audio.and_then(|audio| audio.microphone.as_ref());
@@ -218,11 +223,13 @@ pub fn quieter_ways(facts: &Facts, found: &mut Vec<Finding>) {
         {
             continue;
         }
-        let Some((at, schools)) = track
-            .from
-            .iter()
-            .find_map(|at| Some((*at, schools(facts.floor, facts.resolved, *at, part)?)))
-        else {
+        let compared = track.from.iter().find_map(|at| {
+            let (effort, worth_it) = effort(facts.resolved, levels, at.0, part);
+            left = left.checked_sub(effort)?;
+            let both = worth_it.then(|| schools(facts.floor, facts.resolved, *at, part));
+            Some((*at, both??))
+        });
+        let Some((at, schools)) = compared else {
             continue;
         };
         let now = levels.at(at.0).get(usize::from(at.1));
