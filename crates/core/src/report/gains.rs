@@ -4,10 +4,12 @@ use super::heard_by;
 use super::sound::{chain_id, working_of};
 use crate::catalogue::Catalogue;
 use crate::document::{Change, Command, GainSchool, PortRef, Production};
+use crate::interrupt::Interrupt;
 use crate::path::{Floor, PortIx, Resolved, resolve};
 use crate::quantity::{Decibels, Working};
 use crate::record::recordings;
 use crate::sound::{Heard, Part, School, Track, best_gains, schools};
+use rustc_hash::FxHashSet;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -208,26 +210,31 @@ fn school(floor: &Floor, (name, house): (&'static str, bool), school: &School) -
 }
 
 /// The gains of every chain for the best signal to noise with the headroom asked for, after the school of
-/// the house: one edit. A gain that several chains share is set for the first of them.
-pub fn set_gains(production: &Production, build: &str, catalogue: &Catalogue) -> Option<SetGains> {
+/// the house: one edit. A gain that several chains share is set for the first of them. Interrupted, it sets
+/// no more.
+pub fn set_gains(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    stop: &Interrupt,
+) -> Option<SetGains> {
     look(production, build, catalogue, |floor, resolved, heard| {
-        let mut decided: Vec<PortIx> = Vec::new();
+        let mut decided = FxHashSet::default();
         let mut found = SetGains::default();
         let tracks = heard.recorders.iter().flat_map(|recorder| &recorder.tracks);
-        for track in tracks {
-            for part in &track.channel.parts {
-                for at in &track.from {
-                    let best = best_gains(floor, resolved, *at, part, &decided);
-                    for (port, gain) in best {
-                        decided.push(port);
-                        let now = floor.sound_setting(port).and_then(|setting| setting.gain);
-                        if now == Some(gain) {
-                            continue;
-                        }
-                        found.commands.push(set_gain(floor, port, gain));
-                        found.says.push(format!("{} to {gain}", floor.spoken(port)));
-                    }
+        let parts = tracks.flat_map(|track| {
+            let parts = track.channel.parts.iter();
+            parts.flat_map(|part| track.from.iter().map(move |at| (part, *at)))
+        });
+        for (part, at) in parts.take_while(|_| !stop.is_raised()) {
+            for (port, gain) in best_gains(floor, resolved, at, part, &decided) {
+                decided.insert(port);
+                let now = floor.sound_setting(port).and_then(|setting| setting.gain);
+                if now == Some(gain) {
+                    continue;
                 }
+                found.commands.push(set_gain(floor, port, gain));
+                found.says.push(format!("{} to {gain}", floor.spoken(port)));
             }
         }
         found

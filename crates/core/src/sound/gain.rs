@@ -6,6 +6,7 @@ use super::stage::{Levels, Part, StageKind};
 use crate::document::{GainSchool, SoundSetting};
 use crate::path::{Floor, PortIx, Resolved};
 use crate::quantity::Decibels;
+use rustc_hash::FxHashSet;
 
 /// What a chain comes to with its gains set one way.
 #[derive(Debug, Clone, PartialEq)]
@@ -110,6 +111,8 @@ fn school(
 
 /// More stages on one way, or ports behind it, than anybody builds.
 const LONGEST_WAY: usize = 256;
+/// More gains on one way than anybody sets for it alone.
+const MOST_GAINS: usize = 32;
 
 /// What it takes to compare the schools for a part of a track, in channels that are looked at; and whether it
 /// is worth it: nobody sets gains along a way without end.
@@ -124,11 +127,12 @@ pub fn effort(resolved: &Resolved, levels: &Levels, at: PortIx, part: &Part) -> 
     let tries = 8 * gains;
     (
         behind * (tries + 1),
-        behind < LONGEST_WAY && stages < LONGEST_WAY,
+        behind < LONGEST_WAY && stages < LONGEST_WAY && gains <= MOST_GAINS,
     )
 }
 
-/// Both schools for what reaches a recorder's input, where the chain has a gain ahead of its last.
+/// Both schools for what reaches a recorder's input, where the chain has a gain ahead of its last, and not
+/// gains without end.
 pub fn schools(
     floor: &Floor,
     resolved: &Resolved,
@@ -139,7 +143,7 @@ pub fn schools(
     let part = same(&now, at, part)?;
     let ports = gain_ports(&now, part);
     let (last, ahead) = ports.split_last()?;
-    if ahead.is_empty() {
+    if ahead.is_empty() || ports.len() > MOST_GAINS {
         return None;
     }
     let hot = hottest(floor, resolved, at, part, &ports);
@@ -208,7 +212,7 @@ pub fn best_gains(
     resolved: &Resolved,
     at: (PortIx, u8),
     part: &Part,
-    decided: &[PortIx],
+    decided: &FxHashSet<PortIx>,
 ) -> Vec<(PortIx, Decibels)> {
     let now = levels_before(floor, resolved, &Tried::default(), at.0);
     let Some(part) = same(&now, at, part) else {
@@ -218,6 +222,9 @@ pub fn best_gains(
         .into_iter()
         .filter(|port| !decided.contains(port))
         .collect();
+    if ports.is_empty() {
+        return Vec::new();
+    }
     let chosen = match (
         floor.production.house_rules.gain,
         schools(floor, resolved, at, part),

@@ -7,6 +7,7 @@ use west_rail_core::demo::Shape;
 use west_rail_core::document::{
     Change, Command, PortRef, Position, Purpose, SoundSetting, TrackKind, TrackSetting, TrackSource,
 };
+use west_rail_core::interrupt::Interrupt;
 use west_rail_core::quantity::{Decibels, signed};
 use west_rail_core::report::{
     ChainReport, report, report_with_fixes, schools_of, set_gains, track_ixml, track_presets,
@@ -138,9 +139,28 @@ fn mixers_that_each_record_a_longer_way_are_judged_and_listed_while_there_is_roo
     // Every other recorder writes the same microphone.
     let also = &sound.sheets[0].sources[0].also;
     assert_eq!((also.len(), also[8].as_str()), (9, "others"));
+    let stop = Interrupt::default();
+    stop.raise();
+    let none = set_gains(&floor.0, BUILD, catalogue(), &stop).unwrap();
+    assert_eq!(none.commands, []);
     // The last is judged like the first, listed or not.
     let hot = floor.does(set("d401.in1", "mic 76"));
     assert!(says(&hot, "S-105").contains("Device 401"));
+}
+
+#[test]
+fn schools_are_for_ways_that_somebody_sets() {
+    let compared = |mixers: usize| {
+        let last = format!("d{}", mixers + 1);
+        let floor =
+            Scene(Shape::Mixers.floor(mixers + 1)).records(&last, "pcm-wav", &["sd-v60-128"], 1);
+        let chain = report(&floor.0, BUILD, catalogue()).unwrap().sound.chains[0]
+            .id
+            .clone();
+        schools_of(&floor.0, BUILD, catalogue(), &chain).is_some()
+    };
+    assert!(compared(8));
+    assert!(!compared(60));
 }
 
 #[test]
@@ -717,7 +737,7 @@ fn gains_set_for_everybody_leave_the_headroom_asked_for() {
         .does(set("tx.in", "42"));
     let before = one(&scene);
     assert!(before.headroom_db < Some(0.0));
-    let set = set_gains(&scene.0, BUILD, catalogue()).unwrap();
+    let set = set_gains(&scene.0, BUILD, catalogue(), &Interrupt::default()).unwrap();
     assert!(!set.commands.is_empty() && set.says.len() == set.commands.len());
     let after = scene.0.edited(catalogue(), &set.commands).unwrap();
     let told = report(&after.production, BUILD, catalogue()).unwrap();
@@ -732,7 +752,7 @@ fn gains_set_for_everybody_leave_the_headroom_asked_for() {
         .unwrap();
     assert_eq!(back.production, scene.0, "one undo");
     assert!(
-        set_gains(&after.production, BUILD, catalogue())
+        set_gains(&after.production, BUILD, catalogue(), &Interrupt::default())
             .unwrap()
             .commands
             .is_empty()

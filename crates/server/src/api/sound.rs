@@ -164,8 +164,8 @@ pub async fn gains(
     Path(id): Path<String>,
     Query(query): Query<BuildQuery>,
 ) -> Result<Json<SetGains>, Problem> {
-    app.search(id, move |kept, catalogue, _| {
-        let found = set_gains(&kept.production, &query.build, catalogue);
+    app.search(id, move |kept, catalogue, stop| {
+        let found = set_gains(&kept.production, &query.build, catalogue, stop);
         found.map(Json).ok_or_else(|| no_build(&query.build))
     })
     .await

@@ -8,6 +8,7 @@ use crate::finding::{Facts, Fix};
 use crate::path::PortIx;
 use crate::quantity::{Decibels, Length};
 use crate::sound::{Part, Stage, StageKind, best_gains, position};
+use rustc_hash::FxHashSet;
 
 /// Less gain at the stage that clips, or ahead of it; a pad, where it is the input itself.
 pub fn less_gain(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Vec<Fix> {
@@ -132,7 +133,7 @@ pub fn gains(facts: &Facts, title: String, gains: &[(PortIx, Decibels)]) -> Opti
 /// The best gains on the way of a source to the first track that it is on.
 pub fn set_gains(facts: &Facts, origin: PortIx) -> Option<Fix> {
     let (at, part) = first_end(facts, origin)?;
-    let best = best_gains(facts.floor, facts.resolved, at, part, &[]);
+    let best = best_gains(facts.floor, facts.resolved, at, part, &FxHashSet::default());
     let placement = facts.floor.ports[origin].placement;
     let title = format!("Set the gains from {} on", facts.device(placement));
     gains(facts, title, &best)
