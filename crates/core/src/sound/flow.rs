@@ -1,7 +1,7 @@
 //! How loud and how noisy each channel is at each port, from the microphone to the last input: one pass
 //! in the order of the ports. What a channel went through is a chain of stages that share their beginning.
 
-use super::level::{at_distance, dbu, millivolts_at, power_sum};
+use super::level::{at_distance, coherent_sum, dbu, millivolts_at, power_sum};
 use super::stage::{Channel, Levels, Limiting, Part, Stage, StageIx, StageKind, Unit, Why};
 use crate::carriage::wire::Wire;
 use crate::catalogue::{AudioPort, Direction, InputLevel, LevelKind, Microphone, OutputLevel};
@@ -9,6 +9,7 @@ use crate::document::{Position, SoundSetting};
 use crate::path::{ConnectionIx, Floor, PortIx, Resolved};
 use crate::quantity::{Decibels, Length};
 use rustc_hash::{FxHashMap, FxHashSet};
+use std::collections::BTreeMap;
 
 /// A quiet room, in dB SPL, A-weighted: where nobody has said how loud it is.
 pub const QUIET_ROOM: Decibels = Decibels::whole(30);
@@ -395,20 +396,19 @@ pub fn mixed_channels(
     came: &[Channel],
     ceiling: bool,
 ) -> Channel {
-    if came
-        .iter()
-        .map(|channel| channel.parts.len())
-        .sum::<usize>()
-        > MOST_HEARD
-    {
-        return Channel::without_figures(port, Why::Crowd);
-    }
     let mut parts: Vec<Part> = came
         .iter()
         .flat_map(|channel| &channel.parts)
         .copied()
         .collect();
-    if came.len() > 1 && parts.len() > 1 {
+    let several = came.len() > 1 && parts.len() > 1;
+    if parts.len() > MOST_HEARD {
+        parts = by_source(levels, port, &parts);
+    }
+    if parts.len() > MOST_HEARD {
+        return Channel::without_figures(port, Why::Crowd);
+    }
+    if several {
         // One channel's noise counts once, however many are heard on it.
         let first = came.iter().filter_map(|channel| channel.parts.first());
         let noise = power_sum(first.map(|part| levels.stages[part.stage].noise_db));
@@ -443,6 +443,26 @@ pub fn mixed_channels(
         parts,
         unknown: came.iter().find_map(|channel| channel.unknown),
     }
+}
+
+/// All the ways by which a source comes as one: the loudest of them, as loud as they are together. What is split
+/// and mixed again comes by twice as many each time.
+fn by_source(levels: &mut Levels, port: PortIx, parts: &[Part]) -> Vec<Part> {
+    let mut ways: BTreeMap<(PortIx, u8), Vec<Part>> = BTreeMap::new();
+    for part in parts {
+        let of_source = ways.entry((part.origin, part.channel)).or_default();
+        of_source.push(*part);
+    }
+    let joined = ways.into_values().filter_map(|ways| {
+        let level = |part: &Part| levels.stages[part.stage].level_db;
+        let together = coherent_sum(ways.iter().map(level));
+        let loudest = ways
+            .iter()
+            .max_by(|one, other| level(one).total_cmp(&level(other)))?;
+        let stage = levels.joined(loudest.stage, port, together);
+        Some(Part { stage, ..*loudest })
+    });
+    joined.collect()
 }
 
 /// The room as all the microphones of a mix hear it: each at another place, so it adds as power.

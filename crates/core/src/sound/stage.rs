@@ -251,6 +251,23 @@ impl Levels {
 }
 
 impl Levels {
+    /// A stage behind `before` where other ways of the same source come to it: as loud as all together.
+    pub(super) fn joined(&mut self, before: StageIx, port: PortIx, together_db: f64) -> StageIx {
+        let mut stage = self.stages[before].clone();
+        stage.before = Some(before);
+        stage.port = port;
+        stage.kind = StageKind::Mix;
+        stage.gain_db = together_db - stage.level_db;
+        stage.level_db = together_db;
+        stage.set_gain_db = None;
+        stage.set = false;
+        stage.measured = false;
+        stage.level_kind = None;
+        stage.limit = None;
+        self.stages.push(stage);
+        self.stages.len() - 1
+    }
+
     /// A stage behind `before` that makes it louder or softer, under full scale unless it is floating
     /// point.
     pub(super) fn trimmed(&mut self, before: StageIx, decibels: f64, float: bool) -> StageIx {
