@@ -193,7 +193,7 @@ impl<'p, 'a> Pass<'p, 'a> {
         let came = self.on_cable(port, before, audio, came);
         if audio.passive {
             return self.each(came, |stage, pass| {
-                let mut stage = pass.after(stage, port, StageKind::Passive);
+                let mut stage = pass.levels.behind(stage, port, StageKind::Passive);
                 stage.change(-audio.loss_db);
                 stage
             });
@@ -229,7 +229,7 @@ impl<'p, 'a> Pass<'p, 'a> {
         });
         let float = audio.float && self.writes_float(port);
         self.each(came, |stage, pass| {
-            let mut stage = pass.after(stage, port, StageKind::Input);
+            let mut stage = pass.levels.behind(stage, port, StageKind::Input);
             stage.amplify(takes, (gain, pad), float);
             stage.set = set.is_some();
             if let Some(measured) = setting.and_then(|setting| setting.measured.as_ref()) {
@@ -286,7 +286,7 @@ impl<'p, 'a> Pass<'p, 'a> {
             return came;
         }
         self.each(came, |stage, pass| {
-            let mut stage = pass.after(stage, port, StageKind::Cable);
+            let mut stage = pass.levels.behind(stage, port, StageKind::Cable);
             stage.change(lost);
             stage.gain_db = lost;
             stage
@@ -318,7 +318,7 @@ impl<'p, 'a> Pass<'p, 'a> {
         let set = setting.and_then(|setting| setting.gain).map(Decibels::db);
         let gain = set.unwrap_or_else(|| 0f64.min(gives.gain_db[1]).max(gives.gain_db[0]));
         self.each(came, |stage, pass| {
-            let mut stage = pass.after(stage, port, StageKind::Output);
+            let mut stage = pass.levels.behind(stage, port, StageKind::Output);
             stage.send(gives, gain);
             stage.set = set.is_some();
             stage
@@ -333,7 +333,7 @@ impl<'p, 'a> Pass<'p, 'a> {
             return came;
         };
         self.each(came, |stage, pass| {
-            let mut stage = pass.after(stage, port, StageKind::Air);
+            let mut stage = pass.levels.behind(stage, port, StageKind::Air);
             stage.noise_db = power_sum([stage.noise_db, -range]);
             stage.limit = None;
             stage
@@ -364,22 +364,6 @@ impl<'p, 'a> Pass<'p, 'a> {
         Channel {
             parts: parts.collect(),
             unknown: came.unknown,
-        }
-    }
-
-    /// A stage that changes nothing yet.
-    fn after(&self, before: StageIx, port: PortIx, kind: StageKind) -> Stage {
-        Stage {
-            before: Some(before),
-            port,
-            kind,
-            gain_db: 0.0,
-            set_gain_db: None,
-            set: false,
-            measured: false,
-            level_kind: None,
-            limit: None,
-            ..self.levels.stages[before].clone()
         }
     }
 }
@@ -419,15 +403,7 @@ pub fn mixed_channels(
         let loudest = loudest.fold(f64::NEG_INFINITY, f64::max);
         for part in &mut parts {
             let before = part.stage;
-            let mut stage = levels.stages[before].clone();
-            stage.before = Some(before);
-            stage.port = port;
-            stage.kind = StageKind::Mix;
-            stage.gain_db = 0.0;
-            stage.set_gain_db = None;
-            stage.set = false;
-            stage.measured = false;
-            stage.level_kind = None;
+            let mut stage = levels.behind(before, port, StageKind::Mix);
             stage.noise_db = noise;
             stage.room_db = room;
             // What is left above this one, where full scale is reached by all together.

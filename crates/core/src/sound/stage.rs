@@ -251,19 +251,27 @@ impl Levels {
 }
 
 impl Levels {
+    /// A stage behind `before` that changes nothing yet.
+    pub(super) fn behind(&self, before: StageIx, port: PortIx, kind: StageKind) -> Stage {
+        Stage {
+            before: Some(before),
+            port,
+            kind,
+            gain_db: 0.0,
+            set_gain_db: None,
+            set: false,
+            measured: false,
+            level_kind: None,
+            limit: None,
+            ..self.stages[before].clone()
+        }
+    }
+
     /// A stage behind `before` where other ways of the same source come to it: as loud as all together.
     pub(super) fn joined(&mut self, before: StageIx, port: PortIx, together_db: f64) -> StageIx {
-        let mut stage = self.stages[before].clone();
-        stage.before = Some(before);
-        stage.port = port;
-        stage.kind = StageKind::Mix;
+        let mut stage = self.behind(before, port, StageKind::Mix);
         stage.gain_db = together_db - stage.level_db;
         stage.level_db = together_db;
-        stage.set_gain_db = None;
-        stage.set = false;
-        stage.measured = false;
-        stage.level_kind = None;
-        stage.limit = None;
         self.stages.push(stage);
         self.stages.len() - 1
     }
@@ -271,14 +279,10 @@ impl Levels {
     /// A stage behind `before` that makes it louder or softer, under full scale unless it is floating
     /// point.
     pub(super) fn trimmed(&mut self, before: StageIx, decibels: f64, float: bool) -> StageIx {
-        let mut stage = self.stages[before].clone();
-        stage.before = Some(before);
-        stage.kind = StageKind::Trim;
-        stage.gain_db = 0.0;
+        let port = self.stages[before].port;
+        let mut stage = self.behind(before, port, StageKind::Trim);
         stage.set_gain_db = Some(decibels);
         stage.set = true;
-        stage.measured = false;
-        stage.level_kind = None;
         stage.change(decibels);
         stage.limit = (!float).then_some((0.0, Limiting::Converter));
         self.stages.push(stage);
