@@ -1,11 +1,11 @@
 //! Copies of a data file, and back.
 
-use crate::serve::lock;
+use crate::serve::make_folder;
 use crate::{Outcome, default_data};
 use clap::Args;
 use std::path::PathBuf;
 use std::process::ExitCode;
-use west_rail_store::Store;
+use west_rail_store::restore_backup;
 
 #[derive(Args)]
 pub struct BackupArguments {
@@ -27,21 +27,28 @@ pub struct RestoreArguments {
 
 pub fn backup(arguments: &BackupArguments) -> Outcome {
     let data = arguments.data.clone().unwrap_or_else(default_data);
-    Store::backup(&data, &arguments.to)?;
+    west_rail_store::backup(&data, &arguments.to)?;
     say!("{} is copied to {}", data.display(), arguments.to.display());
     Ok(ExitCode::SUCCESS)
 }
 
 pub fn restore(arguments: &RestoreArguments) -> Outcome {
     let data = arguments.data.clone().unwrap_or_else(default_data);
-    let _held = lock(&data)?;
-    match Store::restore_backup(&arguments.from, &data)? {
-        Some(kept) => say!(
-            "{} is restored; what was there is kept as {}",
-            data.display(),
-            kept.display()
-        ),
-        None => say!("{} is restored", data.display()),
+    make_folder(&data)?;
+    let restored = restore_backup(&arguments.from, &data)?;
+    let productions = match restored.productions {
+        1 => "1 production".into(),
+        number => format!("{number} productions"),
+    };
+    let kept = restored.kept.map_or_else(String::new, |kept| {
+        format!("; what was there is kept as {}", kept.display())
+    });
+    say!("{} is restored: {productions}{kept}", data.display());
+    if let Some(missing) = restored.missing {
+        say!(
+            "The backup was copied while it was being written to: its newest changes stand in {}, which isn’t there",
+            missing.display()
+        );
     }
     Ok(ExitCode::SUCCESS)
 }

@@ -1,9 +1,9 @@
 //! Productions between a data file and the open file format.
 
-use crate::serve::open;
+use crate::serve::open_beside;
 use crate::{Failure, Outcome, default_data};
 use clap::Args;
-use std::io::Write;
+use std::io::{Read, Write};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use west_rail_core::document::{Build, Production, ProductionFile};
@@ -15,6 +15,12 @@ pub struct ExportArguments {
     /// The data file
     #[arg(long)]
     data: Option<PathBuf>,
+    /// The file to write; standard output where not said
+    #[arg(long, value_name = "FILE")]
+    to: Option<PathBuf>,
+    /// With --to: write over a file that is there
+    #[arg(long, requires = "to")]
+    force: bool,
 }
 
 #[derive(Args)]
@@ -37,7 +43,10 @@ pub fn export(arguments: &ExportArguments) -> Outcome {
             data.display()
         )));
     }
-    let store = open(&data)?;
+    if let Some(to) = &arguments.to {
+        may_write(to, arguments.force)?;
+    }
+    let (_held, store) = open_beside(&data)?;
     let wanted = &arguments.production;
     let entries = store.list()?;
     let found = entries
@@ -56,14 +65,39 @@ pub fn export(arguments: &ExportArguments) -> Outcome {
         ))
     })?;
     let text = ProductionFile::of(Production::clone(&store.get(&entry.id)?.production)).to_text();
-    std::io::stdout().write_all(text.as_bytes())?;
+    match &arguments.to {
+        Some(to) => {
+            write(to, &text, arguments.force)?;
+            say!("{}", to.display());
+        }
+        None => std::io::stdout().write_all(text.as_bytes())?,
+    }
     Ok(ExitCode::SUCCESS)
+}
+
+/// Refuses to write over a file unless that was asked for.
+pub fn may_write(path: &Path, force: bool) -> Result<(), Failure> {
+    if force || !path.exists() {
+        return Ok(());
+    }
+    Err(Failure(format!(
+        "{}: there is a file of that name already; name another, or write over it with --force",
+        path.display()
+    )))
+}
+
+/// Writes a text to a file that isn't there, or over one that is where that was asked for.
+pub fn write(path: &Path, text: &str, force: bool) -> Result<(), Failure> {
+    may_write(path, force)?;
+    std::fs::write(path, text).map_err(|error| Failure(format!("{}: {error}", path.display())))
 }
 
 pub fn import(arguments: &ImportArguments, json: bool) -> Outcome {
     let file = read(&arguments.file)?;
-    let kept =
-        open(&arguments.data.clone().unwrap_or_else(default_data))?.create(&file.production)?;
+    let data = arguments.data.clone().unwrap_or_else(default_data);
+    let (_held, store) = open_beside(&data)?;
+    let kept = store.create(&file.production)?;
+    drop(store);
     if json {
         say!(
             "{}",
@@ -78,16 +112,17 @@ pub fn import(arguments: &ImportArguments, json: bool) -> Outcome {
 /// Reads a production file; the failure says where and why.
 pub fn read(path: &Path) -> Result<ProductionFile, Failure> {
     let failure = |why: String| Failure(format!("{}: {why}", path.display()));
-    let size = std::fs::metadata(path)
-        .map_err(|error| failure(error.to_string()))?
-        .len();
-    if size > LARGEST {
-        let (size, most) = (size / 1_000_000, LARGEST / 1_000_000);
+    let file = std::fs::File::open(path).map_err(|error| failure(error.to_string()))?;
+    // Pipes and devices don't say how much comes: no more is read than is taken.
+    let mut bytes = Vec::new();
+    let read = file.take(LARGEST + 1).read_to_end(&mut bytes);
+    read.map_err(|error| failure(error.to_string()))?;
+    if bytes.len() as u64 > LARGEST {
         return Err(failure(format!(
-            "the file has {size} MB; production files are read up to {most} MB"
+            "production files are read up to {} MB; this one has more",
+            LARGEST / 1_000_000
         )));
     }
-    let bytes = std::fs::read(path).map_err(|error| failure(error.to_string()))?;
     let text = String::from_utf8(bytes)
         .map_err(|_| failure("this isn’t text: a production file is JSON in UTF-8".into()))?;
     ProductionFile::read(&text).map_err(|error| failure(error.to_string()))

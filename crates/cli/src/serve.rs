@@ -1,14 +1,15 @@
 //! The server and the demo.
 
+use crate::files::{self, may_write};
 use crate::{Failure, Outcome, default_data};
 use clap::Args;
-use std::fs::{self, File, TryLockError};
+use std::fs;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use std::time::Duration;
 use west_rail_core::demo;
 use west_rail_core::document::{Limits, Production, ProductionFile};
-use west_rail_store::Store;
+use west_rail_store::{Held, Store, hold, visit};
 
 #[derive(Args)]
 pub struct ServeArguments {
@@ -28,7 +29,7 @@ pub struct DemoArguments {
     /// The port on 127.0.0.1
     #[arg(long, default_value_t = 4870)]
     port: u16,
-    /// Start over: forget what was changed in the demo
+    /// Put the demo productions back as they were shipped; the file as it was is kept beside it
     #[arg(long)]
     fresh: bool,
     /// Write the demo productions as files into this folder, and end
@@ -37,6 +38,9 @@ pub struct DemoArguments {
     /// With --write: write one generated production of so many devices instead
     #[arg(long, requires = "write", value_name = "DEVICES")]
     floor: Option<usize>,
+    /// With --write: write over files that are there
+    #[arg(long, requires = "write")]
+    force: bool,
 }
 
 pub fn serve(arguments: &ServeArguments) -> Outcome {
@@ -47,69 +51,49 @@ pub fn serve(arguments: &ServeArguments) -> Outcome {
 
 pub fn demo(arguments: &DemoArguments) -> Outcome {
     if let Some(folder) = &arguments.write {
-        return write(folder, arguments.floor);
+        return write(folder, arguments.floor, arguments.force);
     }
     let data = arguments
         .data
         .clone()
         .unwrap_or_else(|| default_data().with_file_name("demo.sqlite"));
     let _held = lock(&data)?;
-    if arguments.fresh {
-        remove(&data)?;
-    }
-    let new = !data.exists();
+    let new = fs::metadata(&data).map_or(true, |file| file.len() == 0);
+    // Whose file it is, is known before anything of it is touched.
     let store = open(&data)?;
-    // A start that was cut short left the tables and nothing in them.
-    if new || store.is_untouched()? {
-        let productions = demo::productions();
-        store.create_all(productions.iter().map(|(_, production)| production))?;
+    let productions = demo::productions();
+    if arguments.fresh && !new {
+        let kept = store.ship_anew(&productions)?;
+        say!(
+            "The demo is as it was shipped; the file as it was is kept as {}",
+            kept.display()
+        );
+    } else {
+        for name in store.ship(&productions)? {
+            say!("This program brings a newer demo: it stands beside yours as “{name}”");
+        }
     }
     run(store, arguments.port)
 }
 
-/// Removes a data file with the files that SQLite keeps beside it.
-fn remove(data: &Path) -> Result<(), Failure> {
-    for ending in ["", "-wal", "-shm"] {
-        let mut name = data.as_os_str().to_owned();
-        name.push(ending);
-        match fs::remove_file(&name) {
-            Err(error) if error.kind() != std::io::ErrorKind::NotFound => {
-                return Err(Failure(format!(
-                    "{}: {error}",
-                    PathBuf::from(name).display()
-                )));
-            }
-            _ => {}
-        }
-    }
-    Ok(())
+/// Keeps a data file for one server at a time, until what is returned is dropped: after the store.
+fn lock(data: &Path) -> Result<Held, Failure> {
+    make_folder(data)?;
+    Ok(hold(data)?)
 }
 
-/// Keeps a data file for one server at a time, until what is returned is dropped.
-pub fn lock(data: &Path) -> Result<File, Failure> {
+/// Opens a data file where nobody serves it, or beside who does; its folder is made where it isn't there. The
+/// store is to be dropped before what it holds the file by.
+pub fn open_beside(data: &Path) -> Result<(Option<Held>, Store), Failure> {
     make_folder(data)?;
-    let mut name = data.as_os_str().to_owned();
-    name.push(".lock");
-    let path = PathBuf::from(name);
-    let failed = |why: String| Failure(format!("{}: {why}", path.display()));
-    let file = File::create(&path).map_err(|error| failed(error.to_string()))?;
-    match file.try_lock() {
-        Ok(()) => Ok(file),
-        Err(TryLockError::WouldBlock) => Err(Failure(format!(
-            "{}: another West Rail serves this data file; use that one, or name another with --data",
-            data.display()
-        ))),
-        Err(TryLockError::Error(error)) => Err(failed(error.to_string())),
-    }
+    Ok((visit(data)?, open(data)?))
 }
 
-/// Opens a data file, making its folder where it isn't there.
-pub fn open(data: &Path) -> Result<Store, Failure> {
-    make_folder(data)?;
+fn open(data: &Path) -> Result<Store, Failure> {
     Store::open(data).map_err(|error| Failure(format!("{}: {error}", data.display())))
 }
 
-fn make_folder(data: &Path) -> Result<(), Failure> {
+pub fn make_folder(data: &Path) -> Result<(), Failure> {
     if let Some(folder) = data
         .parent()
         .filter(|folder| !folder.as_os_str().is_empty())
@@ -162,7 +146,7 @@ async fn stop_signal() {
     }
 }
 
-fn write(folder: &Path, floor: Option<usize>) -> Outcome {
+fn write(folder: &Path, floor: Option<usize>, force: bool) -> Outcome {
     let files: Vec<(String, Production)> = match floor {
         Some(devices) if (1..=Limits::DEVICES).contains(&devices) => {
             vec![(format!("floor-{devices}"), demo::floor(devices))]
@@ -180,10 +164,14 @@ fn write(folder: &Path, floor: Option<usize>) -> Outcome {
     };
     fs::create_dir_all(folder)
         .map_err(|error| Failure(format!("{}: {error}", folder.display())))?;
+    let path = |name: &str| folder.join(format!("{name}.west-rail.json"));
+    // All of them or none.
+    for (name, _) in &files {
+        may_write(&path(name), force)?;
+    }
     for (name, production) in files {
-        let path = folder.join(format!("{name}.west-rail.json"));
-        fs::write(&path, ProductionFile::of(production).to_text())
-            .map_err(|error| Failure(format!("{}: {error}", path.display())))?;
+        let path = path(&name);
+        files::write(&path, &ProductionFile::of(production).to_text(), force)?;
         say!("{}", path.display());
     }
     Ok(ExitCode::SUCCESS)

@@ -3,10 +3,15 @@
 use crate::App;
 use axum::extract::{Path, State};
 use axum::response::sse::{Event, KeepAlive, Sse};
+use serde::Serialize;
 use std::convert::Infallible;
 use tokio::sync::{broadcast, watch};
 use tokio_stream::wrappers::{BroadcastStream, WatchStream};
 use tokio_stream::{Stream, StreamExt};
+use utoipa::ToSchema;
+
+/// In the place of a production's id: all of them.
+pub const ALL: &str = "";
 
 /// Who is told of changes.
 #[derive(Clone)]
@@ -16,9 +21,11 @@ pub struct Events {
 }
 
 /// A production has a new revision.
-#[derive(Debug, Clone)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct Change {
+    /// Its id; empty where any may have changed.
     pub production: String,
+    /// Its revision; 0 says that something was missed: look again.
     pub revision: u64,
 }
 
@@ -37,6 +44,38 @@ impl Events {
             revision,
         });
     }
+
+    /// What is told from now on, until the server ends: a stream would keep it from ending.
+    fn changes(&self) -> impl Stream<Item = Change> + use<> {
+        let changes = BroadcastStream::new(self.sender.subscribe());
+        // A window that lagged behind is told to look again: revision 0 is older than any.
+        let missed = Change {
+            production: ALL.into(),
+            revision: 0,
+        };
+        let changes = changes.map(move |change| Some(change.unwrap_or_else(|_| missed.clone())));
+        let end = WatchStream::from_changes(self.stopping.clone()).map(|_| None);
+        let changes = changes.merge(end).take_while(Option::is_some);
+        changes.filter_map(|change| change)
+    }
+}
+
+fn told<S: Stream<Item = Event> + Send + 'static>(
+    events: S,
+) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
+    Sse::new(events.map(Ok)).keep_alive(KeepAlive::default())
+}
+
+/// Follow every production, on one connection for a whole browser: an event named `change` for each new revision.
+#[utoipa::path(get, path = "/api/events", tag = "productions",
+    responses((status = 200, description = "Server-sent events: `change`, each a `Change` as JSON", content_type = "text/event-stream", body = Change)))]
+pub async fn follow_all(
+    State(app): State<App>,
+) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
+    told(app.events.changes().map(|change| {
+        let event = Event::default().event("change");
+        event.json_data(&change).expect("a change is JSON")
+    }))
 }
 
 /// Follow a production: an event named `revision` with the new revision, whenever it changes.
@@ -46,23 +85,9 @@ pub async fn follow(
     State(app): State<App>,
     Path(id): Path<String>,
 ) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
-    let changes = BroadcastStream::new(app.events.sender.subscribe());
-    // A window that lagged behind is told to look again: revision 0 is older than any.
-    let changes = changes.filter_map(move |change| match change {
-        Ok(change) if change.production == id => Some(change.revision),
-        Ok(_) => None,
-        Err(_) => Some(0),
-    });
-    let events = changes.map(|revision| {
-        Some(Ok(Event::default()
-            .event("revision")
-            .data(revision.to_string())))
-    });
-    // The stream ends when the server does, or it would keep it from ending.
-    let end = WatchStream::from_changes(app.events.stopping.clone()).map(|_| None);
-    let events = events
-        .merge(end)
-        .take_while(Option::is_some)
-        .filter_map(|event| event);
-    Sse::new(events).keep_alive(KeepAlive::default())
+    let about = move |change: &Change| change.production == id || change.production == ALL;
+    told(app.events.changes().filter(about).map(|change| {
+        let event = Event::default().event("revision");
+        event.data(change.revision.to_string())
+    }))
 }

@@ -100,6 +100,11 @@ impl Problem {
         Self::new(StatusCode::SERVICE_UNAVAILABLE, "Took too long", detail)
     }
 
+    /// 507: the disk has no room.
+    pub fn no_room(detail: impl Into<String>) -> Self {
+        Self::new(StatusCode::INSUFFICIENT_STORAGE, "No room", detail)
+    }
+
     /// 500: the fault is ours.
     pub fn internal(detail: impl Into<String>) -> Self {
         Self::new(StatusCode::INTERNAL_SERVER_ERROR, "Our fault", detail)
@@ -140,6 +145,10 @@ impl From<Refusal> for Problem {
 impl From<StoreError> for Problem {
     fn from(error: StoreError) -> Self {
         let detail = error.to_string();
+        if error.is_full() {
+            tracing::error!("{detail}");
+            return Self::no_room(detail);
+        }
         match error {
             StoreError::Missing(_) => Self::missing(detail),
             StoreError::Refused(_) | StoreError::Nothing(_) => Self::refused(detail),
@@ -148,14 +157,23 @@ impl From<StoreError> for Problem {
                 "Changed meanwhile",
                 format!("{detail} (revision {})", kept.revision),
             ),
+            StoreError::Gone { .. } => {
+                tracing::error!("{detail}");
+                Self::new(StatusCode::CONFLICT, "Data file gone", detail)
+            }
+            // What was sent to be restored.
+            StoreError::Foreign | StoreError::Newer(_) | StoreError::Damaged(_) => {
+                Self::refused(detail)
+            }
             StoreError::Database(_)
             | StoreError::Migration(_)
             | StoreError::Document(_)
             | StoreError::At { .. }
             | StoreError::Itself
-            | StoreError::Moved(_)
-            | StoreError::Foreign
-            | StoreError::Newer(_) => {
+            | StoreError::Unusable(_)
+            | StoreError::Served
+            | StoreError::ServedElsewhere
+            | StoreError::Incomplete(_) => {
                 tracing::error!("{detail}");
                 Self::internal(detail)
             }

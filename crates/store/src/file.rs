@@ -1,9 +1,13 @@
 //! The data file itself: whether it is ours, copies of it, and what its errors mean to a person.
 
-use crate::schema::VERSION;
-use crate::{Result, StoreError};
+use crate::error::{Result, StoreError};
+use crate::schema::{STATES, VERSION};
 use rusqlite::backup::Backup;
 use rusqlite::{Connection, ErrorCode, OpenFlags};
+use std::fmt::Write;
+use std::io::Read;
+use std::os::unix::ffi::OsStrExt;
+use std::os::unix::fs::MetadataExt;
 use std::path::{Path, PathBuf};
 use std::time::Duration;
 
@@ -19,12 +23,46 @@ pub enum Kind {
     Ours(i64),
 }
 
-/// Looks at a file that may be a data file; one of another program is refused untouched.
+/// Looks at a file that may be a data file; one of another program is refused untouched, and so is one that
+/// was copied without what stood beside it.
 pub fn look(path: &Path) -> Result<Kind> {
-    if std::fs::metadata(path).map_or(true, |file| file.len() == 0) {
-        return Ok(Kind::New);
+    let (kind, missing) = look_apart(path)?;
+    missing.map_or(Ok(kind), |companion| Err(StoreError::Incomplete(companion)))
+}
+
+/// The same, for whoever makes do with what is in the file itself: what should stand beside it and doesn't.
+pub fn look_apart(path: &Path) -> Result<(Kind, Option<PathBuf>)> {
+    match std::fs::metadata(path) {
+        Ok(file) if !file.is_file() => return Err(StoreError::Foreign),
+        Ok(file) if file.len() > 0 => {}
+        _ => return Ok((Kind::New, None)),
     }
+    let companion = with_ending(path, "-wal");
+    let alone = !companion.exists();
     let connection = for_reading(path)?;
+    let kind = kind_of(&connection)?;
+    let incomplete = alone
+        && match kind {
+            Kind::New => wrote_beside(path)?,
+            // Older tables don't say.
+            Kind::Ours(version) if version < STATES => false,
+            Kind::Ours(_) => {
+                let mut said = connection.prepare("SELECT unsettled FROM state")?;
+                said.query_row([], |row| row.get(0))?
+            }
+        };
+    Ok((kind, incomplete.then_some(companion)))
+}
+
+/// Whether a file is one that is written to beside itself first: bytes 18 and 19 of its head are 2.
+/// Without tables it is one from which nothing was ever carried over.
+fn wrote_beside(path: &Path) -> Result<bool> {
+    let mut head = Vec::new();
+    std::fs::File::open(path)?.take(20).read_to_end(&mut head)?;
+    Ok(head.get(18..) == Some(&[2, 2]))
+}
+
+fn kind_of(connection: &Connection) -> Result<Kind> {
     let number = |pragma| connection.pragma_query_value(None, pragma, |row| row.get::<_, i64>(0));
     let (id, version) = (number("application_id")?, number("user_version")?);
     let mut tables = connection.prepare("SELECT name FROM sqlite_schema WHERE type = 'table'")?;
@@ -45,15 +83,37 @@ pub fn look(path: &Path) -> Result<Kind> {
     }
 }
 
-/// Opens a file that is only to be read. A journal beside it is left from a write that was cut off:
-/// SQLite takes that write back before it reads anything, and it must be let write for that.
-fn for_reading(path: &Path) -> Result<Connection> {
-    let flags = if with_ending(path, "-journal").exists() {
-        OpenFlags::SQLITE_OPEN_READ_WRITE
+/// Opens a file that is only to be read, and makes nothing beside it. A journal beside it is left from a write
+/// that was cut off: SQLite takes that write back before it reads anything, and it must be let write for that.
+pub fn for_reading(path: &Path) -> Result<Connection> {
+    let beside = |ending| with_ending(path, ending).exists();
+    if beside("-journal") {
+        Ok(Connection::open_with_flags(
+            path,
+            OpenFlags::SQLITE_OPEN_READ_WRITE,
+        )?)
+    } else if beside("-wal") {
+        Ok(Connection::open_with_flags(
+            path,
+            OpenFlags::SQLITE_OPEN_READ_ONLY,
+        )?)
     } else {
-        OpenFlags::SQLITE_OPEN_READ_ONLY
-    };
-    Ok(Connection::open_with_flags(path, flags)?)
+        let flags = OpenFlags::SQLITE_OPEN_READ_ONLY | OpenFlags::SQLITE_OPEN_URI;
+        Ok(Connection::open_with_flags(nobody_writes(path), flags)?)
+    }
+}
+
+/// The address of a file to which nobody writes: it is read where nothing can be made beside it, too.
+fn nobody_writes(path: &Path) -> String {
+    let mut address = String::from("file:");
+    for &byte in path.as_os_str().as_bytes() {
+        if byte.is_ascii_alphanumeric() || b"/-_.".contains(&byte) {
+            address.push(byte.into());
+        } else {
+            let _ = write!(address, "%{byte:02x}");
+        }
+    }
+    address + "?immutable=1"
 }
 
 /// Says of which file an error is.
@@ -67,18 +127,38 @@ pub fn at(path: &Path) -> impl Fn(StoreError) -> StoreError {
 
 /// Refuses one file under two names.
 pub fn apart(one: &Path, other: &Path) -> Result<()> {
-    match (one.canonicalize(), other.canonicalize()) {
-        (Ok(one), Ok(other)) if one == other => Err(at(&other)(StoreError::Itself)),
+    match (identity(one), identity(other)) {
+        (Some(one), Some(same)) if one == same => Err(at(other)(StoreError::Itself)),
         _ => Ok(()),
     }
 }
 
+/// Which file a name leads to, whatever it is called: its device and its number there.
+pub fn identity(path: &Path) -> Option<(u64, u64)> {
+    let file = std::fs::metadata(path).ok()?;
+    Some((file.dev(), file.ino()))
+}
+
 /// Copies a data file as it is at one moment, whoever writes to it meanwhile.
 pub fn copy(from: &Path, to: &Path) -> Result<()> {
-    let from = for_reading(from)?;
+    copy_from(&for_reading(from)?, to)
+}
+
+/// The same of an open one. The copy is whole by itself, and read from where nothing can be written, too.
+pub fn copy_from(from: &Connection, to: &Path) -> Result<()> {
     let mut to = Connection::open(to)?;
-    Backup::new(&from, &mut to)?.run_to_completion(1_000, Duration::from_millis(5), None)?;
+    Backup::new(from, &mut to)?.run_to_completion(1_000, Duration::from_millis(5), None)?;
+    to.pragma_update(None, "journal_mode", "DELETE")?;
+    let version: i64 = to.pragma_query_value(None, "user_version", |row| row.get(0))?;
+    if version >= STATES {
+        to.execute("UPDATE state SET unsettled = 0", [])?;
+    }
     Ok(())
+}
+
+/// Opens a copy to change it before it is put to use.
+pub fn for_writing(path: &Path) -> Result<Connection> {
+    Ok(Connection::open(path)?)
 }
 
 /// Where a data file is kept before something is done to it: `west-rail.sqlite.before-version-6`.
@@ -86,7 +166,15 @@ pub fn beside(path: &Path, ending: &str) -> PathBuf {
     with_ending(path, &format!(".{ending}"))
 }
 
-fn with_ending(path: &Path, ending: &str) -> PathBuf {
+/// The same, of a name that isn't taken: what was kept before stays.
+pub fn beside_anew(path: &Path, ending: &str) -> PathBuf {
+    let first = beside(path, ending);
+    let others = (2..).map(|number| with_ending(&first, &format!("-{number}")));
+    let mut names = std::iter::once(first.clone()).chain(others);
+    names.find(|name| !name.exists()).unwrap_or(first)
+}
+
+pub fn with_ending(path: &Path, ending: &str) -> PathBuf {
     let mut name = path.as_os_str().to_owned();
     name.push(ending);
     name.into()
@@ -108,7 +196,7 @@ pub fn put_aside(path: &Path, to: &Path) -> Result<()> {
         let from = with_ending(path, part);
         match std::fs::rename(&from, with_ending(to, part)) {
             Err(error) if error.kind() != std::io::ErrorKind::NotFound => {
-                return Err(at(&from)(StoreError::Moved(error)));
+                return Err(at(&from)(error.into()));
             }
             _ => {}
         }
@@ -116,13 +204,21 @@ pub fn put_aside(path: &Path, to: &Path) -> Result<()> {
     Ok(())
 }
 
+const FULL: &str = "the disk is full: free some room and try again; nothing was changed";
+
+/// What an error of the system means.
+pub fn io_in_words(error: &std::io::Error) -> String {
+    match error.kind() {
+        std::io::ErrorKind::StorageFull => FULL.into(),
+        _ => error.to_string(),
+    }
+}
+
 /// What an error of SQLite means, and what to do about it.
 pub fn in_words(error: &rusqlite::Error) -> String {
     let code = error.sqlite_error_code();
     let known = match code {
-        Some(ErrorCode::DiskFull) => {
-            "the disk is full: free some room and try again; nothing was changed"
-        }
+        Some(ErrorCode::DiskFull) => FULL,
         Some(ErrorCode::ReadOnly) => {
             "it can only be read: check who may write to it and to its folder"
         }

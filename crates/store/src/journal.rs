@@ -1,6 +1,7 @@
 //! The journal: what was done to each production, and what takes it back.
 
-use crate::{Result, StoreError, parse};
+use crate::error::{Result, StoreError};
+use crate::parse;
 use rusqlite::{Connection, OptionalExtension, params};
 use west_rail_core::document::{Command, FORMAT_VERSION, Touch, touches};
 

@@ -4,30 +4,50 @@
 
 #![warn(missing_docs)]
 
+mod copies;
+mod error;
 mod file;
+mod held;
 mod journal;
 mod schema;
+mod settling;
+mod shipped;
 
+pub use copies::{Restored, backup, restore_backup};
+pub use error::{Result, StoreError};
+pub use held::{Held, hold, visit};
 pub use journal::KEPT_STEPS;
 
 use file::Kind;
+use held::Opened;
 use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, params};
+use settling::{Settling, Shared, lock};
 use std::borrow::Cow;
 use std::path::{Path, PathBuf};
-use std::sync::{Arc, Mutex, MutexGuard};
+use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
+use std::time::Duration;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::cores::beside;
 use west_rail_core::document::{
-    Command, Edited, FORMAT_VERSION, Production, Refusal, handle_from, meet, touches, upgraded,
+    Command, Edited, FORMAT_VERSION, Production, handle_from, meet, touches, upgraded,
 };
+
+/// Another program that writes to the data file is waited for so long.
+const BUSY: Duration = Duration::from_secs(5);
 
 /// The data file.
 pub struct Store {
-    connection: Mutex<Connection>,
+    path: PathBuf,
+    opened: Opened,
+    /// Ends before the connections do.
+    settling: Settling,
+    connection: Shared,
     /// Reads go on while something large is written.
     reader: Mutex<Connection>,
     /// The document that was read or written last: the next request is mostly about the same.
     last: Mutex<Option<Kept>>,
+    /// Where what the last backup took the place of is kept.
+    replaced: Mutex<Option<PathBuf>>,
 }
 
 /// A production in the list.
@@ -78,69 +98,27 @@ pub enum Change<'c> {
     Redo,
 }
 
-/// Why the store can't do as asked.
-#[derive(Debug, thiserror::Error)]
-pub enum StoreError {
-    /// There is no such production.
-    #[error("there is no production “{0}”; it may have been deleted")]
-    Missing(String),
-    /// The edit was made on a revision that isn't the current one.
-    #[error("the production has changed since: it is at revision {}", .0.revision)]
-    Stale(Box<Kept>),
-    /// A command was refused.
-    #[error(transparent)]
-    Refused(#[from] Refusal),
-    /// Nothing to undo or redo.
-    #[error("there is nothing to {0}")]
-    Nothing(&'static str),
-    /// The data file can't be read or written.
-    #[error("the data file: {}", file::in_words(.0))]
-    Database(#[from] rusqlite::Error),
-    /// One of several files can't be used.
-    #[error("{}: {why}", path.display())]
-    At {
-        /// Which.
-        path: PathBuf,
-        /// What is wrong with it.
-        why: Box<StoreError>,
-    },
-    /// It can't be given another name.
-    #[error("it can’t be put aside: {0}")]
-    Moved(std::io::Error),
-    /// A copy of a file onto itself.
-    #[error("a data file can’t be copied onto itself: name another")]
-    Itself,
-    /// The file is another program's.
-    #[error("this is another program’s file: it was left as it is")]
-    Foreign,
-    /// The data file is of a newer West Rail.
-    #[error("the data file is of a newer West Rail (its tables are of version {0}, this one knows {known})", known = schema::VERSION)]
-    Newer(i64),
-    /// Its migration failed.
-    #[error("the data file: {0}")]
-    Migration(#[from] rusqlite_migration::Error),
-    /// A document in the data file can't be read.
-    #[error("the data file holds a document that can’t be read: {0}")]
-    Document(#[from] serde_json::Error),
-}
-
-type Result<T, E = StoreError> = std::result::Result<T, E>;
-
 impl Store {
     /// Opens the data file, making it and bringing it up to date where needed.
     pub fn open(path: &Path) -> Result<Self> {
-        if let Kind::Ours(version) = file::look(path)?
+        let kind = file::look(path)?;
+        if let Kind::Ours(version) = kind
             && version < schema::VERSION
         {
             let kept = file::beside(path, &format!("before-version-{}", schema::VERSION));
             file::copy(path, &kept)?;
         }
         let mut connection = Connection::open(path)?;
-        connection.pragma_update(None, "journal_mode", "WAL")?;
+        connection.busy_timeout(BUSY)?;
         // What was acknowledged is on the disk: each commit is synced.
         connection.pragma_update(None, "synchronous", "FULL")?;
         connection.pragma_update(None, "foreign_keys", "ON")?;
-        connection.busy_timeout(std::time::Duration::from_secs(5))?;
+        if kind == Kind::New {
+            // The tables come before anything is written beside the file.
+            schema::migrations().to_latest(&mut connection)?;
+            connection.pragma_update(None, "application_id", file::APPLICATION_ID)?;
+        }
+        connection.pragma_update(None, "journal_mode", "WAL")?;
         schema::migrations().to_latest(&mut connection)?;
         connection.pragma_update(None, "application_id", file::APPLICATION_ID)?;
         list_anew(&connection)?;
@@ -149,64 +127,33 @@ impl Store {
             "UPDATE production SET damaged = NOT json_valid(document)",
             [],
         )?;
+        settling::settle(&connection)?;
         let reader = Connection::open(path)?;
-        reader.busy_timeout(std::time::Duration::from_secs(5))?;
+        reader.busy_timeout(BUSY)?;
         reader.pragma_update(None, "query_only", "ON")?;
+        let connection = Arc::new(Mutex::new(connection));
         Ok(Self {
-            connection: Mutex::new(connection),
+            path: path.into(),
+            opened: Opened::look(path),
+            settling: Settling::of(path, &connection)?,
+            connection,
             reader: Mutex::new(reader),
             last: Mutex::new(None),
+            replaced: Mutex::new(None),
         })
     }
 
-    /// Copies the data file to another, as it is at this moment. A backup that is there is written
-    /// over; any other file is left as it is.
-    pub fn backup(from: &Path, to: &Path) -> Result<()> {
-        file::apart(from, to)?;
-        if file::look(from).map_err(file::at(from))? == Kind::New {
-            return Err(file::at(from)(StoreError::Nothing("copy")));
-        }
-        file::look(to).map_err(file::at(to))?;
-        file::copy(from, to).map_err(file::at(to))
-    }
-
-    /// Puts a backup in the place of a data file, which is kept beside it; says where.
-    pub fn restore_backup(backup: &Path, path: &Path) -> Result<Option<PathBuf>> {
-        file::apart(backup, path)?;
-        if file::look(backup).map_err(file::at(backup))? == Kind::New {
-            return Err(file::at(backup)(StoreError::Nothing("restore")));
-        }
-        let beside = file::beside(path, "before-restore");
-        let kept = match file::look(path) {
-            Ok(Kind::New) => None,
-            Ok(Kind::Ours(_)) => {
-                file::copy(path, &beside).map_err(file::at(&beside))?;
-                Some(beside)
-            }
-            // What a backup is for: it is put aside as it is.
-            Err(StoreError::Database(error)) if file::is_damaged(&error) => {
-                file::put_aside(path, &beside)?;
-                Some(beside)
-            }
-            Err(error) => return Err(file::at(path)(error)),
-        };
-        file::copy(backup, path).map_err(file::at(path))?;
-        Ok(kept)
-    }
-
     fn lock(&self) -> MutexGuard<'_, Connection> {
-        // A panic while it was held left a transaction that rolled back: the connection is sound.
-        self.connection
-            .lock()
-            .unwrap_or_else(|poisoned| poisoned.into_inner())
+        lock(&self.connection)
+    }
+
+    fn reader(&self) -> MutexGuard<'_, Connection> {
+        self.reader.lock().unwrap_or_else(PoisonError::into_inner)
     }
 
     /// Reads what was committed last, all of it at one moment.
     fn reading<T>(&self, work: impl FnOnce(&Connection) -> Result<T>) -> Result<T> {
-        let mut connection = self
-            .reader
-            .lock()
-            .unwrap_or_else(|poisoned| poisoned.into_inner());
+        let mut connection = self.reader();
         let transaction = connection.transaction()?;
         let answer = work(&transaction)?;
         transaction.commit()?;
@@ -215,10 +162,25 @@ impl Store {
 
     fn transaction<T>(&self, work: impl FnOnce(&Transaction) -> Result<T>) -> Result<T> {
         let mut connection = self.lock();
-        let transaction = begin(&mut connection)?;
+        let transaction = self.begin(&mut connection)?;
         let answer = work(&transaction)?;
-        transaction.commit()?;
+        self.commit(transaction)?;
         Ok(answer)
+    }
+
+    /// Begins a change that no other is made beside.
+    fn begin<'c>(&self, connection: &'c mut Connection) -> Result<Transaction<'c>> {
+        self.opened.check()?;
+        let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
+        settling::unsettled(&transaction)?;
+        Ok(transaction)
+    }
+
+    /// Puts a change on the disk.
+    fn commit(&self, transaction: Transaction) -> Result<()> {
+        transaction.commit()?;
+        self.settling.written();
+        Ok(())
     }
 
     /// Every production that isn't deleted, by name.
@@ -256,22 +218,6 @@ impl Store {
         self.transaction(|transaction| create(transaction, production))
     }
 
-    /// Keeps new productions, all of them or none.
-    pub fn create_all<'p>(&self, all: impl IntoIterator<Item = &'p Production>) -> Result<()> {
-        self.transaction(|transaction| {
-            for production in all {
-                create(transaction, production)?;
-            }
-            Ok(())
-        })
-    }
-
-    /// Whether nothing was ever kept in it.
-    pub fn is_untouched(&self) -> Result<bool> {
-        let query = "SELECT NOT EXISTS (SELECT 1 FROM production)";
-        Ok(self.lock().query_row(query, [], |row| row.get(0))?)
-    }
-
     /// One production.
     pub fn get(&self, id: &str) -> Result<Kept> {
         let found = self.reading(|connection| self.found(connection, id))?;
@@ -283,9 +229,7 @@ impl Store {
     }
 
     fn last(&self) -> MutexGuard<'_, Option<Kept>> {
-        self.last
-            .lock()
-            .unwrap_or_else(|poisoned| poisoned.into_inner())
+        self.last.lock().unwrap_or_else(PoisonError::into_inner)
     }
 
     /// A production in a transaction.
@@ -357,10 +301,9 @@ impl Store {
     }
 
     fn mark_deleted(&self, id: &str, deleted: bool) -> Result<()> {
-        let changed = self.lock().execute(
-            "UPDATE production SET deleted = ?2 WHERE id = ?1 AND deleted <> ?2",
-            params![id, deleted],
-        )?;
+        let mark = "UPDATE production SET deleted = ?2 WHERE id = ?1 AND deleted <> ?2";
+        let changed =
+            self.transaction(|transaction| Ok(transaction.execute(mark, params![id, deleted])?))?;
         if changed == 0 {
             Err(StoreError::Missing(id.into()))
         } else {
@@ -390,7 +333,7 @@ impl Store {
         ),
     ) -> Result<(Kept, T), E> {
         let mut connection = self.lock();
-        let transaction = begin(&mut connection)?;
+        let transaction = self.begin(&mut connection)?;
         let before = self.read(&transaction, id)?;
         let commands = match change {
             Change::Edit(commands) => {
@@ -422,17 +365,12 @@ impl Store {
         let see = || see(&before, &production);
         let (seen, kept) = beside(devices, see, write);
         let (kept, seen) = (kept?, seen?);
-        let (made, committed) = beside(devices, || then(&kept, seen), || transaction.commit());
-        committed.map_err(StoreError::from)?;
+        let (made, committed) = beside(devices, || then(&kept, seen), || self.commit(transaction));
+        committed?;
         // Only what is on the disk is remembered.
         *self.last() = Some(kept.clone());
         Ok((kept, made))
     }
-}
-
-/// Begins a change that no other is made beside.
-fn begin(connection: &mut Connection) -> Result<Transaction<'_>> {
-    Ok(connection.transaction_with_behavior(TransactionBehavior::Immediate)?)
 }
 
 /// Refuses commands that were made on an older revision, where what was done since touches the same.
@@ -531,9 +469,18 @@ impl Row {
 }
 
 fn row(connection: &Connection, id: &str) -> Result<Row> {
-    let mut row = connection.prepare_cached(
-        "SELECT revision, version, document FROM production WHERE id = ?1 AND deleted = 0",
-    )?;
+    row_where(connection, id, "AND deleted = 0")
+}
+
+/// The same, also of a production that was taken off the list.
+fn any_row(connection: &Connection, id: &str) -> Result<Row> {
+    row_where(connection, id, "")
+}
+
+fn row_where(connection: &Connection, id: &str, and: &str) -> Result<Row> {
+    let statement =
+        format!("SELECT revision, version, document FROM production WHERE id = ?1 {and}");
+    let mut row = connection.prepare_cached(&statement)?;
     let row = row
         .query_row([id], |row| {
             Ok((row.get(0)?, row.get(1)?, row.get::<_, String>(2)?))

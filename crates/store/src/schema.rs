@@ -56,7 +56,26 @@ const SIXTH: &str = "
 CREATE INDEX undone ON journal (production, number) WHERE undone = 1;
 ";
 
-const ALL: [&str; 6] = [FIRST, SECOND, THIRD, FOURTH, FIFTH, SIXTH];
+/// Whether the newest changes stand beside the data file, and which productions are shipped ones, as which
+/// they were shipped.
+const SEVENTH: &str = "
+CREATE TABLE state (
+    one       INTEGER PRIMARY KEY CHECK (one = 1),
+    unsettled INTEGER NOT NULL
+) STRICT;
+INSERT INTO state VALUES (1, 0);
+
+CREATE TABLE shipped (
+    production TEXT PRIMARY KEY REFERENCES production (id) ON DELETE CASCADE,
+    name       TEXT NOT NULL,
+    digest     TEXT NOT NULL
+) STRICT, WITHOUT ROWID;
+";
+
+const ALL: [&str; 7] = [FIRST, SECOND, THIRD, FOURTH, FIFTH, SIXTH, SEVENTH];
+
+/// From this version on the tables say whether the newest changes stand beside them.
+pub const STATES: i64 = 7;
 
 /// The version of the tables: how many migrations made them.
 pub const VERSION: i64 = ALL.len() as i64;

@@ -1,5 +1,6 @@
 //! The API: REST with JSON, described by OpenAPI.
 
+mod backups;
 mod body;
 mod catalogue;
 mod edits;
@@ -40,12 +41,16 @@ pub fn routes() -> Router<App> {
         .route("/timecode/head", post(time::new_head));
     // A recording of hours is looked at as it comes, and never held.
     let endless = Router::new()
+        .route("/backup/restore", post(backups::restore))
         .route("/wav", post(sound::read_wav))
         .route("/timecode/read", post(time::read_ltc))
         .layer(DefaultBodyLimit::disable());
     Router::new()
         .route("/openapi.json", get(described))
         .route("/catalogue", get(catalogue::all))
+        .route("/events", get(events::follow_all))
+        .route("/backup", get(backups::save))
+        .route("/backup/undo", post(backups::undo))
         .route("/packages", get(productions::offered))
         .route("/record-time", post(sums::record_time))
         .route(
@@ -179,6 +184,10 @@ async fn described() -> Response {
         productions::export,
         productions::import,
         events::follow,
+        events::follow_all,
+        backups::save,
+        backups::restore,
+        backups::undo,
         edits::edit,
         edits::undo,
         edits::redo,

@@ -148,6 +148,12 @@ impl Lately {
         })
     }
 
+    /// Forgets everything: something else stands in the place of what is kept.
+    pub fn forget(&self) {
+        let gone = std::mem::take(&mut *self.all());
+        let _ = self.gone.send(gone.into());
+    }
+
     /// Keeps what follows from a revision.
     pub fn remember(&self, workspace: Arc<Workspace>) {
         let mut all = self.all();
