@@ -38,6 +38,7 @@ pub struct App {
     lately: api::Lately,
     lanes: work::Lanes,
     listeners: Arc<api::Listeners>,
+    sent: Arc<api::Sent>,
 }
 
 /// The largest body of an edit, in bytes.
@@ -59,6 +60,7 @@ impl App {
             lately: api::Lately::default(),
             lanes: work::Lanes::default(),
             listeners: Arc::default(),
+            sent: Arc::default(),
         }
     }
 }

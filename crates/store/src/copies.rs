@@ -5,7 +5,7 @@ use crate::file::{self, Kind, at};
 use crate::held::{hold, visit};
 use crate::{Store, parse, settling};
 use rusqlite::backup::Backup;
-use rusqlite::{Connection, params};
+use rusqlite::{Connection, ErrorCode, params};
 use std::path::{Path, PathBuf};
 use std::sync::{MutexGuard, PoisonError};
 use std::time::Duration;
@@ -84,6 +84,17 @@ struct Checked {
 
 /// Reads a whole data file: its pages, and every document in it.
 fn check(path: &Path) -> Result<Checked> {
+    match read_whole(path) {
+        Err(StoreError::Database(error))
+            if error.sqlite_error_code() == Some(ErrorCode::DatabaseCorrupt) =>
+        {
+            Err(StoreError::Damaged("its pages can’t be read".into()))
+        }
+        read => read,
+    }
+}
+
+fn read_whole(path: &Path) -> Result<Checked> {
     let (kind, missing) = file::look_apart(path)?;
     let Kind::Ours(version) = kind else {
         return Err(StoreError::Nothing("restore"));

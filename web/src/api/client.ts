@@ -1,6 +1,7 @@
 import { immutableJSONPatch, type JSONPatchDocument } from "immutable-json-patch";
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
+import { countQuestion } from "./waiting";
 
 type Schemas = components["schemas"];
 export type Workspace = Schemas["Workspace"];
@@ -69,6 +70,7 @@ export type TableAsked = Schemas["TableAsked"];
 export type SlotUse = Schemas["SlotUse"];
 export type Package = Schemas["Package"];
 export type Glance = Schemas["Glance"];
+export type BackupAnswer = Schemas["BackupAnswer"];
 export type AtAGlance = Schemas["AtAGlance"];
 export type Wanted = Schemas["Wanted"];
 export type Setup = Schemas["Setup"];
@@ -134,7 +136,22 @@ export class Problem extends Error {
 /** The sentence to show for whatever went wrong. */
 export const sentenceOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
-const api = createClient<paths>();
+/** The longest that an answer is waited for, in milliseconds: no search takes longer. */
+const LONGEST = 30_000;
+/** Files are sent as long as it takes to send them. */
+const LONGEST_FILE = 30 * 60_000;
+const FILES = ["/api/backup/restore", "/api/wav", "/api/timecode/read"];
+
+/** Sends a request, with an end to how long its answer is waited for. */
+function send(request: Request): Promise<Response> {
+  const file = FILES.includes(new URL(request.url).pathname);
+  const limit = AbortSignal.timeout(file ? LONGEST_FILE : LONGEST);
+  const answer = fetch(request, { signal: AbortSignal.any([request.signal, limit]) });
+  // Edits are counted from when they are asked for.
+  return file || request.headers.has("If-Match") ? answer : countQuestion(answer);
+}
+
+const api = createClient<paths>({ fetch: send });
 
 interface Answered {
   data?: unknown;
@@ -173,4 +190,4 @@ async function answered(asked: Asking): Promise<Answered> {
 export const onRevision = (revision: number) => ({ "If-Match": `"${revision}"` });
 
 /** A body that is sent as it is: a file’s text, or its bytes. */
-export const asIs = (body: string | ArrayBuffer, type: string) => ({ bodySerializer: () => body, headers: { "Content-Type": type } });
+export const asIs = (body: string | ArrayBuffer | Blob, type: string) => ({ bodySerializer: () => body, headers: { "Content-Type": type } });

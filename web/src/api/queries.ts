@@ -9,6 +9,7 @@ import {
   Problem,
   type Asked,
   type AtAGlance,
+  type BackupAnswer,
   type BuildComparison,
   type ChoiceReport,
   type Command,
@@ -63,6 +64,7 @@ import {
   type RigsReport,
   type SlidRig,
 } from "./client";
+import { listen } from "./live";
 import { afterPicture, pictureComes } from "./picture";
 
 const ONE = "/api/productions/{id}";
@@ -75,7 +77,10 @@ function of(id: string, query?: unknown) {
   return { params: query === undefined ? { path: { id } } : { path: { id }, query } };
 }
 /** Parameters of an edit. */
-const edited = (id: string, revision: number) => ({ params: { path: { id }, header: onRevision(revision) }, headers: CHANGES });
+const edited = (id: string, revision: number, key: string) => ({
+  params: { path: { id }, header: onRevision(revision) },
+  headers: { ...CHANGES, "Idempotency-Key": key },
+});
 const keys = {
   list: ["productions"] as const,
   production: (id: string) => ["production", id] as const,
@@ -126,6 +131,11 @@ export function useListActions() {
         ask<Workspace>((api) => api.POST("/api/productions/import", { body: {} as ProductionFile, ...asIs(text, "application/json") })),
       onSuccess,
     }),
+    restoreBackup: useMutation({
+      mutationFn: (backup: Blob) => ask<BackupAnswer>((api) => api.POST("/api/backup/restore", { body: [], ...asIs(backup, "application/octet-stream") })),
+      onSuccess: () => client.resetQueries(),
+    }),
+    undoRestore: useMutation({ mutationFn: () => ask<BackupAnswer>((api) => api.POST("/api/backup/undo")), onSuccess: () => client.resetQueries() }),
     rename: useMutation({
       mutationFn: ({ id, revision, build, name }: { id: string; revision: number; build: string; name: string }) => rename(id, revision, build, name),
       onSuccess,
@@ -164,16 +174,22 @@ export type Step = "undo" | "redo";
 /** Edits of this window that are on their way, by production: the news of one comes before its answer. */
 const onTheirWay = new Map<string, Promise<unknown>>();
 
+const PAGE = crypto.getRandomValues(new Uint32Array(4)).join("-");
+let edits = 0;
+
+/** What an edit is known by, however often it is sent. */
+export const newKey = () => `${PAGE}-${++edits}`;
+
 /** One edit, or one step along the history, on a workspace of one build; an edit may ask first before
- *  it switches an output off. */
-export function requestEdit(base: Workspace, what: Command[] | Step, first: boolean) {
+ *  it switches an output off. Sent again under the same key, it isn't made twice. */
+export function requestEdit(base: Workspace, what: Command[] | Step, first: boolean, key: string) {
   const { id, revision } = base;
   const build = base.report.build;
   const answer = askWorkspace(
     (api) =>
       typeof what === "string"
-        ? api.POST(what === "undo" ? `${ONE}/undo` : `${ONE}/redo`, { ...edited(id, revision), body: { build } })
-        : api.POST(`${ONE}/commands`, { ...edited(id, revision), body: { build, commands: what, ask: first } }),
+        ? api.POST(what === "undo" ? `${ONE}/undo` : `${ONE}/redo`, { ...edited(id, revision, key), body: { build } })
+        : api.POST(`${ONE}/commands`, { ...edited(id, revision, key), body: { build, commands: what, ask: first } }),
     base,
   );
   onTheirWay.set(id, answer);
@@ -195,20 +211,21 @@ export function useFollow(id: string, build: string) {
   const client = useQueryClient();
   const [connected, setConnected] = useState(true);
   useEffect(() => {
-    const source = new EventSource(`/api${at(id)}/events`);
     const look = () => void client.invalidateQueries({ queryKey: keys.production(id) });
     let lost = false;
-    source.onopen = () => {
-      setConnected(true);
-      if (lost) look();
-      lost = false;
-    };
-    source.onerror = () => {
-      lost = true;
-      setConnected(false);
-    };
-    source.addEventListener("revision", (event) => {
-      const heard = Number(event.data);
+    return listen((news) => {
+      setConnected(news.kind !== "away");
+      if (news.kind === "away") {
+        lost = true;
+        return;
+      }
+      if (news.kind === "open") {
+        if (lost) look();
+        lost = false;
+        return;
+      }
+      const { production, revision: heard } = news.change;
+      if (production !== id && production !== "") return;
       const compare = () => {
         const existing = client.getQueryData<Workspace>(keys.build(id, build));
         // Revision 0 says that something was missed.
@@ -220,8 +237,22 @@ export function useFollow(id: string, build: string) {
       const later = () => void setTimeout(compare);
       answer.then(later, later);
     });
-    return () => source.close();
   }, [client, id, build]);
+  return connected;
+}
+
+/** Reads the list again when another window changed something that is in it. Returns whether the server can be heard. */
+export function useFollowList() {
+  const client = useQueryClient();
+  const [connected, setConnected] = useState(true);
+  useEffect(
+    () =>
+      listen((news) => {
+        setConnected(news.kind !== "away");
+        if (news.kind !== "away") void client.invalidateQueries({ queryKey: keys.list });
+      }),
+    [client],
+  );
   return connected;
 }
 

@@ -1,5 +1,59 @@
 // generated from openapi.json by make types
 export interface paths {
+    "/api/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that is kept, as one file. */
+        get: operations["save_backup"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backup/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Puts a backup in the place of what is kept, which is kept beside it. The whole backup is read before anything
+         *     is touched.
+         */
+        post: operations["restore_backup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backup/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts back what the last backup took the place of. */
+        post: operations["undo_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calculator": {
         parameters: {
             query?: never;
@@ -45,6 +99,23 @@ export interface paths {
         put?: never;
         /** Reads an EDID: binary, or hexadecimal text. */
         post: operations["edid"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Follow every production, on one connection for a whole browser: an event named `change` for each new revision. */
+        get: operations["follow_all"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1322,6 +1393,15 @@ export interface components {
          * @enum {string}
          */
         Axis: "x" | "y" | "z";
+        /** @description What came of putting a backup in the place of what is kept. */
+        BackupAnswer: {
+            /** @description Whether the backup was copied without the file that holds its newest changes. */
+            incomplete: boolean;
+            /** @description The file that keeps what was there before, beside the data file. */
+            kept: string;
+            /** @description How many productions are there now. */
+            productions: number;
+        };
         /** @description A build, packed. */
         Bags: {
             /** @description Batteries: carried by hand, in words. */
@@ -1728,6 +1808,16 @@ export interface components {
             /** @description The track's name; empty where it has none. */
             track_name: string;
             worst?: components["schemas"]["Severity"] | null;
+        };
+        /** @description A production has a new revision. */
+        Change: {
+            /** @description Its id; empty where any may have changed. */
+            production: string;
+            /**
+             * Format: int64
+             * @description Its revision; 0 says that something was missed: look again.
+             */
+            revision: number;
         };
         /** @description What one channel holds. */
         ChannelLevels: {
@@ -6846,6 +6936,127 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    save_backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The backup */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.sqlite3": number[];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupAnswer"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undo_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     calculator: {
         parameters: {
             query?: never;
@@ -6941,6 +7152,35 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    follow_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Server-sent events: `change`, each a `Change` as JSON */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Change"];
                 };
             };
             /** @description What went wrong, in a sentence */
@@ -7409,6 +7649,8 @@ export interface operations {
             header: {
                 /** @description The revision, in quotes */
                 "If-Match": string;
+                /** @description What the edit is known by: sent again under the same key, it isn’t made twice */
+                "Idempotency-Key"?: string | null;
             };
             path: {
                 /** @description The production’s id. */
@@ -8509,6 +8751,8 @@ export interface operations {
             header: {
                 /** @description The revision, in quotes */
                 "If-Match": string;
+                /** @description What the edit is known by: sent again under the same key, it isn’t made twice */
+                "Idempotency-Key"?: string | null;
             };
             path: {
                 /** @description The production’s id. */
@@ -9277,6 +9521,8 @@ export interface operations {
             header: {
                 /** @description The revision, in quotes */
                 "If-Match": string;
+                /** @description What the edit is known by: sent again under the same key, it isn’t made twice */
+                "Idempotency-Key"?: string | null;
             };
             path: {
                 /** @description The production’s id. */

@@ -5,6 +5,7 @@ import { SeverityMark } from "../ui/mark";
 import { useNarrow } from "../ui/narrow";
 import type { Report } from "../api/client";
 import { Popover } from "radix-ui";
+import { Away } from "./away";
 import { ThemeSwitch } from "./theme";
 import { useWorkbench } from "./workbench";
 
@@ -19,7 +20,7 @@ interface Props {
 
 /** One line: what is open, its format, the verdict, the history, the command line. */
 export function Head({ connected, openFindings, openLine, openKeys }: Props) {
-  const { workspace, attempt, undo: stepBack, theirs, waiting, select, connect } = useWorkbench();
+  const { workspace, attempt, undo: stepBack, theirs, select, connect } = useWorkbench();
   const narrow = useNarrow();
   const { production, report, undo, redo } = workspace;
   const { verdict } = report;
@@ -29,11 +30,7 @@ export function Head({ connected, openFindings, openLine, openKeys }: Props) {
     select(undefined);
     openFindings();
   };
-  const away = (!connected || waiting > 0) && (
-    <span role="status" className="px-2 text-caution">
-      {waiting === 0 ? "Server away, trying again" : `Server away: ${waiting} ${waiting === 1 ? "change waits" : "changes wait"}`}
-    </span>
-  );
+  const away = <Away connected={connected} />;
   const steps = (
     <>
       <Step name="Undo" what={undo && theirs ? `${undo}, made in another window` : undo} onClick={() => stepBack()} />

@@ -14,7 +14,8 @@ import {
   type Workspace,
 } from "../api/client";
 import { UNSENT, type Unsent } from "../ui/field";
-import { keepWorkspace, requestEdit, type Step } from "../api/queries";
+import { keepWorkspace, newKey, requestEdit, type Step } from "../api/queries";
+import { countEdit } from "../api/waiting";
 
 export type Selection = { kind: "device" | "cable"; id: string };
 /** Commands, a step back or forward, or commands made from the document as it is when their turn comes:
@@ -61,8 +62,6 @@ export interface Workbench {
   undo: (theirs?: boolean) => void;
   /** Whether the last change was made in another window. */
   theirs: boolean;
-  /** How many edits wait for the server, which is away. */
-  waiting: number;
   /** An edit that waits, since it would switch an output off. */
   held: Held | undefined;
   /** Makes the waiting edit, or lets it go. */
@@ -95,21 +94,14 @@ export function useWorkbench(): Workbench {
 const outcome = (before: string, after: string) => (before === after ? `still ${after}` : `${before} before, ${after} now`);
 
 /** Asks until the server answers: what was typed while it was away is sent when it is back. */
-async function patiently<T>(work: () => Promise<T>, waits: (change: (now: number) => number) => void): Promise<T> {
-  let away = false;
-  try {
-    for (let pause = 500; ; pause = Math.min(pause * 2, 4000)) {
-      try {
-        return await work();
-      } catch (error) {
-        if (!(error instanceof Problem && error.status === 0)) throw error;
-        if (!away) waits((now) => now + 1);
-        away = true;
-        await new Promise((resolve) => setTimeout(resolve, pause));
-      }
+async function patiently<T>(work: () => Promise<T>): Promise<T> {
+  for (let pause = 500; ; pause = Math.min(pause * 2, 4000)) {
+    try {
+      return await work();
+    } catch (error) {
+      if (!(error instanceof Problem && error.status === 0)) throw error;
+      await new Promise((resolve) => setTimeout(resolve, pause));
     }
-  } finally {
-    if (away) waits((now) => now - 1);
   }
 }
 
@@ -127,7 +119,6 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
   const [connecting, connect] = useState<string>();
   const [preview, setPreview] = useState<Previewed>();
   const [held, setHeld] = useState<Held>();
-  const [waiting, setWaiting] = useState(0);
   const [search, setSearch] = useSearchParams();
   const newest = useRef(workspace);
   // Edits go one after the other, so that quick hands don't overtake themselves.
@@ -141,23 +132,29 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
   // Steps of the history that this window made, and the last there was when it was opened.
   const own = useRef(new Set<number>());
   const opened = useRef(workspace.undo_step ?? 0);
+  const [others, setOthers] = useState(false);
   const edit = useCallback(
     (asked: Edit, { certain = false, title }: { certain?: boolean; title?: string } = {}) => {
       const run = async () => {
         try {
           const before = newest.current.report.verdict.text;
           let says: string[] = [];
+          const key = newKey();
           const next = await patiently(async () => {
             const made = typeof asked === "function" ? await asked(newest.current.production) : asked;
             const what = typeof made === "string" || Array.isArray(made) ? made : made.commands;
             says = typeof made === "string" || Array.isArray(made) ? [] : made.says;
             // What a fix would do has been shown; anything else that switches an output off says so first.
             const ask = !certain && !previewed.current;
-            return requestEdit(newest.current, what, ask);
-          }, setWaiting);
+            return requestEdit(newest.current, what, ask, key);
+          });
           newest.current = next;
           // A number that an undone step of this window had may be another’s by now: what is read anew says.
-          if (asked !== "undo" && next.undo_step != null) own.current.add(next.undo_step);
+          if (asked !== "undo" && next.undo_step != null) {
+            own.current.add(next.undo_step);
+            // What was sent twice may have been read meanwhile, as somebody else’s.
+            setOthers(false);
+          }
           keepWorkspace(client, id, build.id, next);
           const said = [title && `${title}: ${outcome(before, next.report.verdict.text)}.`, ...(title ? says : []), ...(next.said ?? [])].filter(Boolean);
           // Words that have lost their place stay until somebody has taken them.
@@ -181,7 +178,7 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       };
       const done = queue.current.then(run, run);
       queue.current = done.catch(() => undefined);
-      return done;
+      return countEdit(done);
     },
     [client, id, build.id],
   );
@@ -219,7 +216,6 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
     [there, kind, name],
   );
 
-  const [others, setOthers] = useState(false);
   // A set that grows with each edit is no state: whether the newest change is in it is.
   useLayoutEffect(() => {
     const step = workspace.undo_step ?? 0;
@@ -238,14 +234,6 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
     window.addEventListener(UNSENT, keep);
     return () => window.removeEventListener(UNSENT, keep);
   }, []);
-  // A page that is left takes with it what waits: the browser asks first.
-  useEffect(() => {
-    if (waiting === 0) return;
-    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener("beforeunload", ask);
-    return () => window.removeEventListener("beforeunload", ask);
-  }, [waiting]);
-
   const value = useMemo<Workbench>(() => {
     return {
       id,
@@ -261,7 +249,6 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
         else settle(edit("undo"));
       },
       theirs,
-      waiting,
       held,
       release: (make) => {
         setHeld(undefined);
@@ -275,7 +262,7 @@ export function WorkbenchProvider({ id, build, workspace, reference, children }:
       preview,
       setPreview,
     };
-  }, [id, build, workspace, reference, edit, settle, theirs, waiting, held, notice, select, connecting, preview]);
+  }, [id, build, workspace, reference, edit, settle, theirs, held, notice, select, connecting, preview]);
 
   return (
     <Context.Provider value={value}>

@@ -1,10 +1,12 @@
 import { useEffect, useEffectEvent, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { sentenceOf, type Listed, type Workspace } from "../api/client";
-import { useListActions, useProductions, useReference } from "../api/queries";
+import { useFollowList, useListActions, useProductions, useReference } from "../api/queries";
+import { Away } from "../frame/away";
 import { ThemeSwitch } from "../frame/theme";
 import { Button } from "../ui/button";
 import { FIRST } from "../views";
+import { Backups } from "./backups";
 import { NewProduction } from "./new-production";
 import { ProductionRow } from "./production-row";
 
@@ -17,6 +19,7 @@ export function ProductionsView() {
   const [problem, setProblem] = useState<string>();
   const [removed, setRemoved] = useState<Listed>();
   const file = useRef<HTMLInputElement>(null);
+  const connected = useFollowList();
 
   async function attempt<T>(work: Promise<T>): Promise<T | undefined> {
     try {
@@ -55,6 +58,7 @@ export function ProductionsView() {
           Calculator: how long on a card
         </Link>
         <span className="ml-auto">
+          <Away connected={connected} />
           <ThemeSwitch />
         </span>
       </header>
@@ -113,6 +117,7 @@ export function ProductionsView() {
             <li className="border-t border-rule py-4 text-dim">None yet. Name one above, drop a file here, or start the demo with west-rail demo.</li>
           )}
         </ul>
+        <Backups />
       </main>
       <footer className="mt-8 border-t border-rule pt-2 text-small text-dim">
         <Link to="/licences" className="underline decoration-dotted underline-offset-3">

@@ -1,5 +1,6 @@
 //! How long the crew's own builds took: what steps take is learned from them.
 
+use super::names::is_plain;
 use super::{Limits, Production};
 use crate::quantity::Span;
 use serde::{Deserialize, Serialize};
@@ -23,7 +24,7 @@ impl Assembly {
     /// Within what is taken: a minute to a day, and not a tenth or ten times the guide.
     pub fn check(&self) -> Result<(), String> {
         let (guide, took) = (self.guide.0, self.took.0);
-        if self.what.chars().count() > Limits::OWNER || self.what.chars().any(char::is_control) {
+        if self.what.chars().count() > Limits::OWNER || !is_plain(&self.what) {
             return Err(format!(
                 "what was built has a name of at most {} letters, on one line",
                 Limits::OWNER

@@ -1,6 +1,7 @@
 //! What a document may hold at most: the same for commands, files, imports and descriptions.
 //! Everything here is far above any floor.
 
+use super::names::{is_plain, is_visible};
 use super::{
     HouseRules, KitLine, Need, OutputSetting, Position, RecordingSetting, Rolls, ScheduleEntry,
     SoundSetting, Station, TrackSetting,
@@ -220,8 +221,7 @@ impl Bounded for KitLine {
             || "a kit holds at most 10,000 of one thing".into(),
         );
         gauge.within(
-            self.owner.chars().count() <= Limits::OWNER
-                && !self.owner.chars().any(char::is_control),
+            self.owner.chars().count() <= Limits::OWNER && is_plain(&self.owner),
             || {
                 format!(
                     "an owner has at most {} letters, on one line",
@@ -294,9 +294,7 @@ impl Bounded for [TrackSetting] {
         let names = self.iter().filter_map(|track| track.name.as_ref());
         for name in names {
             gauge.within(
-                !name.is_empty()
-                    && name.chars().count() <= Limits::TRACK_NAME
-                    && !name.chars().any(char::is_control),
+                is_visible(name) && name.chars().count() <= Limits::TRACK_NAME && is_plain(name),
                 || {
                     format!(
                         "a track’s name is 1 to {} letters on one line",

@@ -42,7 +42,7 @@ fn unusable(error: std::io::Error) -> Problem {
 /// Everything that is kept, as one file.
 #[utoipa::path(get, path = "/api/backup", tag = "backups",
     responses((status = 200, description = "The backup", content_type = "application/vnd.sqlite3", body = Vec<u8>)))]
-pub async fn save(State(app): State<App>) -> Result<Response, Problem> {
+pub async fn save_backup(State(app): State<App>) -> Result<Response, Problem> {
     let file = app.large(|store, _| {
         let room = room()?;
         store.save_backup(room.path())?;
@@ -61,7 +61,10 @@ pub async fn save(State(app): State<App>) -> Result<Response, Problem> {
 /// is touched.
 #[utoipa::path(post, path = "/api/backup/restore", tag = "backups", request_body(content = Vec<u8>, content_type = "application/octet-stream"),
     responses((status = 200, body = BackupAnswer), (status = 413, body = Problem), (status = 422, body = Problem), (status = 507, body = Problem)))]
-pub async fn restore(State(app): State<App>, body: Body) -> Result<Json<BackupAnswer>, Problem> {
+pub async fn restore_backup(
+    State(app): State<App>,
+    body: Body,
+) -> Result<Json<BackupAnswer>, Problem> {
     let mut pieces = body.into_data_stream();
     let mut room = room()?;
     let mut taken = 0;
@@ -87,7 +90,7 @@ pub async fn restore(State(app): State<App>, body: Body) -> Result<Json<BackupAn
 /// Puts back what the last backup took the place of.
 #[utoipa::path(post, path = "/api/backup/undo", tag = "backups",
     responses((status = 200, body = BackupAnswer), (status = 422, body = Problem)))]
-pub async fn undo(State(app): State<App>) -> Result<Json<BackupAnswer>, Problem> {
+pub async fn undo_restore(State(app): State<App>) -> Result<Json<BackupAnswer>, Problem> {
     let room = room()?;
     put_in_place(&app, move |store| store.undo_restore(room.path())).await
 }

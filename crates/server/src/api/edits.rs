@@ -5,6 +5,7 @@ use super::Workspace;
 use super::body::{Body, Path, Revision};
 use super::patch::PatchStep;
 use super::productions::build_of;
+use super::sent::Key;
 use super::told::{Told, Wanted};
 use crate::App;
 use crate::problem::Problem;
@@ -42,13 +43,14 @@ pub struct Step {
 
 /// Changes a production. One edit is one undo.
 #[utoipa::path(post, path = "/api/productions/{id}/commands", tag = "edits", request_body = Edit,
-    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes")),
+    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")),
     responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 409, body = Problem), (status = 412, body = Problem), (status = 422, body = Problem), (status = 428, body = Problem)))]
 pub async fn edit(
     State(app): State<App>,
     Path(id): Path<String>,
     Revision(revision): Revision,
     wanted: Wanted,
+    key: Key,
     Body(edit): Body<Edit>,
 ) -> Result<Response, Problem> {
     let Edit {
@@ -57,7 +59,7 @@ pub async fn edit(
         ask,
     } = edit;
     let wish = Wish::Edit { commands, ask };
-    change(&app, (id, revision), build, wanted, wish).await
+    change(&app, (id, revision), build, (wanted, key), wish).await
 }
 
 /// A change that somebody wants.
@@ -185,30 +187,32 @@ impl From<StoreError> for Refused {
 
 /// Takes the last edit back.
 #[utoipa::path(post, path = "/api/productions/{id}/undo", tag = "edits", request_body = Step,
-    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes")),
+    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")),
     responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 412, body = Problem), (status = 422, body = Problem)))]
 pub async fn undo(
     State(app): State<App>,
     Path(id): Path<String>,
     Revision(revision): Revision,
     wanted: Wanted,
+    key: Key,
     Body(step): Body<Step>,
 ) -> Result<Response, Problem> {
-    change(&app, (id, revision), step.build, wanted, Wish::Undo).await
+    change(&app, (id, revision), step.build, (wanted, key), Wish::Undo).await
 }
 
 /// Does again what was undone last.
 #[utoipa::path(post, path = "/api/productions/{id}/redo", tag = "edits", request_body = Step,
-    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes")),
+    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")),
     responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 412, body = Problem), (status = 422, body = Problem)))]
 pub async fn redo(
     State(app): State<App>,
     Path(id): Path<String>,
     Revision(revision): Revision,
     wanted: Wanted,
+    key: Key,
     Body(step): Body<Step>,
 ) -> Result<Response, Problem> {
-    change(&app, (id, revision), step.build, wanted, Wish::Redo).await
+    change(&app, (id, revision), step.build, (wanted, key), Wish::Redo).await
 }
 
 /// Makes a change, once it is sure that its answer can be given: what follows from it, told to the
@@ -217,13 +221,26 @@ async fn change(
     app: &App,
     (id, revision): (String, u64),
     build: Handle,
-    wanted: Wanted,
+    (wanted, key): (Wanted, Key),
     wish: Wish,
 ) -> Result<Response, Problem> {
     let (lately, events) = (app.lately.clone(), app.events.clone());
+    let sent = app.sent.clone();
     // Whatever its size, an edit doesn't wait behind searches and imports; what it computes of a large
     // floor gives way on the cores.
     app.with_store(move |store, catalogue| {
+        let again = || -> Result<Response, Problem> {
+            let kept = store.get(&id)?;
+            let build = match kept.production.build(&build) {
+                Some(_) => build.clone(),
+                None => build_of(&kept, None)?,
+            };
+            let now = lately.workspace(kept, &build, catalogue)?;
+            Ok(Told::Whole(now).into_response())
+        };
+        if sent.was_made(&id, &key) {
+            return again();
+        }
         let now = lately.workspace(store.get(&id)?, &build, catalogue)?;
         let base = lately.at(&id, &build, revision);
         let said = wish.leaves_behind(&now.production);
@@ -231,6 +248,7 @@ async fn change(
         match made((store, catalogue), (&now, revision), &wish, tell) {
             Ok((kept, answer)) => {
                 let revision = kept.revision;
+                sent.made(&id, key);
                 // The edit may have taken the build itself away: then the first one is reported on.
                 let told = match answer {
                     Some((workspace, told)) => {
@@ -249,6 +267,8 @@ async fn change(
                 Ok(told.into_response())
             }
             Err(Refused::Asks(outlook)) => Err(Problem::asks(*outlook)),
+            // It was being made when it was sent again.
+            Err(Refused::Store(StoreError::Stale(_))) if sent.was_made(&id, &key) => again(),
             Err(Refused::Store(StoreError::Stale(kept))) => {
                 let detail = "someone changed the production meanwhile; this edit was not made";
                 let current = lately.workspace(*kept, &build, catalogue)?;

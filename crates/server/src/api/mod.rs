@@ -12,6 +12,7 @@ mod productions;
 mod questions;
 mod recordings;
 mod rig;
+mod sent;
 mod setup;
 mod sound;
 mod sums;
@@ -20,6 +21,7 @@ mod told;
 mod ways;
 
 pub use productions::Workspace;
+pub use sent::Sent;
 pub use time::Listeners;
 pub use told::Lately;
 
@@ -41,7 +43,7 @@ pub fn routes() -> Router<App> {
         .route("/timecode/head", post(time::new_head));
     // A recording of hours is looked at as it comes, and never held.
     let endless = Router::new()
-        .route("/backup/restore", post(backups::restore))
+        .route("/backup/restore", post(backups::restore_backup))
         .route("/wav", post(sound::read_wav))
         .route("/timecode/read", post(time::read_ltc))
         .layer(DefaultBodyLimit::disable());
@@ -49,8 +51,8 @@ pub fn routes() -> Router<App> {
         .route("/openapi.json", get(described))
         .route("/catalogue", get(catalogue::all))
         .route("/events", get(events::follow_all))
-        .route("/backup", get(backups::save))
-        .route("/backup/undo", post(backups::undo))
+        .route("/backup", get(backups::save_backup))
+        .route("/backup/undo", post(backups::undo_restore))
         .route("/packages", get(productions::offered))
         .route("/record-time", post(sums::record_time))
         .route(
@@ -185,9 +187,9 @@ async fn described() -> Response {
         productions::import,
         events::follow,
         events::follow_all,
-        backups::save,
-        backups::restore,
-        backups::undo,
+        backups::save_backup,
+        backups::restore_backup,
+        backups::undo_restore,
         edits::edit,
         edits::undo,
         edits::redo,

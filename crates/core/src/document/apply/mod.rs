@@ -23,6 +23,7 @@ mod units;
 pub use custom::{check_codec, check_codec_figures, check_device, check_entry};
 pub use day::refuse_overlap;
 
+use super::names::{is_plain, is_visible};
 use super::{BadChange, Command, Limits, PortRef, Production, Unfit};
 use crate::catalogue::{Catalogue, Device};
 use crate::format::PictureFormat;
@@ -264,18 +265,24 @@ fn bad_handle(name: &str) -> Refusal {
 
 pub fn checked_name(what: &'static str, name: &str) -> Result<String, Refusal> {
     let trimmed = name.trim();
-    if trimmed.is_empty()
-        || trimmed.chars().count() > Limits::NAME
-        || trimmed.chars().any(char::is_control)
-    {
-        let name = trimmed.chars().take(60).collect();
-        return Err(Refusal::BadName {
-            what,
-            name,
-            expected: "a name is 1 to 80 letters on one line",
-        });
-    }
-    Ok(trimmed.to_string())
+    let expected = if trimmed.chars().count() > Limits::NAME || trimmed.is_empty() {
+        "a name is 1 to 80 letters on one line"
+    } else if !is_plain(trimmed) {
+        "a name stands on one line, without marks that turn the direction of what is written"
+    } else if !is_visible(trimmed) {
+        "none of its letters can be seen; a name is 1 to 80 letters"
+    } else {
+        return Ok(trimmed.to_string());
+    };
+    Err(Refusal::BadName {
+        what,
+        // As it can be read.
+        name: match is_plain(trimmed) && is_visible(trimmed) {
+            true => trimmed.chars().take(60).collect(),
+            false => trimmed.escape_debug().take(60).collect(),
+        },
+        expected,
+    })
 }
 
 fn catalogue_device<'c>(catalogue: &'c Catalogue, id: &str) -> Result<&'c Device, Refusal> {
