@@ -5,10 +5,13 @@ use clap::Args;
 use serde::Serialize;
 use std::path::PathBuf;
 use std::process::ExitCode;
+use std::thread;
+use std::time::Duration;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::finding::{Finding, Severity};
+use west_rail_core::interrupt::Interrupt;
 use west_rail_core::report::{
-    ArrivalReport, RecordingReport, Report, Standing, Verdict, report_with_fixes,
+    ArrivalReport, RecordingReport, Report, Standing, Verdict, report_with_fixes_until,
 };
 
 #[derive(Args)]
@@ -18,6 +21,9 @@ pub struct CheckArguments {
     /// The build, by id or name; the first where not said
     #[arg(long)]
     build: Option<String>,
+    /// Fixes are looked for so long, in seconds
+    #[arg(long, value_name = "SECONDS", default_value_t = 20)]
+    patience: u64,
 }
 
 #[derive(Serialize)]
@@ -28,14 +34,25 @@ struct Answer<'a> {
     findings: &'a [Finding],
     arrivals: &'a [ArrivalReport],
     recordings: &'a [RecordingReport],
+    /// Findings for which no fixes were looked for: the floor is large, or it would have taken too long.
+    fixes_left_out: usize,
 }
 
 /// Exit status 0 without stops, 1 with.
 pub fn check(arguments: &CheckArguments, json: bool) -> Outcome {
     let production = files::read(&arguments.file)?.production;
     let build = files::build_of(&production, arguments.build.as_deref(), &arguments.file)?;
-    let report = report_with_fixes(&production, &build.id, Catalogue::shipped());
-    let report = report.ok_or_else(|| Failure(format!("there is no build “{}”", build.id)))?;
+    let stop = Interrupt::default();
+    let patience = Duration::from_secs(arguments.patience);
+    // It ends with the program.
+    let timer = stop.clone();
+    thread::spawn(move || {
+        thread::sleep(patience);
+        timer.raise();
+    });
+    let found = report_with_fixes_until(&production, &build.id, Catalogue::shipped(), &stop);
+    let (report, left) =
+        found.ok_or_else(|| Failure(format!("there is no build “{}”", build.id)))?;
     if json {
         let Report {
             verdict,
@@ -51,10 +68,26 @@ pub fn check(arguments: &CheckArguments, json: bool) -> Outcome {
             findings,
             arrivals,
             recordings,
+            fixes_left_out: left,
         };
         say!("{}", serde_json::to_string(&answer)?);
     } else {
         print(&production.name, &build.name, &report);
+        if left > 0 {
+            let findings = if left == 1 {
+                "1 finding"
+            } else {
+                &format!("{left} findings")
+            };
+            let why = match stop.is_raised() {
+                true => format!(
+                    "it would have taken longer than {} s (--patience)",
+                    patience.as_secs()
+                ),
+                false => "the floor is large".into(),
+            };
+            say!("\nFixes of {findings} weren’t looked for: {why}.");
+        }
     }
     Ok(ExitCode::from(u8::from(report.verdict.stops > 0)))
 }

@@ -113,14 +113,21 @@ pub fn import(arguments: &ImportArguments, json: bool) -> Outcome {
 pub fn read(path: &Path) -> Result<ProductionFile, Failure> {
     let failure = |why: String| Failure(format!("{}: {why}", path.display()));
     let file = std::fs::File::open(path).map_err(|error| failure(error.to_string()))?;
+    let most = LARGEST / 1_000_000;
+    let size = file.metadata().map_or(0, |file| file.len());
+    if size > LARGEST {
+        let size = size / 1_000_000;
+        return Err(failure(format!(
+            "the file has {size} MB; production files are read up to {most} MB"
+        )));
+    }
     // Pipes and devices don't say how much comes: no more is read than is taken.
     let mut bytes = Vec::new();
     let read = file.take(LARGEST + 1).read_to_end(&mut bytes);
     read.map_err(|error| failure(error.to_string()))?;
     if bytes.len() as u64 > LARGEST {
         return Err(failure(format!(
-            "production files are read up to {} MB; this one has more",
-            LARGEST / 1_000_000
+            "production files are read up to {most} MB; this one has more"
         )));
     }
     let text = String::from_utf8(bytes)

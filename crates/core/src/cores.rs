@@ -1,6 +1,7 @@
 //! Parts of a computation at once, on cores that have nothing to do. What is large has workers of its own,
 //! and so has what nobody hurries for: what is small never waits behind them, and they give way to it.
 
+use crate::interrupt::{current, within};
 use rayon::iter::{IndexedParallelIterator, IntoParallelIterator, ParallelIterator};
 use rayon::{ThreadPool, ThreadPoolBuilder};
 use std::cell::Cell;
@@ -70,8 +71,9 @@ fn give_way(nice: i32) {
 
 /// Work on a floor of so many devices, which may share parts of it with [`both`].
 pub fn sharing<T: Send>(devices: usize, work: impl FnOnce() -> T + Send) -> T {
+    let waits = current();
     match workers_for(devices) {
-        Some(workers) => workers.install(work),
+        Some(workers) => workers.install(|| within(waits, work)),
         None => work(),
     }
 }
@@ -96,8 +98,9 @@ pub fn beside<A: Send, B>(
         return (work(), here());
     };
     let mut done = None;
+    let waits = current();
     let other = workers.in_place_scope(|scope| {
-        scope.spawn(|_| done = Some(work()));
+        scope.spawn(|_| done = Some(within(waits, work)));
         here()
     });
     // The scope waits for it, and hands its panic on.
@@ -110,7 +113,12 @@ pub fn both<A: Send, B: Send>(
     other: impl FnOnce() -> B + Send,
 ) -> (A, B) {
     match rayon::current_thread_index() {
-        Some(_) => rayon::join(one, other),
+        // A worker takes up what others began: it ends with those who wait for that.
+        Some(_) => {
+            let waits = current();
+            let also = waits.clone();
+            rayon::join(|| within(waits, one), || within(also, other))
+        }
         None => (one(), other()),
     }
 }
@@ -120,6 +128,8 @@ pub fn each<R: Send>(rows: usize, row: impl Fn(usize) -> R + Send + Sync) -> Vec
     match rayon::current_thread_index() {
         Some(_) if rows > ROWS => {
             let rows = (0..rows).into_par_iter().with_min_len(ROWS);
+            let waits = current();
+            let row = |number| within(waits.clone(), || row(number));
             rows.map(row).collect()
         }
         _ => (0..rows).map(row).collect(),

@@ -1,11 +1,14 @@
 //! Live events: other windows learn that a production has changed.
 
 use crate::App;
+use crate::problem::Problem;
+use crate::serve::STREAMS;
 use axum::extract::{Path, State};
 use axum::response::sse::{Event, KeepAlive, Sse};
 use serde::Serialize;
 use std::convert::Infallible;
-use tokio::sync::{broadcast, watch};
+use std::sync::Arc;
+use tokio::sync::{Semaphore, broadcast, watch};
 use tokio_stream::wrappers::{BroadcastStream, WatchStream};
 use tokio_stream::{Stream, StreamExt};
 use utoipa::ToSchema;
@@ -18,6 +21,7 @@ pub const ALL: &str = "";
 pub struct Events {
     sender: broadcast::Sender<Change>,
     stopping: watch::Receiver<bool>,
+    places: Arc<Semaphore>,
 }
 
 /// A production has a new revision.
@@ -34,6 +38,7 @@ impl Events {
         Self {
             sender: broadcast::channel(256).0,
             stopping,
+            places: Arc::new(Semaphore::new(STREAMS)),
         }
     }
 
@@ -46,7 +51,13 @@ impl Events {
     }
 
     /// What is told from now on, until the server ends: a stream would keep it from ending.
-    fn changes(&self) -> impl Stream<Item = Change> + use<> {
+    fn changes(&self) -> Result<impl Stream<Item = Change> + use<>, Problem> {
+        let place = self.places.clone().try_acquire_owned();
+        let place = place.map_err(|_| {
+            Problem::busy(format!(
+                "{STREAMS} windows are followed already: close some, or ask again later"
+            ))
+        })?;
         let changes = BroadcastStream::new(self.sender.subscribe());
         // A window that lagged behind is told to look again: revision 0 is older than any.
         let missed = Change {
@@ -56,7 +67,11 @@ impl Events {
         let changes = changes.map(move |change| Some(change.unwrap_or_else(|_| missed.clone())));
         let end = WatchStream::from_changes(self.stopping.clone()).map(|_| None);
         let changes = changes.merge(end).take_while(Option::is_some);
-        changes.filter_map(|change| change)
+        Ok(changes.filter_map(move |change| {
+            // The place is free when the stream ends.
+            let _held = &place;
+            change
+        }))
     }
 }
 
@@ -71,11 +86,11 @@ fn told<S: Stream<Item = Event> + Send + 'static>(
     responses((status = 200, description = "Server-sent events: `change`, each a `Change` as JSON", content_type = "text/event-stream", body = Change)))]
 pub async fn follow_all(
     State(app): State<App>,
-) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
-    told(app.events.changes().map(|change| {
+) -> Result<Sse<impl Stream<Item = Result<Event, Infallible>>>, Problem> {
+    Ok(told(app.events.changes()?.map(|change| {
         let event = Event::default().event("change");
         event.json_data(&change).expect("a change is JSON")
-    }))
+    })))
 }
 
 /// Follow a production: an event named `revision` with the new revision, whenever it changes.
@@ -84,10 +99,10 @@ pub async fn follow_all(
 pub async fn follow(
     State(app): State<App>,
     Path(id): Path<String>,
-) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
+) -> Result<Sse<impl Stream<Item = Result<Event, Infallible>>>, Problem> {
     let about = move |change: &Change| change.production == id || change.production == ALL;
-    told(app.events.changes().filter(about).map(|change| {
+    Ok(told(app.events.changes()?.filter(about).map(|change| {
         let event = Event::default().event("revision");
         event.data(change.revision.to_string())
-    }))
+    })))
 }

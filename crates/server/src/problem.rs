@@ -100,6 +100,11 @@ impl Problem {
         Self::new(StatusCode::SERVICE_UNAVAILABLE, "Took too long", detail)
     }
 
+    /// 503: all places are taken.
+    pub fn busy(detail: impl Into<String>) -> Self {
+        Self::new(StatusCode::SERVICE_UNAVAILABLE, "No place left", detail)
+    }
+
     /// 507: the disk has no room.
     pub fn no_room(detail: impl Into<String>) -> Self {
         Self::new(StatusCode::INSUFFICIENT_STORAGE, "No room", detail)

@@ -10,14 +10,19 @@ use std::sync::Arc;
 use std::time::Duration;
 use tokio::net::{TcpListener, TcpStream};
 use tokio::sync::{OwnedSemaphorePermit, Semaphore, watch};
+use tokio_io_timeout::TimeoutStream;
 use west_rail_store::Store;
 
-/// Connections at once: the rest wait until one ends.
-const CONNECTIONS: usize = 200;
+/// Streams of events at once: each holds a connection for good.
+pub const STREAMS: usize = 200;
+/// Connections at once, so that there are some beside all streams: the rest wait until one ends.
+const CONNECTIONS: usize = 2 * STREAMS;
 /// A request's head must come within this, and a connection may be idle so long.
 const HEAD: Duration = Duration::from_secs(10);
 /// Between two parts of a request's body.
 pub const BODY: Duration = Duration::from_secs(10);
+/// A client that reads nothing for so long is gone: what it was sent is in memory until it reads it.
+const READS: Duration = Duration::from_secs(10);
 /// What open requests are given to be answered when the server ends.
 const GRACE: Duration = Duration::from_millis(1_500);
 
@@ -40,7 +45,9 @@ pub async fn serve(
             () = &mut stop => break,
             accepted = accept(&listener, &places) => accepted,
         };
-        let connection = http.serve_connection(TokioIo::new(stream), service.clone());
+        let mut stream = TimeoutStream::new(stream);
+        stream.set_write_timeout(Some(READS));
+        let connection = http.serve_connection(TokioIo::new(Box::pin(stream)), service.clone());
         let connection = graceful.watch(connection);
         tokio::spawn(async move {
             // A client that went away is nobody's fault.

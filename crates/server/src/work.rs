@@ -11,7 +11,7 @@ use tokio::sync::{Semaphore, oneshot};
 use tokio::time::timeout;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::cores::{at_hand, stand_back};
-use west_rail_core::interrupt::Interrupt;
+use west_rail_core::interrupt::{Interrupt, until};
 use west_rail_store::{Kept, Store};
 
 /// A search that took so long ends.
@@ -104,6 +104,10 @@ impl App {
         id: String,
         work: impl FnOnce(&Kept, &'static Catalogue, &Interrupt) -> Result<T, Problem> + Send + 'static,
     ) -> Result<T, Problem> {
+        let work = move |kept: &Kept, catalogue, stop: &Interrupt| {
+            let found = until(stop, || work(kept, catalogue, stop));
+            found.unwrap_or_else(|| Err(given_up()))
+        };
         self.search_within(id, None, work).await
     }
 

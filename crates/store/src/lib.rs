@@ -131,6 +131,8 @@ impl Store {
         let reader = Connection::open(path)?;
         reader.busy_timeout(BUSY)?;
         reader.pragma_update(None, "query_only", "ON")?;
+        // It holds what it needs, whatever becomes of the names.
+        reader.query_row("SELECT count(*) FROM production", [], |_| Ok(()))?;
         let connection = Arc::new(Mutex::new(connection));
         Ok(Self {
             path: path.into(),
@@ -154,10 +156,17 @@ impl Store {
     /// Reads what was committed last, all of it at one moment.
     fn reading<T>(&self, work: impl FnOnce(&Connection) -> Result<T>) -> Result<T> {
         let mut connection = self.reader();
-        let transaction = connection.transaction()?;
-        let answer = work(&transaction)?;
-        transaction.commit()?;
-        Ok(answer)
+        let read = || {
+            let transaction = connection.transaction()?;
+            let answer = work(&transaction)?;
+            transaction.commit()?;
+            Ok(answer)
+        };
+        read().map_err(|error| match error {
+            // Why it can't be read, where that is known.
+            StoreError::Database(_) => self.opened.check().err().unwrap_or(error),
+            other => other,
+        })
     }
 
     fn transaction<T>(&self, work: impl FnOnce(&Transaction) -> Result<T>) -> Result<T> {

@@ -110,6 +110,7 @@ export type Assembly = Schemas["Assembly"];
 export type PartReport = Schemas["PartReport"];
 export type RigOutlines = Schemas["Outlines"];
 export type StepReport = Schemas["StepReport"];
+export type PartSeats = Schemas["PartSeats"];
 export type LoosePart = Schemas["LoosePart"];
 export type CheckItem = Schemas["CheckItem"];
 export type BuildChange = Schemas["BuildChange"];

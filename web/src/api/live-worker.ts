@@ -17,7 +17,14 @@ function listen() {
   if (stream) return;
   stream = new EventSource("/api/events");
   stream.onopen = () => tell((heard = { kind: "open" }));
-  stream.onerror = () => tell((heard = { kind: "away" }));
+  stream.onerror = () => {
+    tell((heard = { kind: "away" }));
+    // Refused, a stream doesn't try again by itself.
+    if (stream?.readyState === EventSource.CLOSED) {
+      stream = undefined;
+      setTimeout(() => tabs.size > 0 && listen(), 5_000);
+    }
+  };
   stream.addEventListener("change", (event) => tell({ kind: "change", change: JSON.parse(event.data as string) }));
 }
 

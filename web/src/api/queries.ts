@@ -61,6 +61,7 @@ import {
   type Bags,
   type Cost,
   type MountProposal,
+  type PartSeats,
   type RigsReport,
   type SlidRig,
 } from "./client";
@@ -462,6 +463,12 @@ export const useMountProposals = (id: string, build: string, revision: number, p
     queryFn: () => ask<MountProposal[]>((api) => api.GET(`${ONE}/mount`, of(id, { build, part: part ?? "" }))),
     enabled: part !== undefined,
     retry: false,
+  });
+
+/** Where a part would sit, and where not. */
+export const usePartSeats = (id: string, build: string, revision: number, part: string | undefined) =>
+  useQuestion("seats", id, revision, { build, part }, () => ask<PartSeats>((api) => api.GET(`${ONE}/seats`, of(id, { build, part: part ?? "" }))), {
+    enabled: part !== undefined,
   });
 
 /** What a build costs, as far as prices are given. */

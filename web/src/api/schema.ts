@@ -842,6 +842,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/seats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Fastenings that take a part which isn’t mounted, and why others don’t. */
+        get: operations["seats"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/setup": {
         parameters: {
             query?: never;
@@ -4232,16 +4249,14 @@ export interface components {
             /** @description How far the cable carries it, to the decimetre. */
             reach?: string | null;
         };
-        /** @description A part that sits on nothing, with where it would. */
+        /** @description A part that sits on nothing. */
         LoosePart: {
             /** @description Its handle. */
             id: components["schemas"]["String"];
             /** @description Its name. */
             name: string;
-            /** @description Fastenings of its kind that don’t. */
-            refuses: components["schemas"]["NotASeat"][];
-            /** @description Fastenings that take it. */
-            takes: components["schemas"]["Seat"][];
+            /** @description How many fastenings take it. */
+            places: number;
             /** @description Why none does, where none does. */
             why_not?: string | null;
         };
@@ -4855,6 +4870,17 @@ export interface components {
             /** @description Whether what it sits on lets it be turned, and tilted. */
             turns: boolean;
             worst?: components["schemas"]["Severity"] | null;
+        };
+        /** @description Where a part would sit, and where not. */
+        PartSeats: {
+            /** @description How many more don’t. */
+            more_refuses: number;
+            /** @description How many more do. */
+            more_takes: number;
+            /** @description Fastenings of its kind that don’t. */
+            refuses: components["schemas"]["NotASeat"][];
+            /** @description Fastenings that take it. */
+            takes: components["schemas"]["Seat"][];
         };
         /** @description One step of a patch; paths are JSON Pointers (RFC 6901). */
         PatchStep: {
@@ -9144,6 +9170,50 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    seats: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The part. */
+                part: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartSeats"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

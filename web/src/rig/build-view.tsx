@@ -1,6 +1,6 @@
 import { memo, useState } from "react";
 import type { Bags, Joint, PartReport, RigReport, RigsReport, Seat, Working } from "../api/client";
-import { useBags, useBuildChange, useCost, useLineCheck } from "../api/queries";
+import { useBags, useBuildChange, useCost, useLineCheck, usePartSeats } from "../api/queries";
 import { costs } from "../kit/cost";
 import { FindingsAt } from "../findings/findings";
 import { useChosen } from "../frame/chosen";
@@ -57,6 +57,7 @@ export function BuildView() {
   const drop = useSteady(slide.keep);
   const lookAt = useSteady(look);
   const mount = useSteady((seat: Seat) => settle(edit([{ do: "put-joint", build: build.id, joint: { part: seat.part, onto: seat.onto } }])));
+  const taking = usePartSeats(id, build.id, workspace.revision, panel === "mount" ? picked : undefined).data;
   if (!data) return null;
   const rig = pick(data, chosen, wanted);
   if (!rig) return <Empty data={data} picked={picked} pick={setPicked} />;
@@ -67,7 +68,7 @@ export function BuildView() {
       </StepsSheet>
     );
   }
-  const seats = panel === "mount" ? (data.loose.find((one) => one.id === picked)?.takes ?? NO_SEATS) : NO_SEATS;
+  const seats = taking?.takes ?? NO_SEATS;
   const part = rig.parts.find((other) => other.id === chosen) ?? first(rig);
   return (
     <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { LoosePart, MountProposal } from "../api/client";
-import { useMountProposals } from "../api/queries";
+import { useMountProposals, usePartSeats } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 import { Button } from "../ui/button";
 
@@ -34,15 +34,16 @@ export function MountPart({ loose, picked, pick }: { loose: LoosePart[]; picked:
   );
 }
 
-function places(part: LoosePart) {
-  if (part.takes.length === 0) return "";
-  return part.takes.length === 1 ? "1 place" : `${part.takes.length} places`;
+function places({ places }: LoosePart) {
+  if (places === 0) return "";
+  return places === 1 ? "1 place" : `${places} places`;
 }
 
 function Places({ part, done }: { part: LoosePart; done: () => void }) {
   const { id, build, workspace, attempt } = useWorkbench();
   const [why, setWhy] = useState(false);
-  const { data, error } = useMountProposals(id, build.id, workspace.revision, part.takes.length > 0 ? part.id : undefined);
+  const { data, error } = useMountProposals(id, build.id, workspace.revision, part.places > 0 ? part.id : undefined);
+  const seats = usePartSeats(id, build.id, workspace.revision, part.id).data;
   const mount = (edit: Parameters<typeof attempt>[0]) => {
     attempt(edit, `${part.name} mounted`);
     done();
@@ -60,11 +61,11 @@ function Places({ part, done }: { part: LoosePart; done: () => void }) {
           </ol>
         </>
       )}
-      {part.takes.length > 0 && (
+      {seats && seats.takes.length > 0 && (
         <>
           <h3 className="mt-2 text-small font-semibold">Every place</h3>
           <p className="mt-1 flex flex-wrap gap-1.5">
-            {part.takes.map((seat) => (
+            {seats.takes.map((seat) => (
               <Button
                 key={`${seat.part} ${seat.onto}`}
                 onClick={() => mount([{ do: "put-joint", build: build.id, joint: { part: seat.part, onto: seat.onto } }])}
@@ -73,27 +74,31 @@ function Places({ part, done }: { part: LoosePart; done: () => void }) {
               </Button>
             ))}
           </p>
+          <More count={seats.more_takes} />
         </>
       )}
-      {part.refuses.length > 0 && (
+      {seats && seats.refuses.length > 0 && (
         <>
           <button type="button" aria-expanded={why} className="mt-2 text-small underline decoration-dotted underline-offset-3" onClick={() => setWhy(!why)}>
             Why not elsewhere
           </button>
           {why && (
             <ul className="text-small text-dim">
-              {part.refuses.map((place) => (
+              {seats.refuses.map((place) => (
                 <li key={place.says}>
                   {place.says}: {place.why}
                 </li>
               ))}
             </ul>
           )}
+          {why && <More count={seats.more_refuses} />}
         </>
       )}
     </div>
   );
 }
+
+const More = ({ count }: { count: number }) => count > 0 && <p className="text-small text-dim">and {count} more</p>;
 
 function Best({ way, name, mount }: { way: MountProposal; name: string; mount: () => void }) {
   return (

@@ -9,6 +9,7 @@ use crate::document::{
     SoundSetting,
 };
 use crate::format::PictureFormat;
+use crate::interrupt::checkpoint;
 use crate::timecode::TimecodeRate;
 use rustc_hash::FxHashMap;
 
@@ -79,6 +80,8 @@ pub enum Refused {
 impl<'a> Floor<'a> {
     /// Looks everything up. Never fails: what isn't there is kept as refused.
     pub fn new(production: &'a Production, build: &'a Build, catalogue: &'a Catalogue) -> Self {
+        // Whatever tries floors makes each anew: it ends here once nobody waits for it.
+        checkpoint();
         let devices: Vec<_> = build
             .placements
             .iter()

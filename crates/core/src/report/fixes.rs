@@ -9,7 +9,7 @@ use crate::finding::{
     Effort, Finding, Fix, Proposals, Severity, findings, last_resorts, without_number,
 };
 use crate::format::PictureFormat;
-use crate::interrupt::Interrupt;
+use crate::interrupt::{Interrupt, until};
 use rustc_hash::FxHashMap;
 use std::collections::HashSet;
 
@@ -40,36 +40,66 @@ pub fn fixes_of(
     Some(bench.offered(wanted, proposed.fixes))
 }
 
-/// The report of a build with the fixes of its findings: of the first ones, where a large floor has
-/// many.
+/// Fixes are proposed for so many findings at once: what is looked up for one serves the others.
+const AT_ONCE: usize = 25;
+
+/// The report of a build with the fixes of its findings: of the first ones, where a large floor has many.
 pub fn report_with_fixes(
     production: &Production,
     build: &str,
     catalogue: &Catalogue,
 ) -> Option<Report> {
-    let before = report(production, build, catalogue)?;
     let never = Interrupt::default();
-    let bench = Bench::new(production, (build, catalogue), &before, &never);
+    report_with_fixes_until(production, build, catalogue, &never).map(|(report, _)| report)
+}
+
+/// The same, and for how many findings no fixes were looked for. Interrupted, it looks for no more.
+pub fn report_with_fixes_until(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    stop: &Interrupt,
+) -> Option<(Report, usize)> {
+    let before = report(production, build, catalogue)?;
+    let bench = Bench::new(production, (build, catalogue), &before, stop);
     let devices = production.build(build)?.placements.len().max(1);
     let mut trials = (EFFORT / devices).max(TRIED);
-    // Proposing looks through the floor as well: for no more findings than there are trials.
-    let first = before.findings.iter().take(trials);
-    let first = first.map(|finding| without_number(&finding.id)).collect();
-    let proposed = bench.proposals(production, Proposals::Among(&first))?;
     let mut offered = Vec::new();
-    for (finding, proposed) in before.findings.iter().zip(proposed) {
-        let cost = proposed.fixes.len().clamp(1, TRIED);
-        if cost > trials {
+    for some in before.findings.chunks(AT_ONCE) {
+        let wanted = some.iter().map(|finding| without_number(&finding.id));
+        let wanted = wanted.collect();
+        // Proposing looks through the floor as well: it may take longer than anybody waits.
+        let proposed = until(stop, || {
+            bench.proposals(production, Proposals::Among(&wanted))
+        });
+        let Some(proposed) = proposed.flatten() else {
+            break;
+        };
+        let known = offered.len();
+        for (finding, proposed) in before
+            .findings
+            .iter()
+            .zip(proposed)
+            .skip(known)
+            .take(some.len())
+        {
+            let cost = proposed.fixes.len().clamp(1, TRIED);
+            if cost > trials || stop.is_raised() {
+                break;
+            }
+            trials -= cost;
+            offered.push(bench.offered(finding, proposed.fixes));
+        }
+        if offered.len() < known + some.len() {
             break;
         }
-        trials -= cost;
-        offered.push(bench.offered(finding, proposed.fixes));
     }
+    let left = before.findings.len() - offered.len();
     let mut report = before.clone();
     for (finding, fixes) in report.findings.iter_mut().zip(offered) {
         finding.fixes = fixes;
     }
-    Some(report)
+    Some((report, left))
 }
 
 /// A build, and what it is like now: what fixes are tried on.

@@ -31,7 +31,7 @@ pub use choosable::{Choosable, choosable};
 pub use compare::{BuildComparison, compare_builds};
 pub use connections::{ConnectionReport, LoadReport, PictureReport, PortReport};
 pub use day::{ChoiceReport, MediaPlan, compare_choices, day_of, kit_for_day, media_plan};
-pub use fixes::{fixes_of, report_with_fixes};
+pub use fixes::{fixes_of, report_with_fixes, report_with_fixes_until};
 pub use follow::{Hop, follow};
 pub use gains::{
     GainAt, SchoolReport, SchoolsReport, SetGains, chain_working, schools_of, set_gains,
@@ -47,8 +47,9 @@ pub use power::{
 };
 pub use recordings::{LimitReport, RecordingReport};
 pub use rig::{
-    Bags, BuildChange, CaseReport, CheckItem, Outlines, PackedPiece, RigFigures, RigReport,
-    RigsReport, SlidRig, StepReport, bags, build_change, line_check, rig_slid, rigs_report,
+    Bags, BuildChange, CaseReport, CheckItem, Outlines, PackedPiece, PartSeats, RigFigures,
+    RigReport, RigsReport, SlidRig, StepReport, bags, build_change, line_check, part_seats,
+    rig_findings, rig_slid, rigs_report,
 };
 pub use routes::{Ends, NotThere, RouteReport, RoutesReport, find_routes};
 pub use safe::{SafeFixes, safe_fixes};

@@ -8,8 +8,10 @@ use crate::catalogue::{Tool, ZoneKind};
 use crate::document::MediaLoading;
 use crate::path::Floor;
 use crate::quantity::Point;
-use rustc_hash::FxHashSet;
-use std::collections::VecDeque;
+use petgraph::algo::kosaraju_scc;
+use petgraph::graph::DiGraph;
+use rustc_hash::{FxHashMap, FxHashSet};
+use std::collections::{BTreeSet, VecDeque};
 
 /// A key or a blade needs so much room in front of a screw, in millimetres, and so much to its sides.
 const KEY: f64 = 60.0;
@@ -20,6 +22,8 @@ const CARD: u32 = 20;
 const BATTERY: u32 = 15;
 /// Orders of tools that are looked at: past that, one that is good enough is taken.
 const MOST_ORDERS: usize = 20_000;
+/// The same of large rigs: what is looked at in all of those orders, tasks and waits.
+const MOST_STEPS: usize = 20_000_000;
 /// A lens or a head of so many grams is a job for two.
 const FOR_TWO: f64 = 2_500.0;
 
@@ -75,20 +79,13 @@ pub fn plan(floor: &Floor, mounted: &Mounted, parts: &[usize]) -> Plan {
 /// Parts of a rig that wait for each other, without looking for the best order; none where it can be built.
 pub fn waiting(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<usize> {
     let tasks = tasks(floor, mounted, solids, parts);
-    let mut done = vec![false; tasks.len()];
-    let mut order = Vec::new();
+    let plan = Ready::of(&tasks);
+    let mut done = plan.start();
     // Whatever the tool: as far as anything leads.
-    loop {
-        let before = order.len();
-        for tool in at_hand(&tasks, &done) {
-            all_with(&tasks, &mut done, &mut order, tool);
-        }
-        if order.len() == before {
-            break;
-        }
+    while let Some(task) = done.ready.pop_first() {
+        plan.finish(&mut done, task.1);
     }
-    let left: Vec<usize> = (0..tasks.len()).filter(|task| !done[*task]).collect();
-    parts_in_circles(mounted, &tasks, &left)
+    parts_in_circles(mounted, &tasks, &done.left())
 }
 
 /// The parts of the tasks that wait for each other among those that are left.
@@ -108,17 +105,26 @@ fn parts_in_circles(mounted: &Mounted, tasks: &[Task], left: &[usize]) -> Vec<us
 
 /// Of what is left, those that wait for each other, at once or by others.
 fn in_circles(tasks: &[Task], left: &[usize]) -> Vec<usize> {
-    let reaches = |from: usize| {
-        let mut seen: FxHashSet<usize> = FxHashSet::default();
-        let mut next: Vec<usize> = tasks[from].after.clone();
-        while let Some(at) = next.pop() {
-            if left.contains(&at) && seen.insert(at) {
-                next.extend(&tasks[at].after);
+    let number: FxHashMap<usize, usize> = left
+        .iter()
+        .enumerate()
+        .map(|(number, task)| (*task, number))
+        .collect();
+    let mut graph: DiGraph<usize, ()> = DiGraph::new();
+    let nodes: Vec<_> = left.iter().map(|task| graph.add_node(*task)).collect();
+    for (from, task) in left.iter().enumerate() {
+        for before in &tasks[*task].after {
+            if let Some(to) = number.get(before) {
+                graph.add_edge(nodes[from], nodes[*to], ());
             }
         }
-        seen.contains(&from)
-    };
-    left.iter().copied().filter(|task| reaches(*task)).collect()
+    }
+    let circles = kosaraju_scc(&graph).into_iter();
+    let circles =
+        circles.filter(|circle| circle.len() > 1 || graph.contains_edge(circle[0], circle[0]));
+    let mut found: Vec<usize> = circles.flatten().map(|node| graph[node]).collect();
+    found.sort_unstable();
+    found
 }
 
 /// The screw of a joint, and the room that its tool needs; none where it is made by hand from anywhere.
@@ -164,7 +170,12 @@ fn tasks(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> 
             }
         })
         .collect();
-    let task_of = |held: usize| joints.iter().position(|joint| *joint == held);
+    let numbers: FxHashMap<usize, usize> = joints
+        .iter()
+        .enumerate()
+        .map(|(task, held)| (*held, task))
+        .collect();
+    let task_of = |held: usize| numbers.get(&held).copied();
     // What carries stands first: it was put on before anything is put on it.
     for (task, &number) in joints.iter().enumerate() {
         let held = mounted.held[number];
@@ -176,8 +187,8 @@ fn tasks(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> 
             tasks[task].after.extend(own);
         }
     }
-    covers(mounted, solids, parts, &joints, &mut tasks);
-    media_tasks(floor, mounted, solids, parts, &joints, &mut tasks);
+    covers(mounted, solids, &joints, &numbers, &mut tasks);
+    media_tasks(floor, mounted, solids, parts, &numbers, &mut tasks);
     for task in &mut tasks {
         task.after.sort_unstable();
         task.after.dedup();
@@ -189,26 +200,32 @@ fn tasks(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> 
 fn covers(
     mounted: &Mounted,
     solids: &Solids,
-    parts: &[usize],
     joints: &[usize],
+    numbers: &FxHashMap<usize, usize>,
     tasks: &mut [Task],
 ) {
     for (task, &number) in joints.iter().enumerate() {
         let held = &mounted.held[number];
-        let Some(room) = tool_room(mounted, number, tasks[task].tool) else {
+        let (Some(room), Some(root)) = (
+            tool_room(mounted, number, tasks[task].tool),
+            mounted.roots[held.part],
+        ) else {
             continue;
         };
+        let near = solids.near(root, &room);
+        let mut inside = near
+            .iter()
+            .filter(|part| **part != held.part && **part != held.onto)
+            .filter(|part| solids.reach_into(**part, &room) > 1.0)
+            .peekable();
+        if inside.peek().is_none() {
+            continue;
+        }
         // What the two are made of is in the way of no tool of their own, nor what they stand on already.
-        let before = standing_before(mounted, held.part);
-        for &part in parts {
-            if part == held.part || part == held.onto || before.contains(&part) {
-                continue;
-            }
-            if solids.reach_into(part, &room) <= 1.0 {
-                continue;
-            }
+        let before: FxHashSet<usize> = standing_before(mounted, held.part).into_iter().collect();
+        for &part in inside.filter(|part| !before.contains(part)) {
             // It comes with its own joint, or with that of what carries it.
-            let comes = first_to_come(mounted, joints, part);
+            let comes = first_to_come(mounted, numbers, part);
             if let Some(later) = comes.filter(|later| *later != task) {
                 tasks[later].after.push(task);
             }
@@ -228,9 +245,12 @@ fn standing_before(mounted: &Mounted, part: usize) -> Vec<usize> {
 }
 
 /// The task with which a part comes to its place.
-fn first_to_come(mounted: &Mounted, joints: &[usize], part: usize) -> Option<usize> {
-    let number = mounted.by.get(&part)?;
-    joints.iter().position(|joint| joint == number)
+fn first_to_come(
+    mounted: &Mounted,
+    numbers: &FxHashMap<usize, usize>,
+    part: usize,
+) -> Option<usize> {
+    numbers.get(mounted.by.get(&part)?).copied()
 }
 
 /// Cards and inner batteries, before their doors are covered; else first or last as the house has it.
@@ -239,11 +259,11 @@ fn media_tasks(
     mounted: &Mounted,
     solids: &Solids,
     parts: &[usize],
-    joints: &[usize],
+    numbers: &FxHashMap<usize, usize>,
     tasks: &mut Vec<Task>,
 ) {
     for &part in parts {
-        let Some(body) = body_of(floor, part) else {
+        let (Some(body), Some(root)) = (body_of(floor, part), mounted.roots[part]) else {
             continue;
         };
         for (number, zone) in body.zones.iter().enumerate() {
@@ -258,25 +278,24 @@ fn media_tasks(
             let space = Solid::of(place, zone.from, zone.to);
             let task = tasks.len();
             let mut covered = false;
-            for &other in parts.iter().filter(|other| **other != part) {
-                if solids.reach_into(other, &space) <= 2.0 {
+            for &other in solids.near(root, &space).iter() {
+                if other == part || solids.reach_into(other, &space) <= 2.0 {
                     continue;
                 }
-                if let Some(later) = first_to_come(mounted, joints, other) {
+                if let Some(later) = first_to_come(mounted, numbers, other) {
                     // What the part itself stands on covers it from the beginning.
                     covered = true;
                     tasks[later].after.push(task);
                 }
             }
-            let all = 0..joints.len();
+            let all = 0..numbers.len();
             let mut after: Vec<usize> = match floor.production.house_rules.media_loading {
                 MediaLoading::Last if !covered => all.collect(),
                 MediaLoading::Last | MediaLoading::First => Vec::new(),
             };
             // A body that stands is loaded, not one in the hand.
             if !covered {
-                let own = mounted.by.get(&part);
-                after.extend(own.and_then(|own| joints.iter().position(|joint| joint == own)));
+                after.extend(first_to_come(mounted, numbers, part));
             }
             tasks.push(Task {
                 act,
@@ -289,81 +308,140 @@ fn media_tasks(
     }
 }
 
-/// Every ready task of a tool, as far as that leads; in the order of the parts, so that nobody walks about.
-fn all_with(tasks: &[Task], done: &mut [bool], order: &mut Vec<usize>, tool: Tool) {
-    loop {
-        let ready = (0..tasks.len()).find(|task| {
-            !done[*task]
-                && tasks[*task].tool == tool
-                && tasks[*task].after.iter().all(|before| done[*before])
-        });
-        let Some(task) = ready else { return };
-        done[task] = true;
-        order.push(task);
+/// Which tasks come after which, for whoever goes through them.
+struct Ready<'t> {
+    tasks: &'t [Task],
+    /// Of each task, those that wait for it.
+    waiting: Vec<Vec<usize>>,
+    /// All waits together.
+    waits: usize,
+}
+
+/// How far somebody has come.
+#[derive(Clone)]
+struct Done {
+    done: Vec<bool>,
+    /// Of each task, how many it waits for.
+    open: Vec<usize>,
+    /// What can be done next, by tool; in the order of the parts, so that nobody walks about.
+    ready: BTreeSet<(Tool, usize)>,
+    order: Vec<usize>,
+}
+
+impl Done {
+    fn left(&self) -> Vec<usize> {
+        (0..self.done.len())
+            .filter(|task| !self.done[*task])
+            .collect()
     }
 }
 
-/// Tools that something is ready for, in the order in which the crew has planned the joints.
-fn at_hand(tasks: &[Task], done: &[bool]) -> Vec<Tool> {
-    let mut tools = Vec::new();
-    for (number, task) in tasks.iter().enumerate() {
-        let ready = !done[number] && task.after.iter().all(|before| done[*before]);
-        if ready && !tools.contains(&task.tool) {
-            tools.push(task.tool);
+impl<'t> Ready<'t> {
+    fn of(tasks: &'t [Task]) -> Self {
+        let mut waiting = vec![Vec::new(); tasks.len()];
+        for (number, task) in tasks.iter().enumerate() {
+            for before in &task.after {
+                waiting[*before].push(number);
+            }
+        }
+        Self {
+            tasks,
+            waits: waiting.iter().map(Vec::len).sum(),
+            waiting,
         }
     }
-    tools
+
+    fn start(&self) -> Done {
+        let open: Vec<usize> = self.tasks.iter().map(|task| task.after.len()).collect();
+        let ready = open.iter().enumerate().filter(|(_, open)| **open == 0);
+        Done {
+            done: vec![false; open.len()],
+            ready: ready
+                .map(|(task, _)| (self.tasks[task].tool, task))
+                .collect(),
+            open,
+            order: Vec::new(),
+        }
+    }
+
+    fn finish(&self, done: &mut Done, task: usize) {
+        done.ready.remove(&(self.tasks[task].tool, task));
+        done.done[task] = true;
+        done.order.push(task);
+        for &next in &self.waiting[task] {
+            done.open[next] -= 1;
+            if done.open[next] == 0 {
+                done.ready.insert((self.tasks[next].tool, next));
+            }
+        }
+    }
+
+    /// Every ready task of a tool, as far as that leads.
+    fn all_with(&self, done: &mut Done, tool: Tool) {
+        loop {
+            let next = done.ready.range((tool, 0)..=(tool, usize::MAX)).next();
+            let Some(&(_, task)) = next else { return };
+            self.finish(done, task);
+        }
+    }
+
+    /// Tools that something is ready for, in the order in which the crew has planned the joints.
+    fn at_hand(done: &Done) -> Vec<Tool> {
+        let mut first: Vec<(usize, Tool)> = Vec::new();
+        for &(tool, task) in &done.ready {
+            if first.last().is_none_or(|(_, last)| *last != tool) {
+                first.push((task, tool));
+            }
+        }
+        first.sort_unstable();
+        first.into_iter().map(|(_, tool)| tool).collect()
+    }
 }
 
 /// The order with the fewest changes of tool, and what is left because it waits for itself. With one tool in hand
 /// it never hurts to do all that it can do: so only orders of tools are looked at, the short ones first.
 fn fewest_changes(tasks: &[Task]) -> (Vec<usize>, Vec<usize>) {
+    let plan = Ready::of(tasks);
+    let most_orders = (MOST_STEPS / (tasks.len() + plan.waits + 1)).min(MOST_ORDERS);
     let mut seen: FxHashSet<Vec<bool>> = FxHashSet::default();
-    let mut queue: VecDeque<(Vec<bool>, Vec<usize>)> = VecDeque::new();
-    queue.push_back((vec![false; tasks.len()], Vec::new()));
-    let mut best: Vec<usize> = Vec::new();
-    while let Some((done, order)) = queue.pop_front() {
-        if order.len() > best.len() {
-            best.clone_from(&order);
+    let mut queue: VecDeque<Done> = VecDeque::new();
+    queue.push_back(plan.start());
+    let mut best = plan.start();
+    while let Some(done) = queue.pop_front() {
+        if done.order.len() == tasks.len() {
+            return (done.order, Vec::new());
         }
-        if order.len() == tasks.len() {
-            return (order, Vec::new());
-        }
-        if seen.len() > MOST_ORDERS {
-            break;
-        }
-        for tool in at_hand(tasks, &done) {
-            let (mut then, mut longer) = (done.clone(), order.clone());
-            all_with(tasks, &mut then, &mut longer, tool);
-            if seen.insert(then.clone()) {
-                queue.push_back((then, longer));
+        for tool in Ready::at_hand(&done) {
+            let mut then = done.clone();
+            plan.all_with(&mut then, tool);
+            if seen.insert(then.done.clone()) {
+                queue.push_back(then);
             }
+        }
+        if done.order.len() > best.order.len() {
+            best = done;
+        }
+        if seen.len() > most_orders {
+            break;
         }
     }
     // Good enough: the tool that leads furthest, again and again.
-    let mut done = vec![false; tasks.len()];
-    for task in &best {
-        done[*task] = true;
-    }
     loop {
-        let furthest = at_hand(tasks, &done)
+        let furthest = Ready::at_hand(&best)
             .into_iter()
             .map(|tool| {
-                let (mut then, mut longer) = (done.clone(), Vec::new());
-                all_with(tasks, &mut then, &mut longer, tool);
-                (longer, then)
+                let mut then = best.clone();
+                plan.all_with(&mut then, tool);
+                then
             })
-            .max_by_key(|(longer, _)| longer.len());
+            .max_by_key(|then| then.order.len());
         match furthest {
-            Some((longer, then)) if !longer.is_empty() => {
-                best.extend(longer);
-                done = then;
-            }
-            _ => break,
+            Some(then) => best = then,
+            None => break,
         }
     }
-    let left = (0..tasks.len()).filter(|task| !done[*task]).collect();
-    (best, left)
+    let left = best.left();
+    (best.order, left)
 }
 
 #[cfg(test)]

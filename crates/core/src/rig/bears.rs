@@ -5,6 +5,7 @@ use super::places::{Held, Mounted};
 use super::reach::moment;
 use crate::path::Floor;
 use crate::quantity::Point;
+use rustc_hash::FxHashSet;
 
 /// What a joint bears.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -44,6 +45,8 @@ fn twist(grams: f64, way: Point, axis: Point) -> f64 {
 /// All joints that place something.
 pub fn bears(floor: &Floor, mounted: &Mounted) -> Vec<Bears> {
     let mut found = Vec::new();
+    // What holds as well: most of a rig doesn’t.
+    let also: Vec<&Held> = mounted.held.iter().filter(|held| !held.places).collect();
     for (number, held) in mounted
         .held
         .iter()
@@ -64,11 +67,13 @@ pub fn bears(floor: &Floor, mounted: &Mounted) -> Vec<Bears> {
         } else {
             0.0
         };
-        let inside = |placement: usize| behind.contains(&placement);
-        let mut others = mounted.held.iter().filter(|other| !other.places);
-        let supported = others.any(|other| inside(other.part) != inside(other.onto));
-        let mut also = mounted.held.iter().filter(|other| !other.places);
-        let held_twice = also.any(|other| other.part == held.part && other.onto == held.onto);
+        let supported = !also.is_empty() && {
+            let inside: FxHashSet<usize> = behind.iter().copied().collect();
+            let mut others = also.iter();
+            others.any(|other| inside.contains(&other.part) != inside.contains(&other.onto))
+        };
+        let mut twice = also.iter();
+        let held_twice = twice.any(|other| other.part == held.part && other.onto == held.onto);
         let screws = held.carries.screws.min(held.sits.screws);
         found.push(Bears {
             held: number,

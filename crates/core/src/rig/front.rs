@@ -5,6 +5,7 @@ use super::places::{Mounted, body_of};
 use crate::catalogue::{Body, Lens};
 use crate::path::Floor;
 use crate::quantity::Point;
+use rustc_hash::FxHashMap;
 
 /// A motor’s gear turns a ring that it is so near to, in millimetres: along, and across.
 const MESH_ALONG: f64 = 8.0;
@@ -53,13 +54,18 @@ pub struct Unmeshed {
 /// What stands before each sensor of a floor.
 pub fn fronts(floor: &Floor, mounted: &Mounted) -> Vec<Front> {
     let mut found = Vec::new();
+    let rigs: FxHashMap<usize, Vec<usize>> = mounted.rigs().into_iter().collect();
     for lens in 0..floor.devices.len() {
         let Some((body, optic)) =
             body_of(floor, lens).and_then(|body| Some((body, body.lens.as_ref()?)))
         else {
             continue;
         };
-        found.extend(front(floor, mounted, lens, (body, optic)));
+        let root = mounted.roots[lens];
+        let others = root
+            .and_then(|root| rigs.get(&root))
+            .map_or(&[][..], Vec::as_slice);
+        found.extend(front(floor, mounted, (lens, others), (body, optic)));
     }
     found
 }
@@ -67,7 +73,7 @@ pub fn fronts(floor: &Floor, mounted: &Mounted) -> Vec<Front> {
 fn front(
     floor: &Floor,
     mounted: &Mounted,
-    lens: usize,
+    (lens, others): (usize, &[usize]),
     (_, optic): (&Body, &Lens),
 ) -> Option<Front> {
     // Back through adapters to the body.
@@ -88,12 +94,10 @@ fn front(
     let place = mounted.places[lens]?;
     let focal = optic.focal_mm[0] * magnifies;
     let pupil = place.of(Point::new(0.0, 0.0, optic.pupil_mm));
-    let root = mounted.roots[lens];
-    let others = (0..floor.devices.len()).filter(|other| mounted.roots[*other] == root);
     let (mut matte, mut nearer) = (None, 0.0);
     let mut motors = Vec::new();
     let mut clipped = None;
-    for other in others {
+    for &other in others {
         let (Some(body), Some(own)) = (body_of(floor, other), mounted.places[other]) else {
             continue;
         };

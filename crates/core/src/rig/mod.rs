@@ -8,6 +8,7 @@ mod cables;
 mod front;
 mod hold;
 mod mass;
+mod near;
 mod obstruct;
 mod optics;
 mod pack;
@@ -36,7 +37,7 @@ pub use plugs::{Stuck, StuckIn, plug_of};
 pub use propose::{Patience, Way, Worth, elsewhere, on_an_adapter, ways, worth};
 pub use reach::{DRESSED, moment, needs};
 pub use rods::{RodNeed, length as rod_length, rods};
-pub use seats::{NoSeat, Seat, free, no_seats, seats};
+pub use seats::{NoSeat, Seat, Seats};
 pub use space::{Place, Solid, Turn};
 
 use crate::catalogue::{DeviceKind, GripKind};
@@ -91,6 +92,8 @@ pub struct Rig {
     pub lower: Option<(usize, f64)>,
     /// Parts in one place.
     pub meets: Vec<Meet>,
+    /// Pairs in one place that aren’t among those.
+    pub more_meets: usize,
     /// Spaces that something covers.
     pub covered: Vec<Covered>,
     /// Parts that wait for each other: no order builds it.
@@ -172,7 +175,8 @@ impl<'f> Rigged<'f> {
 
     /// The rig that a part belongs to.
     pub fn rig_of(&self, placement: usize) -> Option<&Rig> {
-        self.rigs.iter().find(|rig| rig.parts.contains(&placement))
+        let root = self.mounted.roots.get(placement).copied().flatten()?;
+        self.rigs.iter().find(|rig| rig.root == root)
     }
 }
 
@@ -234,6 +238,7 @@ fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Ve
         each.filter(|(_, by)| *by > 3.0)
             .max_by(|one, other| one.1.total_cmp(&other.1))
     });
+    let (meets, more_meets) = meets(mounted, solids, root, &parts);
     Rig {
         root,
         camera,
@@ -246,8 +251,9 @@ fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Ve
         stands: stands(weight.centre, &table),
         feet: table,
         lower,
-        meets: meets(mounted, solids, &parts),
-        covered: covered(floor, mounted, solids, &parts),
+        meets,
+        more_meets,
+        covered: covered(floor, mounted, solids, (root, &parts)),
         waiting: waiting(floor, mounted, solids, &parts),
         parts,
     }

@@ -1,10 +1,13 @@
 //! What is in the way: two parts in one place; a door, a control, a vent, a screen, a hand that something covers.
 
+use super::near::Neighbours;
 use super::places::{Mounted, body_of};
 use super::space::Solid;
 use crate::catalogue::{FasteningKind, GripKind, ZoneKind};
 use crate::path::Floor;
 use crate::quantity::Point;
+use rustc_hash::FxHashSet;
+use std::borrow::Cow;
 
 /// Parts may touch, and catalogue figures are round: so much into each other is nothing, in millimetres.
 const TOUCH: f64 = 3.0;
@@ -56,10 +59,11 @@ pub fn solids(floor: &Floor, mounted: &Mounted, placement: usize) -> Vec<Solid> 
     blocks.map(|block| Solid::of_block(place, block)).collect()
 }
 
-/// The solids of all parts of a floor, with the smallest upright box around each part.
+/// The solids of all parts of a floor, with the smallest upright box around each part, and what is near what.
 pub struct Solids {
     of: Vec<Vec<Solid>>,
     around: Vec<Option<(Point, Point)>>,
+    near: Neighbours,
 }
 
 impl Solids {
@@ -72,8 +76,10 @@ impl Solids {
             boxes
                 .reduce(|whole, one| (whole.0.with(one.0, f64::min), whole.1.with(one.1, f64::max)))
         });
+        let around: Vec<Option<(Point, Point)>> = around.collect();
         Self {
-            around: around.collect(),
+            near: Neighbours::new(&mounted.roots, &around),
+            around,
             of,
         }
     }
@@ -81,6 +87,17 @@ impl Solids {
     /// Those of one part.
     pub fn part(&self, placement: usize) -> &[Solid] {
         &self.of[placement]
+    }
+
+    /// Parts of a rig, in their order, that may reach into a space: what isn’t among them doesn’t.
+    pub fn near<'p>(&'p self, root: usize, space: &Solid) -> Cow<'p, [usize]> {
+        self.near.of(root, space.around())
+    }
+
+    /// The same, of the space that a part takes itself.
+    fn beside(&self, root: usize, part: usize) -> Cow<'_, [usize]> {
+        let around = self.around[part];
+        around.map_or(Cow::Borrowed(&[]), |around| self.near.of(root, around))
     }
 
     /// How far a part reaches into a solid.
@@ -114,13 +131,22 @@ pub fn space_of(floor: &Floor, mounted: &Mounted, part: usize, what: CoveredKind
     Some(Solid::of(place, from, to))
 }
 
-/// Parts of a rig that stand in one place; those that sit on each other may.
-pub fn meets(mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<Meet> {
-    let joined = |one: usize, other: usize| {
-        mounted.held.iter().any(|held| {
-            (held.part == one && held.onto == other) || (held.part == other && held.onto == one)
-        })
-    };
+/// Pairs of a rig that are kept one by one: past that they are only counted.
+const MOST_MEETS: usize = 2_000;
+
+/// Parts of a rig that stand in one place, and how many pairs more do; those that sit on each other may.
+pub fn meets(
+    mounted: &Mounted,
+    solids: &Solids,
+    root: usize,
+    parts: &[usize],
+) -> (Vec<Meet>, usize) {
+    let inside: FxHashSet<usize> = parts.iter().copied().collect();
+    let held = mounted.held.iter();
+    let held = held.filter(|held| inside.contains(&held.part));
+    let joined: FxHashSet<(usize, usize)> = held
+        .map(|held| (held.part.min(held.onto), held.part.max(held.onto)))
+        .collect();
     // What is clipped around a lens goes over what is screwed into it.
     let nested = |one: usize, other: usize| {
         let on = |part: usize| mounted.by.get(&part).map(|number| &mounted.held[*number]);
@@ -131,23 +157,35 @@ pub fn meets(mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<Meet> {
                 && kinds.contains(&FasteningKind::LensFront)
         })
     };
-    let mut found = Vec::new();
-    for (number, &one) in parts.iter().enumerate() {
-        for &other in &parts[number + 1..] {
+    let (mut found, mut more) = (Vec::new(), 0);
+    for &one in parts {
+        for &other in solids.beside(root, one).iter() {
+            if other <= one {
+                continue;
+            }
             let each = solids.part(one).iter();
             let by = each
                 .map(|solid| solids.reach_into(other, solid))
                 .fold(0.0, f64::max);
-            if by > TOUCH && !joined(one, other) && !nested(one, other) {
-                found.push(Meet { one, other, by });
+            if by > TOUCH && !joined.contains(&(one, other)) && !nested(one, other) {
+                if found.len() < MOST_MEETS {
+                    found.push(Meet { one, other, by });
+                } else {
+                    more += 1;
+                }
             }
         }
     }
-    found
+    (found, more)
 }
 
 /// Spaces of a rig’s parts that others cover: of each the one that reaches furthest into it.
-pub fn covered(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<Covered> {
+pub fn covered(
+    floor: &Floor,
+    mounted: &Mounted,
+    solids: &Solids,
+    (root, parts): (usize, &[usize]),
+) -> Vec<Covered> {
     let mut found = Vec::new();
     for &part in parts {
         let Some(body) = body_of(floor, part) else {
@@ -161,7 +199,8 @@ pub fn covered(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize
             let Some(space) = space_of(floor, mounted, part, what) else {
                 continue;
             };
-            let others = parts.iter().filter(|other| **other != part);
+            let near = solids.near(root, &space);
+            let others = near.iter().filter(|other| **other != part);
             let worst = others
                 .map(|other| (solids.reach_into(*other, &space), *other))
                 .max_by(|one, other| one.0.total_cmp(&other.0));

@@ -317,12 +317,14 @@ impl<'f> Mounted<'f> {
     /// The rigs: what carries each, with all of its parts, in the order of the build.
     pub fn rigs(&self) -> Vec<(usize, Vec<usize>)> {
         let mut rigs: Vec<(usize, Vec<usize>)> = Vec::new();
+        let mut known: FxHashMap<usize, usize> = FxHashMap::default();
         for (placement, root) in self.roots.iter().enumerate() {
             let Some(root) = root else { continue };
-            match rigs.iter_mut().find(|(known, _)| known == root) {
-                Some((_, parts)) => parts.push(placement),
-                None => rigs.push((*root, vec![placement])),
-            }
+            let at = *known.entry(*root).or_insert_with(|| {
+                rigs.push((*root, Vec::new()));
+                rigs.len() - 1
+            });
+            rigs[at].1.push(placement);
         }
         rigs
     }

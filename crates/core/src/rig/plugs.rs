@@ -1,6 +1,7 @@
 //! Plugs that stick out of their sockets into what is beside them: a part, a hand, a door. Millimetres.
 
 use super::cables::socket;
+use super::near::Neighbours;
 use super::obstruct::{CoveredKind, Solids, space_of};
 use super::places::{Mounted, body_of};
 use super::space::{Solid, Turn};
@@ -68,7 +69,7 @@ pub fn plug_of(floor: &Floor, mounted: &Mounted, port: PortIx) -> Option<Solid> 
 /// All plugs of a floor that stick into something of the rig that they are on: of each what it sticks into most.
 pub fn stuck(floor: &Floor, mounted: &Mounted, solids: &Solids) -> Vec<Stuck> {
     let mut found = Vec::new();
-    let mut parts_of: Vec<Option<Vec<usize>>> = vec![None; floor.devices.len()];
+    let spaces = Spaces::of(floor, mounted);
     for (connection, link) in floor.links.iter().enumerate() {
         let Some(link) = link.filter(|link| !link.cable.is_nothing_to_carry()) else {
             continue;
@@ -86,15 +87,10 @@ pub fn stuck(floor: &Floor, mounted: &Mounted, solids: &Solids) -> Vec<Stuck> {
             else {
                 continue;
             };
-            let parts = parts_of[root].get_or_insert_with(|| {
-                let all = 0..floor.devices.len();
-                all.filter(|part| mounted.roots[*part] == Some(root))
-                    .collect()
-            });
             let length = straight(node.port.connector);
             let meets = |length| {
                 let space = plug(at, out, length);
-                met(floor, mounted, solids, parts, node.placement, &space)
+                met(mounted, solids, (root, &spaces), node.placement, &space)
             };
             let Some(straight) = meets(length) else {
                 continue;
@@ -119,11 +115,43 @@ pub fn stuck(floor: &Floor, mounted: &Mounted, solids: &Solids) -> Vec<Stuck> {
     found
 }
 
+/// Spaces of doors and hands, by the rig that they are on.
+struct Spaces {
+    all: Vec<(usize, CoveredKind, Solid)>,
+    near: Neighbours,
+}
+
+impl Spaces {
+    fn of(floor: &Floor, mounted: &Mounted) -> Self {
+        let mut all = Vec::new();
+        for part in (0..floor.devices.len()).filter(|part| mounted.roots[*part].is_some()) {
+            let body = body_of(floor, part);
+            let zones = body.map_or(&[][..], |body| &body.zones).iter().enumerate();
+            let doors = zones.filter(|(_, zone)| {
+                matches!(zone.kind, ZoneKind::CardDoor | ZoneKind::BatteryDoor)
+            });
+            let doors = doors.map(|(number, zone)| CoveredKind::Zone(number, zone.kind));
+            let grips = body.map_or(&[][..], |body| &body.grips).iter().enumerate();
+            let hands = grips.filter(|(_, grip)| grip.kind != GripKind::Pad);
+            let hands = hands.map(|(number, grip)| CoveredKind::Grip(number, grip.kind));
+            all.extend(doors.chain(hands).filter_map(|what| {
+                let space = space_of(floor, mounted, part, what)?;
+                Some((part, what, space))
+            }));
+        }
+        let roots: Vec<Option<usize>> = all.iter().map(|(part, ..)| mounted.roots[*part]).collect();
+        let around: Vec<_> = all.iter().map(|(.., space)| Some(space.around())).collect();
+        Self {
+            near: Neighbours::new(&roots, &around),
+            all,
+        }
+    }
+}
+
 fn met(
-    floor: &Floor,
     mounted: &Mounted,
     solids: &Solids,
-    parts: &[usize],
+    (root, spaces): (usize, &Spaces),
     own: usize,
     space: &Solid,
 ) -> Option<(StuckIn, f64)> {
@@ -132,27 +160,20 @@ fn met(
         .by
         .get(&own)
         .map(|number| mounted.held[*number].onto);
-    let others = parts
+    let near = solids.near(root, space);
+    let others = near
         .iter()
         .filter(|part| **part != own && Some(**part) != carrier);
     let others = others.map(|part| (StuckIn::Part(*part), solids.reach_into(*part, space)));
-    let spaces = parts.iter().flat_map(|part| {
-        let body = body_of(floor, *part);
-        let zones = body.map_or(&[][..], |body| &body.zones).iter().enumerate();
-        let doors = zones
-            .filter(|(_, zone)| matches!(zone.kind, ZoneKind::CardDoor | ZoneKind::BatteryDoor));
-        let doors = doors.map(|(number, zone)| CoveredKind::Zone(number, zone.kind));
-        let grips = body.map_or(&[][..], |body| &body.grips).iter().enumerate();
-        let hands = grips.filter(|(_, grip)| grip.kind != GripKind::Pad);
-        let hands = hands.map(|(number, grip)| CoveredKind::Grip(number, grip.kind));
-        doors.chain(hands).filter_map(|what| {
-            let other = space_of(floor, mounted, *part, what)?;
-            // What is in the way itself is said once, and not of its plugs as well.
-            if *part != own && solids.reach_into(own, &other) > TOUCH {
-                return None;
-            }
-            Some((StuckIn::Space(*part, what), other.overlap(space)))
-        })
+    let near = spaces.near.of(root, space.around());
+    let spaces = near.iter().filter_map(|number| {
+        let (part, what, other) = &spaces.all[*number];
+        let by = other.overlap(space);
+        // What is in the way itself is said once, and not of its plugs as well.
+        if by <= TOUCH || (*part != own && solids.reach_into(own, other) > TOUCH) {
+            return None;
+        }
+        Some((StuckIn::Space(*part, *what), by))
     });
     others
         .chain(spaces)

@@ -2,7 +2,7 @@
 //! way, everything within its limits, then the house rules, then balance.
 
 use super::{
-    Mounted, Rig, Rigged, Seat, Set, body_of, mounted, rod_length, seat as seat_of, seats,
+    Mounted, Rig, Rigged, Seat, Seats, Set, body_of, mounted, rod_length, seat as seat_of,
 };
 use crate::catalogue::{
     Body, Device, DeviceKind, Fastening, FasteningKind, GripKind, Side, Zone, ZoneKind,
@@ -120,7 +120,8 @@ pub fn ways(floor: &Floor, part: usize, left: &mut Patience) -> Vec<Way> {
     let build = own_unit(floor, part);
     let part = within(&build, &floor.build.placements[part].id);
     let unit = Floor::new(floor.production, &build, floor.catalogue);
-    tried(&unit, part, &seats(&unit, part), left)
+    let seats: Vec<Seat> = Seats::of(&unit).that_take(part).collect();
+    tried(&unit, part, &seats, left)
 }
 
 /// What a part is worth where it is now.
@@ -162,7 +163,7 @@ pub fn on_an_adapter(
     let number = build.placements.len() - 1;
     let bare = Floor::new(floor.production, &build, floor.catalogue);
     let mut found = Vec::new();
-    for under in seats(&bare, number) {
+    for under in Seats::of(&bare).that_take(number) {
         if left.is_over() {
             break;
         }
@@ -174,8 +175,8 @@ pub fn on_an_adapter(
         let mut build = build.clone();
         build.joints.push(joint.clone());
         let with = Floor::new(floor.production, &build, floor.catalogue);
-        let on_it: Vec<Seat> = seats(&with, part)
-            .into_iter()
+        let on_it: Vec<Seat> = Seats::of(&with)
+            .that_take(part)
             .filter(|seat| seat.onto == number)
             .collect();
         let best = tried(&with, part, &on_it, left).into_iter().next();

@@ -1,8 +1,10 @@
 //! Where a part could be mounted: fastenings that take it, and why others don’t.
 
 use super::places::body_of;
-use crate::catalogue::{Fastening, Side};
+use crate::catalogue::{Device, Fastening, Side};
+use crate::document::Handle;
 use crate::path::Floor;
+use rustc_hash::FxHashMap;
 
 /// A fastening that takes a part.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -41,80 +43,146 @@ pub enum NoSeat {
     OtherFit,
 }
 
-/// What sits on a fastening by the joints of the build, where nothing else has room there.
-fn taken(floor: &Floor, carrier: usize, carries: &Fastening) -> Option<usize> {
-    let handle = &floor.build.placements[carrier].id;
-    let mut joints = floor.build.joints.iter();
-    let joint = joints.find(|joint| {
-        carries.travel.is_none() && joint.onto.device == *handle && joint.onto.port == carries.id
-    })?;
-    floor.placement(&joint.part.device)
+/// Which fastenings of a floor carry, and which of them have room.
+pub struct Seats<'a, 'f> {
+    floor: &'a Floor<'f>,
+    /// What sits on a fastening of a placement by the joints of the build, where nothing else has room there.
+    taken: FxHashMap<(usize, &'f str), usize>,
+    /// Placements by their unit.
+    units: FxHashMap<&'f Handle, Vec<usize>>,
 }
 
-fn carrying<'f>(floor: &Floor<'f>, carrier: usize) -> impl Iterator<Item = &'f Fastening> {
-    let fastenings = body_of(floor, carrier).map_or(&[][..], |body| &body.fastenings);
-    fastenings.iter().filter(|one| one.side == Side::Carries)
-}
-
-/// Free fastenings of a carrier that take one that sits.
-pub fn free<'f>(floor: &Floor<'f>, carrier: usize, sits: &Fastening) -> Vec<&'f Fastening> {
-    carrying(floor, carrier)
-        .filter(|carries| {
-            carries.kind.joined(sits.kind).is_some()
-                && carries.fits(sits)
-                && taken(floor, carrier, carries).is_none()
-        })
-        .collect()
-}
-
-/// The other parts of a part’s unit, and what the part sits with.
-fn around<'f>(floor: &Floor<'f>, part: usize) -> (Vec<usize>, Vec<&'f Fastening>) {
-    let unit = &floor.build.placements[part].unit;
-    let others = floor.build.placements.iter().enumerate();
-    let others = others.filter(|(other, placed)| *other != part && placed.unit == *unit);
-    let own = body_of(floor, part).map_or(&[][..], |body| &body.fastenings);
-    let own = own.iter().filter(|one| one.side == Side::Sits);
-    (others.map(|(other, _)| other).collect(), own.collect())
-}
-
-/// Free fastenings of its own unit that take a part, with each of the part’s own that goes there.
-pub fn seats<'f>(floor: &Floor<'f>, part: usize) -> Vec<Seat<'f>> {
-    let (others, own) = around(floor, part);
-    let mut found = Vec::new();
-    for onto in others {
-        for sits in &own {
-            let free = free(floor, onto, sits).into_iter();
-            found.extend(free.map(|carries| Seat {
-                sits,
-                onto,
-                carries,
-            }));
-        }
-    }
-    found
-}
-
-/// Fastenings of its own unit of a kind that it sits with, and why they don’t take it.
-pub fn no_seats<'f>(floor: &Floor<'f>, part: usize) -> Vec<(usize, &'f Fastening, NoSeat)> {
-    let (others, own) = around(floor, part);
-    let mut found = Vec::new();
-    for onto in others {
-        for carries in carrying(floor, onto) {
-            let mut alike = own
-                .iter()
-                .filter(|sits| carries.kind.joined(sits.kind).is_some())
-                .peekable();
-            if alike.peek().is_none() {
-                continue;
+impl<'a, 'f> Seats<'a, 'f> {
+    /// Those of a floor.
+    pub fn of(floor: &'a Floor<'f>) -> Self {
+        let mut taken = FxHashMap::default();
+        for joint in &floor.build.joints {
+            let ends = [&joint.onto, &joint.part].map(|end| floor.placement(&end.device));
+            if let [Some(carrier), Some(part)] = ends {
+                let by = taken.entry((carrier, joint.onto.port.as_str()));
+                by.or_insert(part);
             }
-            let fits = alike.any(|sits| carries.fits(sits));
-            let why = match taken(floor, onto, carries).filter(|_| fits) {
-                Some(by) => NoSeat::Taken(by),
-                None if !fits => NoSeat::OtherFit,
-                None => continue,
-            };
-            found.push((onto, carries, why));
+        }
+        let mut units: FxHashMap<&Handle, Vec<usize>> = FxHashMap::default();
+        for (placement, placed) in floor.build.placements.iter().enumerate() {
+            if body_of(floor, placement).is_some() {
+                units.entry(&placed.unit).or_default().push(placement);
+            }
+        }
+        Self {
+            floor,
+            taken,
+            units,
         }
     }
-    found
+
+    fn taken(&self, carrier: usize, carries: &Fastening) -> Option<usize> {
+        if carries.travel.is_some() {
+            return None;
+        }
+        self.taken.get(&(carrier, carries.id.as_str())).copied()
+    }
+
+    /// Free fastenings of a carrier that take one that sits.
+    pub fn free(&self, carrier: usize, sits: &Fastening) -> Vec<&'f Fastening> {
+        carrying(self.floor, carrier)
+            .filter(|carries| takes(carries, sits) && self.taken(carrier, carries).is_none())
+            .collect()
+    }
+
+    /// The other parts of a part’s unit.
+    fn others(&self, part: usize) -> impl Iterator<Item = usize> {
+        let unit = &self.floor.build.placements[part].unit;
+        let all = self.units.get(unit).map_or(&[][..], Vec::as_slice);
+        all.iter().copied().filter(move |other| *other != part)
+    }
+
+    /// Free fastenings of its own unit that take a part, with each of the part’s own that goes there.
+    pub fn that_take(&self, part: usize) -> impl Iterator<Item = Seat<'f>> {
+        self.others(part).flat_map(move |onto| {
+            sitting(self.floor, part).flat_map(move |sits| {
+                let free = self.free(onto, sits).into_iter();
+                free.map(move |carries| Seat {
+                    sits,
+                    onto,
+                    carries,
+                })
+            })
+        })
+    }
+
+    /// Fastenings of its own unit of a kind that it sits with, and why they don’t take it.
+    pub fn that_refuse(&self, part: usize) -> impl Iterator<Item = (usize, &'f Fastening, NoSeat)> {
+        self.others(part).flat_map(move |onto| {
+            carrying(self.floor, onto).filter_map(move |carries| {
+                let alike = |sits: &&Fastening| carries.kind.joined(sits.kind).is_some();
+                let mut own = sitting(self.floor, part).filter(alike).peekable();
+                own.peek()?;
+                let fits = own.any(|sits| carries.fits(sits));
+                match self.taken(onto, carries).filter(|_| fits) {
+                    Some(by) => Some((onto, carries, NoSeat::Taken(by))),
+                    None if !fits => Some((onto, carries, NoSeat::OtherFit)),
+                    None => None,
+                }
+            })
+        })
+    }
+
+    /// How many fastenings take each placement, without looking at each for each: things of one kind are alike.
+    pub fn count(&self) -> Vec<usize> {
+        let floor = self.floor;
+        let mut counts = vec![0; floor.devices.len()];
+        for placements in self.units.values() {
+            // Free fastenings by what they are.
+            let mut free: FxHashMap<*const Fastening, (&Fastening, usize)> = FxHashMap::default();
+            for &placement in placements {
+                for carries in carrying(floor, placement) {
+                    if self.taken(placement, carries).is_none() {
+                        free.entry(carries).or_insert((carries, 0)).1 += 1;
+                    }
+                }
+            }
+            let mut known: FxHashMap<*const Device, usize> = FxHashMap::default();
+            for &placement in placements {
+                let Some(device) = floor.devices[placement] else {
+                    continue;
+                };
+                let all = *known.entry(device).or_insert_with(|| {
+                    let each = sitting(floor, placement).flat_map(|sits| {
+                        let free = free.values();
+                        free.filter_map(|(carries, count)| takes(carries, sits).then_some(count))
+                    });
+                    each.sum()
+                });
+                // Nothing sits on itself.
+                let own = sitting(floor, placement).map(|sits| self.free(placement, sits).len());
+                counts[placement] = all - own.sum::<usize>();
+            }
+        }
+        counts
+    }
+}
+
+fn takes(carries: &Fastening, sits: &Fastening) -> bool {
+    carries.kind.joined(sits.kind).is_some() && carries.fits(sits)
+}
+
+fn fastenings<'f>(
+    floor: &Floor<'f>,
+    placement: usize,
+    side: Side,
+) -> impl Iterator<Item = &'f Fastening> + use<'f> {
+    let fastenings = body_of(floor, placement).map_or(&[][..], |body| &body.fastenings);
+    fastenings.iter().filter(move |one| one.side == side)
+}
+
+fn carrying<'f>(
+    floor: &Floor<'f>,
+    carrier: usize,
+) -> impl Iterator<Item = &'f Fastening> + use<'f> {
+    fastenings(floor, carrier, Side::Carries)
+}
+
+fn sitting<'f>(floor: &Floor<'f>, part: usize) -> impl Iterator<Item = &'f Fastening> + use<'f> {
+    fastenings(floor, part, Side::Sits)
 }

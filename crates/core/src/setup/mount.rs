@@ -2,9 +2,9 @@
 
 use crate::catalogue::Catalogue;
 use crate::document::{Command, Production, Refusal};
-use crate::finding::Severity;
+use crate::finding::{Finding, Severity};
 use crate::path::Floor;
-use crate::report::{RigsReport, rigs_report};
+use crate::report::rig_findings;
 use crate::rig::{Patience, ways};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -54,9 +54,9 @@ pub fn mount_part(
         });
     }
     let ways = ways(&floor, placement, &mut Patience::of(&floor, placement));
-    let now = rigs_report(production, build, catalogue);
-    let said = |report: &RigsReport| -> Vec<(String, String)> {
-        let found = report.findings.iter();
+    let now = rig_findings(production, build, catalogue);
+    let said = |found: &Vec<Finding>| -> Vec<(String, String)> {
+        let found = found.iter();
         let found = found.filter(|finding| finding.severity > Severity::Note);
         found
             .map(|finding| (finding.id.clone(), finding.text.clone()))
@@ -78,7 +78,7 @@ pub fn mount_part(
         let Ok(edited) = production.edited(catalogue, &commands) else {
             continue;
         };
-        let then = rigs_report(&edited.production, build, catalogue);
+        let then = rig_findings(&edited.production, build, catalogue);
         let troubles = then.as_ref().map(said).unwrap_or_default();
         proposals.push(MountProposal {
             says: way.says,

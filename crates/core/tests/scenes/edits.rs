@@ -173,7 +173,7 @@ fn a_device_is_added_under_a_free_handle() {
         build_after(add(Some("Focus"), Some("f"))).placements[3].id,
         "f"
     );
-    assert_eq!(build_after(add(Some("★"), None)).placements[3].id, "x");
+    assert_eq!(build_after(add(Some("★"), None)).placements[3].id, "2605");
 }
 
 #[test]

@@ -3,10 +3,11 @@
 
 use super::Workspace;
 use super::body::{Body, Path, Revision};
-use super::patch::PatchStep;
+use super::chain::Link;
+use super::patch::{PatchStep, patch, said};
 use super::productions::build_of;
 use super::sent::Key;
-use super::told::{Told, Wanted};
+use super::told::{Lately, Told, Wanted};
 use crate::App;
 use crate::problem::Problem;
 use axum::extract::State;
@@ -98,8 +99,66 @@ impl Wish {
 /// From so many devices on, what follows from a change takes too long for others to wait for it.
 const LONG: usize = 1_000;
 
-/// What follows from a change, and what its asker is told.
-type Answer = (Arc<Workspace>, Told);
+/// What follows from a change, what its asker is told, and what it changed.
+type Answer = (Arc<Workspace>, Told, Option<Link>);
+
+/// What its asker has, where that is known: as it was, or what has changed since.
+enum Base {
+    Unknown,
+    Now,
+    Was(Arc<Workspace>),
+    Since(Vec<PatchStep>),
+}
+
+impl Base {
+    /// What somebody has who made a change on an older revision than the newest.
+    fn of(lately: &Lately, now: &Workspace, revision: u64) -> Self {
+        let build = &now.report.build;
+        if revision == now.revision {
+            Self::Now
+        } else if let Some(was) = lately.at(&now.id, build, revision) {
+            Self::Was(was)
+        } else {
+            let since = lately.chain((&now.id, build), revision, now.revision);
+            since.map_or(Self::Unknown, Self::Since)
+        }
+    }
+
+    /// What they are told of what follows from their change, with what it left behind in sentences; and what it
+    /// changed, for those who are told later.
+    fn told(
+        &self,
+        wanted: Wanted,
+        (now, next): (&Workspace, &Arc<Workspace>),
+        sentences: &[String],
+    ) -> (Told, Option<Link>) {
+        let steps = patch(now, next);
+        let changed = match (self, &steps) {
+            _ if wanted == Wanted::Whole => None,
+            (Self::Unknown, _) => None,
+            (Self::Was(was), _) => patch(was, next),
+            (Self::Now, steps) => steps.clone(),
+            (Self::Since(before), Some(steps)) => {
+                Some(before.iter().chain(steps).cloned().collect())
+            }
+            (Self::Since(_), None) => None,
+        };
+        let told = match changed {
+            Some(mut changed) => {
+                changed.push(said(sentences));
+                Told::Changes(changed)
+            }
+            None => Told::whole_after_edit(next.clone(), sentences),
+        };
+        let link = steps.map(|steps| Link {
+            id: next.id.clone(),
+            build: next.report.build.to_string(),
+            to: next.revision,
+            steps: Arc::new(steps),
+        });
+        (told, link.filter(|link| link.to == now.revision + 1))
+    }
+}
 
 /// Makes a change, and its answer where there is a report of the same build: of most floors it is computed
 /// while the change is written.
@@ -107,14 +166,15 @@ fn made(
     (store, catalogue): (&Store, &Catalogue),
     (now, revision): (&Workspace, u64),
     wish: &Wish,
-    tell: impl Fn(Arc<Workspace>) -> Told + Sync,
+    tell: impl Fn(&Arc<Workspace>) -> (Told, Option<Link>) + Sync,
 ) -> Result<(Kept, Option<Answer>), Refused> {
     let build = &now.report.build;
     let devices = now.report.devices.len();
     let at = (now.id.as_str(), revision);
     let answer = |kept: &Kept, report: Option<Report>| {
         let workspace = Arc::new(Workspace::new(kept.clone(), report?));
-        Some((workspace.clone(), tell(workspace)))
+        let (told, link) = tell(&workspace);
+        Some((workspace, told, link))
     };
     if devices > LONG {
         let ahead = look_ahead(now, catalogue, wish)?;
@@ -242,25 +302,27 @@ async fn change(
             return again();
         }
         let now = lately.workspace(store.get(&id)?, &build, catalogue)?;
-        let base = lately.at(&id, &build, revision);
-        let said = wish.leaves_behind(&now.production);
-        let tell = |now| Told::after_edit(wanted, base.as_deref(), now, &said);
+        let base = Base::of(&lately, &now, revision);
+        let sentences = wish.leaves_behind(&now.production);
+        let tell = |next: &Arc<Workspace>| base.told(wanted, (&now, next), &sentences);
         match made((store, catalogue), (&now, revision), &wish, tell) {
             Ok((kept, answer)) => {
                 let revision = kept.revision;
                 sent.made(&id, key);
                 // The edit may have taken the build itself away: then the first one is reported on.
                 let told = match answer {
-                    Some((workspace, told)) => {
+                    Some((workspace, told, link)) => {
+                        link.into_iter().for_each(|link| lately.link(link));
                         lately.remember(workspace);
                         told
                     }
-                    _ if kept.production.build(&build).is_some() => {
-                        tell(lately.workspace(kept, &build, catalogue)?)
-                    }
                     _ => {
-                        let first = build_of(&kept, None)?;
-                        tell(lately.workspace(kept, &first, catalogue)?)
+                        let first = match kept.production.build(&build) {
+                            Some(_) => build.clone(),
+                            None => build_of(&kept, None)?,
+                        };
+                        let next = lately.workspace(kept, &first, catalogue)?;
+                        Told::whole_after_edit(next, &sentences)
                     }
                 };
                 events.tell(&id, revision);

@@ -3,6 +3,7 @@
 mod backups;
 mod body;
 mod catalogue;
+mod chain;
 mod edits;
 mod gear;
 mod media;
@@ -168,6 +169,7 @@ async fn described() -> Response {
         rig::rig_change,
         rig::check_line,
         rig::mount,
+        rig::seats,
         rig::packed,
         time::make_ltc,
         time::read_ltc,

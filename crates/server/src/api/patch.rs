@@ -36,6 +36,34 @@ pub enum PatchStep {
     },
 }
 
+impl PatchStep {
+    /// How much it holds, in bytes.
+    pub fn size(&self) -> usize {
+        match self {
+            Self::Add { path, value } | Self::Replace { path, value } => {
+                path.len() + value.get().len()
+            }
+            Self::Remove { path } => path.len(),
+            Self::Move { from, path } => from.len() + path.len(),
+        }
+    }
+
+    /// Whether it is what an edit left behind, in sentences.
+    pub fn is_said(&self) -> bool {
+        matches!(self, Self::Add { path, .. } if path == SAID)
+    }
+}
+
+const SAID: &str = "/said";
+
+/// What an edit left behind, in sentences, in the place of whatever was said before.
+pub fn said(sentences: &[String]) -> PatchStep {
+    PatchStep::Add {
+        path: SAID.into(),
+        value: written(&sentences),
+    }
+}
+
 /// A value as JSON text: it is written once, and sent as it is.
 fn written(value: &impl Serialize) -> Box<RawValue> {
     to_raw_value(value).expect("documents and reports are JSON")
@@ -60,7 +88,7 @@ pub fn patch(old: &Workspace, new: &Workspace) -> Option<Vec<PatchStep>> {
     steps.value("/undo_step", &old.undo_step, undo_step);
     steps.value("/redo", &old.redo, redo);
     // Whatever the asker was told after an edit of before is over.
-    steps.add("/said", written(said));
+    steps.add(SAID, written(said));
     let (chosen, follows) = both(
         || Steps::production(&old.production, production),
         || Steps::report(&old.report, report),

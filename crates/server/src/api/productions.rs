@@ -246,6 +246,13 @@ pub async fn read(
         let kept = store.get(id)?;
         let build = build_of(&kept, query.build)?;
         let base = query.since.and_then(|since| lately.at(id, &build, since));
+        if let Some(since) = query
+            .since
+            .filter(|_| base.is_none() && wanted == Wanted::Changes)
+            && let Some(steps) = lately.chain((id, &build), since, kept.revision)
+        {
+            return Ok(Told::Changes(steps).into_response());
+        }
         let workspace = lately.workspace(kept, &build, shipped)?;
         // Written out here: what is large doesn't hold up the async threads.
         Ok(Told::since(wanted, base.as_deref(), workspace).into_response())

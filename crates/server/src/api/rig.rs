@@ -11,8 +11,8 @@ use serde::Deserialize;
 use utoipa::IntoParams;
 use west_rail_core::document::{Joint, PortRef};
 use west_rail_core::report::{
-    Bags, BuildChange, CheckItem, RigsReport, SlidRig, bags, build_change, line_check, report,
-    rig_slid, rigs_report,
+    Bags, BuildChange, CheckItem, PartSeats, RigsReport, SlidRig, bags, build_change, line_check,
+    part_seats, report, rig_slid, rigs_report,
 };
 use west_rail_core::setup::{MountProposal, mount_part};
 
@@ -24,6 +24,7 @@ pub fn routes() -> Router<App> {
         .route("/productions/{id}/rig-change", get(rig_change))
         .route("/productions/{id}/line-check", get(check_line))
         .route("/productions/{id}/mount", get(mount))
+        .route("/productions/{id}/seats", get(seats))
         .route("/productions/{id}/bags", get(packed))
 }
 
@@ -157,6 +158,28 @@ pub async fn mount(
         let found = mount_part(&kept.production, catalogue, (&query.build, &query.part));
         let found = found.map_err(|refusal| Problem::refused(refusal.to_string()))?;
         Ok(Json(found))
+    })
+    .await
+}
+
+/// Fastenings that take a part which isn’t mounted, and why others don’t.
+#[utoipa::path(get, path = "/api/productions/{id}/seats", tag = "rig", params(("id" = String, Path, description = "The production’s id."), MountQuery),
+    responses((status = 200, body = PartSeats), (status = 404, body = Problem)))]
+pub async fn seats(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(query): Query<MountQuery>,
+) -> Result<Json<PartSeats>, Problem> {
+    app.on_production(id, move |store, catalogue, id| {
+        let kept = store.get(id)?;
+        let (build, part) = (&query.build, &query.part);
+        if kept.production.build(build).is_none() {
+            return Err(no_build(build));
+        }
+        let found = part_seats(&kept.production, build, catalogue, part);
+        found.map(Json).ok_or_else(|| {
+            Problem::missing(format!("there is no device “{part}” in build “{build}”"))
+        })
     })
     .await
 }

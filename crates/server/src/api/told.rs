@@ -1,6 +1,7 @@
 //! What was answered lately, and answers that are as small as what changed since.
 
 use super::Workspace;
+use super::chain::{Chain, Link};
 use super::patch::{PatchStep, patch};
 use super::productions::no_build;
 use crate::problem::Problem;
@@ -11,7 +12,7 @@ use axum::http::request::Parts;
 use axum::response::{IntoResponse, Response};
 use std::collections::VecDeque;
 use std::convert::Infallible;
-use std::sync::mpsc::{Sender, channel};
+use std::sync::mpsc::{SyncSender, sync_channel};
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 use std::thread;
 use std::time::Duration;
@@ -31,6 +32,9 @@ const REMEMBERED: usize = 16;
 /// After so long an answer is out.
 const ANSWERED: Duration = Duration::from_millis(30);
 
+/// So many that are forgotten wait to be taken apart.
+const WAITING: usize = 4;
+
 /// So many entries of a list are freed at once: some ten microseconds.
 const PIECE: usize = 64;
 
@@ -40,7 +44,9 @@ const PIECE: usize = 64;
 pub struct Lately {
     all: Arc<Mutex<VecDeque<Arc<Workspace>>>>,
     /// Those that are forgotten.
-    gone: Sender<Vec<Arc<Workspace>>>,
+    gone: SyncSender<Vec<Arc<Workspace>>>,
+    /// What each edit changed.
+    chain: Arc<Chain>,
 }
 
 impl Default for Lately {
@@ -48,21 +54,23 @@ impl Default for Lately {
         Self {
             all: Arc::default(),
             gone: clearing(),
+            chain: Arc::default(),
         }
     }
 }
 
 /// Takes workspaces apart on a thread of its own, once the answers are out that they gave way to: it
-/// takes as long as comparing them.
-fn clearing() -> Sender<Vec<Arc<Workspace>>> {
-    let (gone, forgotten) = channel::<Vec<Arc<Workspace>>>();
+/// takes as long as comparing them. While the machine is busy with others that thread may not get far: of more
+/// than a few that wait for it, whoever forgets one frees it.
+fn clearing() -> SyncSender<Vec<Arc<Workspace>>> {
+    let (gone, forgotten) = sync_channel::<Vec<Arc<Workspace>>>(WAITING);
     let clear = move || {
         stand_back();
         while let Ok(old) = forgotten.recv() {
             thread::sleep(ANSWERED);
-            let old = old.into_iter().chain(forgotten.try_iter().flatten());
             // Who looks at one still takes it apart.
-            old.filter_map(Arc::into_inner).for_each(take_apart);
+            let old = old.into_iter().filter_map(Arc::into_inner);
+            old.for_each(take_apart);
         }
     };
     // Where the machine gives no thread, who sends one takes it apart.
@@ -151,11 +159,13 @@ impl Lately {
     /// Forgets everything: something else stands in the place of what is kept.
     pub fn forget(&self) {
         let gone = std::mem::take(&mut *self.all());
-        let _ = self.gone.send(gone.into());
+        self.chain.forget();
+        self.clear(gone.into());
     }
 
     /// Keeps what follows from a revision.
     pub fn remember(&self, workspace: Arc<Workspace>) {
+        self.link_to(&workspace);
         let mut all = self.all();
         all.push_back(workspace);
         let mut ports: usize = all.iter().map(|old| old.report.ports.len()).sum();
@@ -167,8 +177,41 @@ impl Lately {
         }
         drop(all);
         if !gone.is_empty() {
-            let _ = self.gone.send(gone);
+            self.clear(gone);
         }
+    }
+
+    /// Keeps what led to a workspace, where nobody did and the one before it is known.
+    fn link_to(&self, now: &Arc<Workspace>) {
+        let (id, build) = (now.id.as_str(), now.report.build.as_str());
+        let before = now.revision.checked_sub(1);
+        let before = before.and_then(|revision| self.at(id, build, revision));
+        let Some(before) = before.filter(|_| !self.chain.knows((id, build), now.revision)) else {
+            return;
+        };
+        if let Some(steps) = patch(&before, now) {
+            self.chain.keep(Link {
+                id: id.into(),
+                build: build.into(),
+                to: now.revision,
+                steps: Arc::new(steps),
+            });
+        }
+    }
+
+    fn clear(&self, gone: Vec<Arc<Workspace>>) {
+        // What can't wait comes back, and is freed here.
+        drop(self.gone.try_send(gone));
+    }
+
+    /// Keeps what an edit changed.
+    pub fn link(&self, link: Link) {
+        self.chain.keep(link);
+    }
+
+    /// What changed in a build from one revision to another, edit by edit.
+    pub fn chain(&self, (id, build): (&str, &str), from: u64, to: u64) -> Option<Vec<PatchStep>> {
+        self.chain.since((id, build), from, to)
     }
 }
 
@@ -204,21 +247,14 @@ impl Told {
     }
 
     /// The same after an edit, with what it left behind in sentences.
-    pub fn after_edit(
-        wanted: Wanted,
-        base: Option<&Workspace>,
-        now: Arc<Workspace>,
-        said: &[String],
-    ) -> Self {
-        let now = if said.is_empty() {
-            now
-        } else {
-            Arc::new(Workspace {
-                said: said.to_vec(),
-                ..Workspace::clone(&now)
-            })
-        };
-        Self::since(wanted, base, now)
+    pub fn whole_after_edit(now: Arc<Workspace>, said: &[String]) -> Self {
+        if said.is_empty() {
+            return Self::Whole(now);
+        }
+        Self::Whole(Arc::new(Workspace {
+            said: said.to_vec(),
+            ..Workspace::clone(&now)
+        }))
     }
 }
 

@@ -1,6 +1,7 @@
 //! The API on a real data file: what a person's browser, or a stranger's script, may send.
 
 mod asks;
+mod losing;
 mod power;
 mod rig;
 mod setup;
@@ -23,7 +24,7 @@ use west_rail_store::Store;
 
 struct Server {
     routes: Router,
-    _folder: TempDir,
+    folder: TempDir,
     _stopping: watch::Sender<bool>,
 }
 
@@ -60,7 +61,7 @@ impl Server {
         let (stopping, watched) = watch::channel(false);
         Self {
             routes: router(App::new(store, watched)),
-            _folder: folder,
+            folder,
             _stopping: stopping,
         }
     }
@@ -306,7 +307,7 @@ async fn productions_are_made_copied_deleted_and_put_back() {
         .await;
     assert_eq!(
         (made.status, &made.json()["id"]),
-        (StatusCode::CREATED, &json!("vening-at-the-mill"))
+        (StatusCode::CREATED, &json!("evening-at-the-mill"))
     );
     let copy = server
         .send(

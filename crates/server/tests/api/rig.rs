@@ -145,7 +145,10 @@ async fn a_part_is_proposed_a_place_and_a_build_its_cases() {
         .iter()
         .find(|part| part["id"] == "a-split")
         .unwrap();
-    assert!(splitter["takes"].as_array().unwrap().len() > 3);
+    let seats = ask(&server, "seats?build=night&part=a-split").await;
+    let takes = seats["takes"].as_array().unwrap().len();
+    assert!(takes > 3);
+    assert_eq!(splitter["places"], takes);
     let ways = ask(&server, "mount?build=night&part=a-split").await;
     let best = &ways[0];
     assert!(best["reasons"].is_array() && best["troubles"].is_array());

@@ -27,6 +27,7 @@ use super::names::{is_plain, is_visible};
 use super::{BadChange, Command, Limits, PortRef, Production, Unfit};
 use crate::catalogue::{Catalogue, Device};
 use crate::format::PictureFormat;
+use crate::interrupt::checkpoint;
 
 /// Why a command can't be carried out. The document stays as it was.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
@@ -138,6 +139,7 @@ enum Strictness {
 impl Production {
     /// The production after `commands`, all of them or none, and what takes them back.
     pub fn edited(&self, catalogue: &Catalogue, commands: &[Command]) -> Result<Edited, Refusal> {
+        checkpoint();
         if commands.len() > Limits::COMMANDS {
             return Err(Refusal::TooMany("single edit takes at most 500 commands"));
         }

@@ -14,7 +14,7 @@ pub use bags::{Bags, CaseReport, PackedPiece, bags};
 pub use change::{BuildChange, build_change};
 pub use draw::Outlines;
 pub use line_check::{CheckItem, line_check};
-pub use seats::LoosePart;
+pub use seats::{LoosePart, PartSeats, part_seats};
 pub use steps::StepReport;
 
 pub use figures::RigFigures;
@@ -97,6 +97,15 @@ pub fn rigs_report(
             findings: found,
         }
     })
+}
+
+/// What is found of the rigs of a build. None where there is no such build.
+pub fn rig_findings(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+) -> Option<Vec<Finding>> {
+    with_facts(production, build, catalogue, Proposals::None, found_of_rigs)
 }
 
 /// The rig of a joint that is set otherwise. None where there is no such build, or no such rig in it.

@@ -1,28 +1,43 @@
 //! What isn’t mounted yet: the fastenings that take it, and why others don’t.
 
 use super::draw::on_paper;
-use crate::catalogue::{DeviceKind, Fastening, Side};
-use crate::document::Handle;
-use crate::finding::Facts;
+use crate::catalogue::{Catalogue, DeviceKind, Fastening, Side};
+use crate::document::{Handle, Production};
+use crate::finding::{Facts, Proposals};
+use crate::report::with_facts;
 use crate::rig::{self, body_of};
 use serde::Serialize;
 use std::collections::BTreeSet;
 use utoipa::ToSchema;
 
-/// A part that sits on nothing, with where it would.
+/// A part that sits on nothing.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct LoosePart {
     /// Its handle.
     pub id: Handle,
     /// Its name.
     pub name: String,
-    /// Fastenings that take it.
-    pub takes: Vec<Seat>,
-    /// Fastenings of its kind that don’t.
-    pub refuses: Vec<NotASeat>,
+    /// How many fastenings take it.
+    pub places: usize,
     /// Why none does, where none does.
     pub why_not: Option<String>,
 }
+
+/// Where a part would sit, and where not.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct PartSeats {
+    /// Fastenings that take it.
+    pub takes: Vec<Seat>,
+    /// How many more do.
+    pub more_takes: usize,
+    /// Fastenings of its kind that don’t.
+    pub refuses: Vec<NotASeat>,
+    /// How many more don’t.
+    pub more_refuses: usize,
+}
+
+/// Places that are listed of one part.
+const LISTED: usize = 100;
 
 /// A place to mount a part.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -46,9 +61,10 @@ pub struct NotASeat {
     pub why: String,
 }
 
-/// What sits on nothing and carries nothing, with where it could.
+/// What sits on nothing and carries nothing, and whether anything takes it.
 pub(super) fn loose(facts: &Facts) -> Vec<LoosePart> {
     let (floor, mounted) = (facts.floor, &facts.rig.mounted);
+    let places = rig::Seats::of(floor).count();
     let mut found = Vec::new();
     for (placement, placed) in floor.build.placements.iter().enumerate() {
         let Some(body) = body_of(floor, placement) else {
@@ -57,19 +73,15 @@ pub(super) fn loose(facts: &Facts) -> Vec<LoosePart> {
         if mounted.places.get(placement).is_some_and(Option::is_some) {
             continue;
         }
-        let seats = rig::seats(floor, placement);
+        let places = places[placement];
         let is_part =
             floor.devices[placement].is_some_and(|device| device.kind == DeviceKind::Part);
-        if seats.is_empty() && !is_part {
+        if places == 0 && !is_part {
             continue;
         }
-        let kinds: BTreeSet<String> = body
-            .fastenings
-            .iter()
-            .filter(|it| it.side == Side::Sits)
-            .map(|it| it.kind.to_string())
-            .collect();
-        let why_not = seats.is_empty().then(|| {
+        let why_not = (places == 0).then(|| {
+            let sits = body.fastenings.iter().filter(|it| it.side == Side::Sits);
+            let kinds: BTreeSet<String> = sits.map(|it| it.kind.to_string()).collect();
             if kinds.is_empty() {
                 "it sits on nothing: it carries others".to_string()
             } else {
@@ -80,15 +92,41 @@ pub(super) fn loose(facts: &Facts) -> Vec<LoosePart> {
         found.push(LoosePart {
             id: placed.id.clone(),
             name: placed.name.clone(),
-            takes: seats
-                .iter()
-                .map(|seat| seat_report(facts, placement, seat))
-                .collect(),
-            refuses: refusals(facts, placement),
+            places,
             why_not,
         });
     }
     found
+}
+
+/// Where a part of a build would sit, and where not; none where there is no such part.
+pub fn part_seats(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    part: &str,
+) -> Option<PartSeats> {
+    let seats = with_facts(production, build, catalogue, Proposals::None, |facts| {
+        let part = facts.floor.placement(part)?;
+        let seats = rig::Seats::of(facts.floor);
+        let mut takes = seats.that_take(part);
+        let mut refuses = seats.that_refuse(part);
+        Some(PartSeats {
+            takes: takes
+                .by_ref()
+                .take(LISTED)
+                .map(|seat| seat_report(facts, part, &seat))
+                .collect(),
+            more_takes: takes.count(),
+            refuses: refuses
+                .by_ref()
+                .take(LISTED)
+                .map(|refused| refusal(facts, refused))
+                .collect(),
+            more_refuses: refuses.count(),
+        })
+    });
+    seats.flatten()
 }
 
 /// A fastening that takes a part, in words and on paper.
@@ -116,10 +154,9 @@ fn fastening_in_words(facts: &Facts, onto: usize, carries: &Fastening) -> String
     )
 }
 
-/// Fastenings of its kind that don’t take a part, with why.
-fn refusals(facts: &Facts, part: usize) -> Vec<NotASeat> {
-    let refused = rig::no_seats(facts.floor, part).into_iter();
-    let refused = refused.map(|(onto, carries, why)| NotASeat {
+/// A fastening that doesn’t take a part, with why.
+fn refusal(facts: &Facts, (onto, carries, why): (usize, &Fastening, rig::NoSeat)) -> NotASeat {
+    NotASeat {
         says: fastening_in_words(facts, onto, carries),
         why: match why {
             rig::NoSeat::Taken(by) => format!("{} sits there", facts.device(by)),
@@ -128,6 +165,5 @@ fn refusals(facts: &Facts, part: usize) -> Vec<NotASeat> {
                 None => "another mount, system or diameter".into(),
             },
         },
-    });
-    refused.collect()
+    }
 }

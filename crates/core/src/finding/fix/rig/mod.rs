@@ -15,8 +15,8 @@ use crate::document::{Command, Joint, PortRef, handle_from};
 use crate::finding::{Facts, Fix};
 use crate::quantity::{Length, Point};
 use crate::rig::{
-    CableReach, CarriedBy, Covered, Hangs, Held, Rig, RodNeed, Solid, Solids, Unmeshed, body_of,
-    free, mass_of_all, rod_length, space_of,
+    CableReach, CarriedBy, Covered, Hangs, Held, Rig, RodNeed, Seats, Solid, Solids, Unmeshed,
+    body_of, mass_of_all, rod_length, space_of,
 };
 
 /// Ways of each kind that are proposed.
@@ -242,10 +242,11 @@ fn elsewhere(facts: &Facts, part: usize) -> Vec<Fix> {
         .iter()
         .copied()
         .filter(|other| *other != held.onto && !behind.contains(other));
+    let seats = Seats::of(facts.floor);
     let found = std::iter::once(held.onto)
         .chain(others)
         .flat_map(|carrier| {
-            let free = free(facts.floor, carrier, held.sits);
+            let free = seats.free(carrier, held.sits);
             free.into_iter().map(move |carries| (carrier, carries))
         });
     let fixes = found
@@ -278,7 +279,8 @@ pub fn pinned(facts: &Facts, held: &Held) -> Vec<Fix> {
         let kind = carries.kind.joined(sits.kind);
         kind.is_some_and(|kind| kind.facts().keeps || carries.screws.min(sits.screws) > 1)
     };
-    let others = free(facts.floor, held.onto, held.sits)
+    let others = Seats::of(facts.floor)
+        .free(held.onto, held.sits)
         .into_iter()
         .filter(|carries| keeps(carries, held.sits));
     let mut fixes: Vec<Fix> = others

@@ -6,7 +6,7 @@ use crate::document::{PortRef, handle_from};
 use crate::finding::fix::gear::elbow;
 use crate::finding::fix::{hired_words, is_left, put_there};
 use crate::finding::{Facts, Fix};
-use crate::rig::{Covered, Solid, Stuck, StuckIn, free, plug_of};
+use crate::rig::{Covered, Seats, Solid, Stuck, StuckIn, plug_of};
 
 /// A plug that goes round the corner; else what it sticks into moved.
 pub fn plug_out_of_the_way(facts: &Facts, stuck: &Stuck) -> Vec<Fix> {
@@ -47,10 +47,11 @@ pub fn secured(facts: &Facts, carrier: usize) -> Vec<Fix> {
         .map(|device| (!is_left(facts, device), device))
         .collect();
     cables.sort_by_key(|(hired, _)| *hired);
+    let seats = Seats::of(floor);
     let fixes = cables.into_iter().filter_map(|(hired, device)| {
         let mut ties = device.body.as_deref()?.fastenings.iter();
         let tie = ties.find(|it| it.side == Side::Sits)?;
-        let eye = *free(floor, carrier, tie).first()?;
+        let eye = *seats.free(carrier, tie).first()?;
         let handle = handle_from("safety-cable", |handle| floor.placement(handle).is_some());
         let name = format!("{} safety cable", facts.device(carrier));
         let mut commands = put_there(facts, (device, hired), unit, (&handle, Some(name)));

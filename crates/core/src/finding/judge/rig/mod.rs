@@ -1,5 +1,6 @@
 //! The rig: what doesn't stand, what is in the way, what turns, bears too much, leans, doesn't reach.
 
+mod crowded;
 mod plugs;
 
 use crate::catalogue::{GripKind, ZoneKind};
@@ -28,12 +29,7 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
         found.push(loose(facts, *number, *why));
     }
     for rig in &rigged.rigs {
-        for meet in &rig.meets {
-            found.push(same_place(facts, meet.one, meet.other, meet.by));
-        }
-        for covered in &rig.covered {
-            found.push(in_the_way(facts, covered));
-        }
+        crowded::judge(facts, rig, found);
         found.extend(waiting(facts, rig));
         found.extend(held(facts, rig));
         found.extend(put_down(facts, rig));

@@ -10,10 +10,26 @@ use crate::rig::{Stuck, StuckIn, body_of, socket};
 
 /// A clamp of the rig holds the plugs that are so near to it, in millimetres.
 const NEAR: f64 = 100.0;
+/// Plugs that stick into something and are told one by one.
+const STUCK: usize = 100;
+const PUSHED: &str =
+    "A plug that is pushed breaks its socket. One that goes round the corner lies flat.";
 
 pub(super) fn judge(facts: &Facts, found: &mut Vec<Finding>) {
-    for stuck in &facts.rig.stuck {
-        found.push(sticks(facts, stuck));
+    let stuck = &facts.rig.stuck;
+    let (each, rest) = stuck.split_at(stuck.len().min(STUCK));
+    found.extend(each.iter().map(|stuck| sticks(facts, stuck)));
+    if let Some(first) = rest.first() {
+        let text = format!("{} more plugs stick into something.", rest.len());
+        let (code, severity) = (Code::PlugInTheWay, Severity::Caution);
+        found.push(Finding::on_connection(
+            facts,
+            code,
+            severity,
+            first.connection,
+            text,
+            PUSHED,
+        ));
     }
     unclamped(facts, found);
 }
@@ -31,10 +47,8 @@ fn sticks(facts: &Facts, stuck: &Stuck) -> Finding {
         "The plug in {socket} sticks {} into {into}.",
         millimetres(stuck.by)
     );
-    let reason =
-        "A plug that is pushed breaks its socket. One that goes round the corner lies flat.";
     let (code, severity) = (Code::PlugInTheWay, Severity::Caution);
-    Finding::on_connection(facts, code, severity, stuck.connection, text, reason)
+    Finding::on_connection(facts, code, severity, stuck.connection, text, PUSHED)
         .with(facts, || fix::plug_out_of_the_way(facts, stuck))
 }
 
