@@ -1,3 +1,4 @@
+import { spawn } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { performance } from "node:perf_hooks";
 import { row, spread } from "./figures";
@@ -21,6 +22,28 @@ test("the server starts, and what it holds", async ({ page, server }) => {
     await expect(page.getByTestId("verdict")).toBeVisible();
   }
   row("memory it holds after every view of the demo", resident(server), "60 MB");
+});
+
+test("memory after a thousand edits, while other programs take every core", async ({ server }) => {
+  test.setTimeout(600_000);
+  const busy = [0, 1].map(() => spawn(process.execPath, ["-e", "for (;;);"]));
+  try {
+    const path = `${server.address}/api/productions/the-night-pour`;
+    const first = (await (await fetch(`${path}?build=night`)).json()) as { revision: number };
+    for (let edit = 0; edit < 1_000; edit += 1) {
+      const command = { do: "rename-device", build: "night", device: "dir", name: `Director ${edit}` };
+      const answer = await fetch(`${path}/commands`, {
+        method: "POST",
+        headers: { "Content-Type": "application/json", "If-Match": `"${first.revision + edit}"` },
+        body: JSON.stringify({ build: "night", commands: [command] }),
+      });
+      expect(answer.ok).toBe(true);
+      await answer.arrayBuffer();
+    }
+    row("memory after 1000 edits beside two busy programs", resident(server), "120 MB");
+  } finally {
+    for (const program of busy) program.kill("SIGKILL");
+  }
 });
 
 /** What the server's process holds in memory now. */

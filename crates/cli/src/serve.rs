@@ -7,6 +7,7 @@ use std::fs;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use std::time::Duration;
+use tokio::signal::unix::{SignalKind, signal};
 use west_rail_core::demo;
 use west_rail_core::document::{Limits, Production, ProductionFile};
 use west_rail_store::{Held, Store, hold, visit};
@@ -46,7 +47,7 @@ pub struct DemoArguments {
 pub fn serve(arguments: &ServeArguments) -> Outcome {
     let data = arguments.data.clone().unwrap_or_else(default_data);
     let _held = lock(&data)?;
-    run(open(&data)?, arguments.port)
+    run(open(&data)?, arguments.port, &[])
 }
 
 pub fn demo(arguments: &DemoArguments) -> Outcome {
@@ -62,18 +63,20 @@ pub fn demo(arguments: &DemoArguments) -> Outcome {
     // Whose file it is, is known before anything of it is touched.
     let store = open(&data)?;
     let productions = demo::productions();
-    if arguments.fresh && !new {
+    let told = if arguments.fresh && !new {
         let kept = store.ship_anew(&productions)?;
-        say!(
+        vec![format!(
             "The demo is as it was shipped; the file as it was is kept as {}",
             kept.display()
-        );
+        )]
     } else {
-        for name in store.ship(&productions)? {
-            say!("This program brings a newer demo: it stands beside yours as “{name}”");
-        }
-    }
-    run(store, arguments.port)
+        let added = store.ship(&productions)?.into_iter();
+        let told = added.map(|name| {
+            format!("This program brings a newer demo: it stands beside yours as “{name}”")
+        });
+        told.collect()
+    };
+    run(store, arguments.port, &told)
 }
 
 /// Keeps a data file for one server at a time, until what is returned is dropped: after the store.
@@ -104,7 +107,7 @@ pub fn make_folder(data: &Path) -> Result<(), Failure> {
     Ok(())
 }
 
-fn run(store: Store, port: u16) -> Outcome {
+fn run(store: Store, port: u16, told: &[String]) -> Outcome {
     tracing_subscriber::fmt()
         .with_writer(std::io::stderr)
         .without_time()
@@ -120,8 +123,13 @@ fn run(store: Store, port: u16) -> Outcome {
                     "127.0.0.1:{port} can’t be used ({error}); choose another with --port"
                 ))
             })?;
+        // Heard from before anybody knows where it is.
+        let stop = stop_signal()?;
         say!("West Rail is at http://{}", listener.local_addr()?);
-        west_rail_server::serve(listener, store, stop_signal()).await?;
+        for line in told {
+            say!("{line}");
+        }
+        west_rail_server::serve(listener, store, stop).await?;
         Ok(ExitCode::SUCCESS)
     });
     // What is still being computed for nobody doesn't keep the program: an edit is in its
@@ -131,19 +139,15 @@ fn run(store: Store, port: u16) -> Outcome {
 }
 
 /// Ends when the program is asked to stop, from the keyboard or by the system.
-async fn stop_signal() {
-    let interrupt = tokio::signal::ctrl_c();
-    match tokio::signal::unix::signal(tokio::signal::unix::SignalKind::terminate()) {
-        Ok(mut terminate) => {
-            tokio::select! {
-                _ = interrupt => {}
-                _ = terminate.recv() => {}
-            }
+fn stop_signal() -> std::io::Result<impl Future<Output = ()> + Send + 'static> {
+    let mut interrupt = signal(SignalKind::interrupt())?;
+    let mut terminate = signal(SignalKind::terminate())?;
+    Ok(async move {
+        tokio::select! {
+            _ = interrupt.recv() => {}
+            _ = terminate.recv() => {}
         }
-        Err(_) => {
-            let _ = interrupt.await;
-        }
-    }
+    })
 }
 
 fn write(folder: &Path, floor: Option<usize>, force: bool) -> Outcome {

@@ -99,7 +99,7 @@ fn it_ends_within_two_seconds_whatever_clients_do() {
         assert!(asked.elapsed() < Duration::from_secs(5), "it doesn’t end");
         std::thread::sleep(Duration::from_millis(20));
     };
-    assert!(ended.success());
+    assert!(ended.success(), "{ended}");
     drop(clients);
 }
 
@@ -271,7 +271,8 @@ fn a_migration_that_is_cut_short_is_made_good_by_the_next_start() {
         let server = Server::start(&data);
         let (_, listed) = server.ask("GET", "/api/productions", 0, "").unwrap();
         let listed = listed.as_array().unwrap();
-        assert_eq!(listed.len(), 42, "round {round}");
+        // And today's demo beside what was the demo once.
+        assert_eq!(listed.len(), 42 + 2, "round {round}");
         assert!(listed.iter().all(|entry| entry["damaged"] == false));
         let (status, whole) = server
             .ask("GET", "/api/productions/copy-40", 0, "")

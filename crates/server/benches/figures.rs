@@ -112,6 +112,112 @@ async fn main() {
     beside_searches().await;
     beside_others().await;
     described().await;
+    rigs().await;
+    left_searches().await;
+    behind().await;
+}
+
+/// What one view of rigs costs: what isn't mounted, and far more than there is room for.
+async fn rigs() {
+    let server = Server::new();
+    let sized = async |path: &str| {
+        let asked = Instant::now();
+        let answer = ask(&server.routes, get(path)).await;
+        assert!(answer.status().is_success());
+        // As the browser has it: the answer is compressed on its way.
+        let whole = Request::get(path).header(header::HOST, "localhost");
+        let took = asked.elapsed();
+        let whole = ask(&server.routes, whole.body(Body::empty()).unwrap()).await;
+        (took, whole.into_body().len())
+    };
+    for count in [200, 800, 3_200] {
+        let id = server.keep(&demo::unmounted(count));
+        let (took, bytes) = sized(&format!("/api/productions/{id}/rigs?build=main")).await;
+        row(
+            &format!("rigs, {count} cameras mounted on nothing"),
+            &format!("{took:.1?}, {} kB", bytes / 1_000),
+            "grows with the count",
+        );
+    }
+    let arms = demo::arms(497);
+    let id = server.keep(&arms);
+    let found = report(&arms, "main", Catalogue::shipped())
+        .unwrap()
+        .findings
+        .len();
+    let (took, bytes) = sized(&format!("/api/productions/{id}/rigs?build=main")).await;
+    row(
+        "rigs, 1000 joints in each other's way",
+        &format!("{took:.1?}, {} kB, {found} findings", bytes / 1_000),
+        "under 1 s",
+    );
+    let times = edits(&server.routes, &id, ("main", "a"), 1).await.0;
+    row(
+        "a command at 1000 joints in each other's way",
+        &spread(times),
+        "under 500 ms",
+    );
+}
+
+/// Four searches whose askers are gone, then a look at another large production.
+async fn left_searches() {
+    let server = Server::new();
+    let mut arms = demo::arms(400);
+    arms.builds[0]
+        .joints
+        .retain(|joint| joint.part.device != "x7");
+    let searched = server.keep(&arms);
+    let looked_at = server.keep(&demo::floor(600));
+    for id in [&searched, &looked_at] {
+        ask(
+            &server.routes,
+            get(&format!("/api/productions/{id}?build=main")),
+        )
+        .await;
+    }
+    let mut times = Vec::new();
+    for _ in 0..5 {
+        for _ in 0..4 {
+            let path = format!("/api/productions/{searched}/mount?build=main&part=x7");
+            let left = ask(&server.routes, get(&path));
+            let _ = tokio::time::timeout(Duration::from_millis(20), left).await;
+        }
+        let asked = Instant::now();
+        ask(
+            &server.routes,
+            get(&format!("/api/productions/{looked_at}/glance")),
+        )
+        .await;
+        times.push(asked.elapsed());
+    }
+    row(
+        "a glance at 600 devices, after four searches were left",
+        &spread(times),
+        "under 100 ms",
+    );
+}
+
+/// Windows on a large floor that are some edits behind.
+async fn behind() {
+    let server = Server::new();
+    let id = server.keep(&demo::floor(1_000));
+    edits(&server.routes, &id, ("main", "d1"), 1).await;
+    let now = server.store.get(&id).unwrap().revision;
+    let mut bytes = Vec::new();
+    for late in 1..=8 {
+        let path = format!("/api/productions/{id}?build=main&since={}", now - late);
+        let request = Request::get(&path)
+            .header(header::HOST, "localhost")
+            .header(header::ACCEPT, CHANGES);
+        let answer = ask(&server.routes, request.body(Body::empty()).unwrap()).await;
+        bytes.push(answer.into_body().len());
+    }
+    let most = bytes.into_iter().max().unwrap_or_default();
+    row(
+        "what eight windows on 1000 devices are told, at most",
+        &format!("{} kB", most / 1_000),
+        "a patch",
+    );
 }
 
 /// An edit that asks first, stored and answered with what changed.

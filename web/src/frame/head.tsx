@@ -80,7 +80,7 @@ export function Head({ connected, openFindings, openLine, openKeys }: Props) {
       </header>
     );
   return (
-    <header className="flex print:hidden flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3 py-1.5">
+    <header className="relative flex print:hidden flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3 py-1.5">
       <Link to="/" className="py-1 font-semibold tracking-wide" title="All productions">
         West Rail
       </Link>
@@ -98,10 +98,9 @@ export function Head({ connected, openFindings, openLine, openKeys }: Props) {
         <SeverityMark severity={worst} word={false} />
         <span data-testid="verdict">{verdict.text}</span>
       </button>
-      <div className="ml-auto flex items-center gap-1">
-        {away}
-        {steps}
-      </div>
+      <div className="ml-auto flex items-center gap-1">{steps}</div>
+      {/* Over the view: nothing moves for what passes. */}
+      <div className="absolute top-full right-3 z-20 bg-raised">{away}</div>
     </header>
   );
 }

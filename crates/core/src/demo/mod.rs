@@ -1,9 +1,11 @@
 //! The productions that ship, packages to start one from, and floors made to any size for benchmarks and trouble reports.
 
 mod packages;
+mod rigs;
 mod shapes;
 
 pub use packages::{Package, packages};
+pub use rigs::{arms, unmounted};
 pub use shapes::Shape;
 
 use crate::catalogue::Catalogue;

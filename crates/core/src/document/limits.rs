@@ -32,6 +32,8 @@ impl Limits {
     pub const SCHEDULE: usize = 200;
     /// Ports of a described device.
     pub const PORTS: usize = 200;
+    /// Ways inside a described device, from an input to an output: as many as its ports can have.
+    pub const WAYS: usize = 40_000;
     /// Lines of the kit.
     pub const KIT: usize = 5_000;
     /// Things of one kind in the kit.

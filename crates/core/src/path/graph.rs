@@ -1,5 +1,6 @@
 //! The floor as a graph on indices: placements, ports, cables.
 
+use super::insides::Insides;
 use crate::carriage::hdmi::Generation;
 use crate::catalogue::{
     Abilities, Adapter, Cable, Catalogue, Device, Direction, InternalPath, Port, takes,
@@ -43,6 +44,8 @@ pub struct Floor<'a> {
     /// Connections that can't stand: no such port, or a socket taken already.
     pub refused: Vec<(ConnectionIx, Refused)>,
     by_handle: FxHashMap<&'a str, usize>,
+    /// Ports and paths of what has many.
+    insides: Insides<'a>,
     /// The needs at each placement that has any, by their number.
     needs_at: FxHashMap<usize, Vec<usize>>,
 }
@@ -125,8 +128,10 @@ impl<'a> Floor<'a> {
             occupied,
             refused: Vec::new(),
             by_handle,
+            insides: Insides::default(),
             needs_at,
         };
+        floor.insides = Insides::of(&floor.devices);
         for (number, connection) in build.connections.iter().enumerate() {
             for at in [&connection.from, &connection.to] {
                 if let Some(port) = floor.find(at) {
@@ -199,11 +204,17 @@ impl<'a> Floor<'a> {
 
     /// A placement's port by the catalogue's id.
     pub fn port_of(&self, placement: usize, id: &str) -> Option<PortIx> {
-        let number = self.devices[placement]?
-            .ports
-            .iter()
-            .position(|port| port.id == id)?;
+        let number = self.insides.port(self.devices[placement]?, id)?;
         Some(self.first_port[placement] + number)
+    }
+
+    /// The paths inside a device that end in an output, in the order of the catalogue.
+    pub fn paths_to(&self, output: PortIx) -> impl Iterator<Item = &'a InternalPath> {
+        let node = self.ports[output];
+        let device = self.devices[node.placement];
+        device
+            .into_iter()
+            .flat_map(move |device| self.insides.paths_to(device, &node.port.id))
     }
 
     /// A port's name as it is typed.

@@ -79,10 +79,8 @@ impl Parts {
 
 /// The output whose picture an output loops on.
 fn looped_from(floor: &Floor, output: PortIx) -> Option<PortIx> {
-    let node = floor.ports[output];
-    let mut paths = floor.devices[node.placement]?.paths.iter();
-    let looped = paths
-        .find(|path| path.to.contains(&node.port.id) && matches!(path.via, Via::Loop | Via::Relay));
+    let mut paths = floor.paths_to(output);
+    let looped = paths.find(|path| matches!(path.via, Via::Loop | Via::Relay));
     let connection = floor.into[floor.input_for(output, looped?)?]?;
     Some(floor.link(connection).from)
 }

@@ -7,6 +7,7 @@ mod arrival;
 mod fit;
 mod giving;
 mod graph;
+mod insides;
 mod links;
 mod load;
 mod order;

@@ -241,11 +241,7 @@ impl Walk<'_, '_> {
             Some(SignalKind::Data) => signal.data = true,
             Some(SignalKind::Power) | None => {}
         }
-        for path in device
-            .paths
-            .iter()
-            .filter(|path| path.to.contains(&node.port.id))
-        {
+        for path in floor.paths_to(port) {
             if path.carries_picture() {
                 self.pass_picture(port, path, &mut signal);
             } else {

@@ -230,11 +230,7 @@ fn runs(floor: &Floor, into: ConnectionIx) -> Vec<Run> {
             continue;
         }
         let stops = stops || audio.is_some_and(|audio| audio.stops_phantom);
-        let device = floor.devices[node.placement];
-        let paths = device.iter().flat_map(|device| &device.paths);
-        let from = paths
-            .filter(|path| path.to.contains(&node.port.id))
-            .flat_map(|path| &path.from);
+        let from = floor.paths_to(link.from).flat_map(|path| &path.from);
         let before = from.filter_map(|id| floor.into[floor.port_of(node.placement, id)?]);
         open.extend(before.map(|connection| (connection, stops, unbalanced)));
     }

@@ -3,6 +3,7 @@
 mod bags;
 mod catalogue;
 mod commands;
+mod crowds;
 mod day;
 mod demo;
 mod edits;

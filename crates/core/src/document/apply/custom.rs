@@ -125,6 +125,13 @@ pub fn check_device(entry: &Device) -> Result<(), Refusal> {
     if entry.ports.len() > Limits::PORTS {
         return Err(Refusal::TooMany("device has at most 200 ports"));
     }
+    let ways = entry.paths.iter();
+    let ways = ways.map(|path| path.from.len().max(1) * path.to.len().max(1));
+    if ways.sum::<usize>() > Limits::WAYS {
+        return Err(Refusal::TooMany(
+            "device has at most 40,000 ways from its inputs to its outputs",
+        ));
+    }
     for (number, port) in entry.ports.iter().enumerate() {
         checked_name("a port", &port.name)?;
         if !is_handle(&port.id) {

@@ -72,10 +72,7 @@ fn why_nothing(facts: &Facts, placement: usize) -> String {
         };
         let output = floor.link(connection).from;
         let node = floor.ports[output];
-        let paths = floor.devices[node.placement]
-            .map(|device| device.paths.as_slice())
-            .unwrap_or_default();
-        let path = paths.iter().find(|path| path.to.contains(&node.port.id));
+        let path = floor.paths_to(output).next();
         match path.and_then(|path| floor.input_for(output, path)) {
             Some(input) => port = input,
             None => {
