@@ -11,7 +11,7 @@ use crate::finding::{
 use crate::format::PictureFormat;
 use crate::interrupt::{Interrupt, until};
 use rustc_hash::FxHashMap;
-use std::collections::HashSet;
+use std::collections::{BTreeSet, HashSet};
 
 /// So many fixes are offered for one finding: a list to choose from, not to search.
 const OFFERED: usize = 4;
@@ -37,11 +37,11 @@ pub fn fixes_of(
     let bench = Bench::new(production, (build, catalogue), &before, stop);
     let proposed = bench.proposals(production, Proposals::Of(finding))?;
     let proposed = proposed.into_iter().find(|other| other.id == finding)?;
-    Some(bench.offered(wanted, proposed.fixes))
+    Some(bench.offered(wanted, proposed.fixes, |_| true))
 }
 
 /// Fixes are proposed for so many findings at once: what is looked up for one serves the others.
-const AT_ONCE: usize = 25;
+pub(super) const AT_ONCE: usize = 25;
 
 /// The report of a build with the fixes of its findings: of the first ones, where a large floor has many.
 pub fn report_with_fixes(
@@ -88,7 +88,7 @@ pub fn report_with_fixes_until(
                 break;
             }
             trials -= cost;
-            offered.push(bench.offered(finding, proposed.fixes));
+            offered.push(bench.offered(finding, proposed.fixes, |_| true));
         }
         if offered.len() < known + some.len() {
             break;
@@ -103,7 +103,7 @@ pub fn report_with_fixes_until(
 }
 
 /// A build, and what it is like now: what fixes are tried on.
-struct Bench<'b> {
+pub(super) struct Bench<'b> {
     production: &'b Production,
     build: &'b str,
     catalogue: &'b Catalogue,
@@ -126,7 +126,7 @@ struct Trial {
 }
 
 impl<'b> Bench<'b> {
-    fn new(
+    pub(super) fn new(
         production: &'b Production,
         (build, catalogue): (&'b str, &'b Catalogue),
         before: &'b Report,
@@ -150,10 +150,35 @@ impl<'b> Bench<'b> {
         with_facts(production, self.build, self.catalogue, of, findings)
     }
 
-    /// Those proposals that mend a finding and bring no stop; where none does, another way.
-    fn offered(&self, finding: &Finding, proposed: Vec<Fix>) -> Vec<Fix> {
-        let found = self.good(finding, proposed);
-        if !found.is_empty() || finding.severity == Severity::Note || self.stop.is_raised() {
+    /// What may mend some findings, untried, by their ids.
+    pub(super) fn proposed<'f>(
+        &self,
+        findings: impl Iterator<Item = &'f Finding>,
+    ) -> Option<impl Iterator<Item = (String, Vec<Fix>)>> {
+        let wanted: BTreeSet<&str> = findings.map(|finding| finding.id.as_str()).collect();
+        let ids = wanted.iter().map(|id| without_number(id)).collect();
+        let found = self.proposals(self.production, Proposals::Among(&ids))?;
+        let found = found
+            .into_iter()
+            .filter(|found| wanted.contains(found.id.as_str()));
+        let found: Vec<(String, Vec<Fix>)> =
+            found.map(|finding| (finding.id, finding.fixes)).collect();
+        Some(found.into_iter())
+    }
+
+    /// Those proposals that mend a finding and bring no stop; where none does, another way. Only those that may do are
+    /// tried and offered.
+    pub(super) fn offered(
+        &self,
+        finding: &Finding,
+        proposed: Vec<Fix>,
+        may: fn(&Fix) -> bool,
+    ) -> Vec<Fix> {
+        let all_may = proposed.iter().take(TRIED).all(may);
+        let found = self.good(finding, proposed, may);
+        // Where something else was proposed, that is somebody's decision before a last resort is.
+        let enough = !found.is_empty() || !all_may;
+        if enough || finding.severity == Severity::Note || self.stop.is_raised() {
             return found;
         }
         let (production, build) = (self.production, self.build);
@@ -164,12 +189,12 @@ impl<'b> Bench<'b> {
             Proposals::None,
             |facts| last_resorts(facts, finding),
         );
-        self.good(finding, ways.unwrap_or_default())
+        self.good(finding, ways.unwrap_or_default(), may)
     }
 
-    fn good(&self, finding: &Finding, proposed: Vec<Fix>) -> Vec<Fix> {
+    fn good(&self, finding: &Finding, proposed: Vec<Fix>, may: fn(&Fix) -> bool) -> Vec<Fix> {
         let mut seen = HashSet::new();
-        let proposed = proposed.into_iter().take(TRIED);
+        let proposed = proposed.into_iter().take(TRIED).filter(may);
         let new = proposed.filter(|fix| seen.insert(fix.id.clone()));
         let wanted = new.take_while(|_| !self.stop.is_raised());
         let tried = wanted.filter_map(|fix| self.tried(finding, fix));
@@ -184,7 +209,7 @@ impl<'b> Bench<'b> {
         }
         good.sort_by_key(|(place, trial)| trial.rank(*place));
         let fixes = good.into_iter().map(|(_, trial)| trial.graded());
-        fixes.take(OFFERED).collect()
+        fixes.filter(may).take(OFFERED).collect()
     }
 
     /// A fix tried on a copy; `None` where it is refused.

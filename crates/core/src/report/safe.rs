@@ -1,6 +1,7 @@
 //! The fixes that cost nothing anywhere else, one after the other, as one edit.
 
-use super::{Report, fixes_of, report};
+use super::fixes::{AT_ONCE, Bench};
+use super::{Report, report};
 use crate::catalogue::Catalogue;
 use crate::document::{Command, Limits, Production};
 use crate::finding::{Effort, Finding, Fix, Severity};
@@ -36,12 +37,22 @@ pub fn safe_fixes(
     let mut now = production.clone();
     let mut stands = report(&now, build, catalogue)?;
     let mut looked: BTreeSet<String> = BTreeSet::new();
+    // What is proposed holds until something is mended.
+    let mut proposed: HashMap<String, Vec<Fix>> = HashMap::new();
     while found.titles.len() < MOST && !stop.is_raised() {
-        let Some(finding) = to_look_at(&stands, &looked).next() else {
+        let next = to_look_at(&stands, &looked).take(AT_ONCE);
+        let next: Vec<Finding> = next.cloned().collect();
+        let Some(finding) = next.first() else {
             break;
         };
-        let fixes = fixes_of(&now, build, catalogue, &finding.id, stop)?;
-        let tried = fixes.into_iter().filter(is_safe).find_map(|fix| {
+        let bench = Bench::new(&now, (build, catalogue), &stands, stop);
+        if !proposed.contains_key(&finding.id) {
+            proposed.extend(bench.proposed(next.iter())?);
+        }
+        let fixes = proposed.remove(&finding.id).unwrap_or_default();
+        // What isn't safe before it is tried isn't after.
+        let fixes = bench.offered(finding, fixes, is_safe);
+        let tried = fixes.into_iter().find_map(|fix| {
             let edited = now.edited(catalogue, &fix.commands).ok()?;
             let after = report(&edited.production, build, catalogue)?;
             (!brings_more(&stands, &after)).then_some((fix, edited.production, after))
@@ -60,6 +71,7 @@ pub fn safe_fixes(
         found.commands.extend(fix.commands);
         found.titles.push(fix.title);
         (now, stands) = (production, after);
+        proposed.clear();
     }
     found.not_looked_at = to_look_at(&stands, &looked).count();
     Some(found)

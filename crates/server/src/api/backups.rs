@@ -3,11 +3,12 @@
 use crate::App;
 use crate::events::ALL;
 use crate::problem::Problem;
-use axum::Json;
 use axum::body::Body;
-use axum::extract::State;
+use axum::extract::{DefaultBodyLimit, State};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
+use axum::routing::{get, post};
+use axum::{Json, Router};
 use serde::Serialize;
 use std::io::Write;
 use std::path::Path;
@@ -16,6 +17,17 @@ use tokio_stream::StreamExt;
 use tokio_util::io::ReaderStream;
 use utoipa::ToSchema;
 use west_rail_store::{Restored, Store, StoreError};
+
+/// What is asked about backups. One is read as it comes, and never held.
+pub fn routes() -> Router<App> {
+    let restore = Router::new()
+        .route("/backup/restore", post(restore_backup))
+        .layer(DefaultBodyLimit::disable());
+    Router::new()
+        .route("/backup", get(save_backup))
+        .route("/backup/undo", post(undo_restore))
+        .merge(restore)
+}
 
 /// The largest backup that is taken, in bytes.
 const LARGEST: u64 = 4_000_000_000;

@@ -44,7 +44,6 @@ pub fn routes() -> Router<App> {
         .route("/timecode/head", post(time::new_head));
     // A recording of hours is looked at as it comes, and never held.
     let endless = Router::new()
-        .route("/backup/restore", post(backups::restore_backup))
         .route("/wav", post(sound::read_wav))
         .route("/timecode/read", post(time::read_ltc))
         .layer(DefaultBodyLimit::disable());
@@ -52,8 +51,6 @@ pub fn routes() -> Router<App> {
         .route("/openapi.json", get(described))
         .route("/catalogue", get(catalogue::all))
         .route("/events", get(events::follow_all))
-        .route("/backup", get(backups::save_backup))
-        .route("/backup/undo", post(backups::undo_restore))
         .route("/packages", get(productions::offered))
         .route("/record-time", post(sums::record_time))
         .route(
@@ -120,6 +117,7 @@ pub fn routes() -> Router<App> {
         .layer(DefaultBodyLimit::max(EDIT_BYTES))
         .merge(large)
         .merge(endless)
+        .merge(backups::routes())
         .merge(rig::routes())
         .fallback(nothing_here)
 }
