@@ -14,6 +14,10 @@ use std::time::Duration;
 /// Nobody writes any more when nobody has for so long.
 const IDLE: Duration = Duration::from_millis(300);
 
+/// So often it is tried to carry everything over, and so long is waited in between.
+const TRIES: usize = 20;
+const PAUSE: Duration = Duration::from_millis(5);
+
 /// A connection that several threads write through.
 pub type Shared = Arc<Mutex<Connection>>;
 
@@ -35,13 +39,21 @@ pub fn unsettled(connection: &Connection) -> Result<()> {
 /// over: a copy that says so has everything.
 pub fn settle(connection: &Connection) -> Result<()> {
     connection.execute("UPDATE state SET unsettled = 0", [])?;
-    carry_over(connection, "TRUNCATE")
+    // Whoever carries something over just now isn't waited for by SQLite itself.
+    for _ in 0..TRIES {
+        if carry_over(connection, "TRUNCATE")? {
+            break;
+        }
+        thread::sleep(PAUSE);
+    }
+    Ok(())
 }
 
-/// One who reads meanwhile keeps some of it from being carried over: then it is done the next time.
-fn carry_over(connection: &Connection, how: &str) -> Result<()> {
+/// Carries over what can be; whether that was all. One who reads meanwhile keeps some of it from being carried
+/// over: then it is done the next time.
+fn carry_over(connection: &Connection, how: &str) -> Result<bool> {
     let statement = format!("PRAGMA wal_checkpoint({how})");
-    Ok(connection.query_row(&statement, [], |_| Ok(()))?)
+    Ok(connection.query_row(&statement, [], |row| Ok(!row.get::<_, bool>(0)?))?)
 }
 
 /// Settles a data file whenever it was written to, on a thread of its own, and once more at its end.
