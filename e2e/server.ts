@@ -60,6 +60,18 @@ export async function open(page: Page, server: Server, path: string) {
   await expect(page.getByTestId("verdict")).toBeVisible();
 }
 
+/** Waits until the page has asked nothing, and was answered nothing, for half a second. What is open all the time, the
+ *  stream and the worker that holds it, doesn't count. */
+export async function quiet(page: Page) {
+  let heard = Date.now();
+  const hear = () => (heard = Date.now());
+  page.on("request", hear);
+  page.on("requestfinished", hear);
+  await expect.poll(() => Date.now() - heard, { intervals: [100] }).toBeGreaterThan(500);
+  page.off("request", hear);
+  page.off("requestfinished", hear);
+}
+
 export const NIGHT = "/p/the-night-pour/night";
 
 export { expect };

@@ -1,7 +1,7 @@
 import { execFileSync } from "node:child_process";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
-import { BINARY, expect, test } from "../server";
+import { BINARY, expect, test, quiet } from "../server";
 import { inFrame, row, spread } from "./figures";
 
 async function open(page: Page, server: { address: string; folder: string }, devices: number) {
@@ -209,6 +209,6 @@ test("the first view", async ({ page, server }) => {
   });
   await page.goto(`${server.address}/p/the-night-pour/night/path`);
   await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
-  await page.waitForLoadState("networkidle").catch(() => undefined);
+  await quiet(page);
   row("scripts of the first view, compressed", `${(bytes / 1000).toFixed(0)} kB`, "200 kB");
 });

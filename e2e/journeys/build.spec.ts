@@ -1,4 +1,4 @@
-import { expect, NIGHT, open, test } from "../server";
+import { expect, NIGHT, open, test, quiet } from "../server";
 
 const verdict = (page: import("@playwright/test").Page) => page.getByTestId("verdict");
 
@@ -174,7 +174,7 @@ test("once opened, steps, checks, cases and changes are there without a network"
   await open(page, server, `${NIGHT}/build?panel=steps`);
   const aside = page.getByRole("complementary", { name: "Of the rig" });
   await expect(aside.getByRole("checkbox").first()).toBeVisible();
-  await page.waitForLoadState("networkidle");
+  await quiet(page);
   await context.setOffline(true);
   const first = aside.getByRole("checkbox").first();
   await first.click();

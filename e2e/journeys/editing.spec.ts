@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, NIGHT, open, test } from "../server";
+import { expect, NIGHT, open, test, quiet } from "../server";
 
 const verdict = "verdict";
 const row = (page: Page, name: string) => page.getByRole("row", { name: new RegExp(`^${name}`) });
@@ -202,7 +202,7 @@ test("an edit is one round trip, and the news of it isn’t read again", async (
     await name.fill(next);
     await name.press("Enter");
     await expect(page.getByRole("row", { name: new RegExp(`^${next}`) })).toBeVisible();
-    await page.waitForLoadState("networkidle").catch(() => undefined);
+    await quiet(page);
     expect(asked.filter((line) => line.endsWith("/commands"))).toHaveLength(1);
     expect(asked.filter((line) => line === "GET /api/productions/the-night-pour")).toEqual([]);
   }
@@ -220,7 +220,7 @@ test("what follows from an edit is asked once the edit’s own picture is there"
   const followed = () => asked.filter((path) => /\/(modes|formats|fixes)$/.test(path)).length;
   await open(page, server, `${NIGHT}/path?at=device:a`);
   await expect.poll(followed).toBeGreaterThan(3);
-  await page.waitForLoadState("networkidle").catch(() => undefined);
+  await quiet(page);
   const before = followed();
   const name = page.getByLabel("Name", { exact: true });
   await name.fill("Gate");

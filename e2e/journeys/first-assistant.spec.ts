@@ -1,4 +1,4 @@
-import { expect, NIGHT, open, test } from "../server";
+import { expect, NIGHT, open, test, quiet } from "../server";
 
 const verdict = "verdict";
 
@@ -158,7 +158,8 @@ test("sees the edits of another window arrive", async ({ page, server, context }
 });
 
 test("makes a stale edit and loses nothing", async ({ page, server, context }) => {
-  // This window doesn't hear of changes.
+  // This window doesn't hear of changes: it shares no stream with others, and its own breaks.
+  await page.addInitScript(() => Reflect.deleteProperty(window, "SharedWorker"));
   await page.route("**/events", (route) => route.abort());
   await open(page, server, `${NIGHT}/path?at=device:dir`);
   await expect(page.getByText("Server away, trying again")).toBeVisible();
@@ -194,7 +195,7 @@ test("finds everything as it was after a restart, undo included", async ({ page,
   await page.getByRole("button", { name: "Apply this fix" }).click();
   await expect(page.getByTestId(verdict)).toHaveText("9 stops, 14 cautions, 6 notes");
   // The views that weren't opened yet have come meanwhile.
-  await page.waitForLoadState("networkidle");
+  await quiet(page);
   await page.waitForTimeout(2_000);
   await server.stop();
   await expect(page.getByText("Server away, trying again")).toBeVisible();

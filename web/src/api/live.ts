@@ -44,7 +44,13 @@ function alone() {
     } else if (!stream) {
       stream = new EventSource("/api/events");
       stream.onopen = () => hear({ kind: "open" });
-      stream.onerror = () => hear({ kind: "away" });
+      stream.onerror = () => {
+        hear({ kind: "away" });
+        // Refused, a stream doesn't try again by itself.
+        if (stream?.readyState !== EventSource.CLOSED) return;
+        stream = undefined;
+        setTimeout(look, 5_000);
+      };
       stream.addEventListener("change", (event) => hear({ kind: "change", change: JSON.parse(event.data as string) as Change }));
       // What was changed while nobody looked.
       hear({ kind: "change", change: { production: "", revision: 0 } });
