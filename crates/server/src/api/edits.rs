@@ -316,11 +316,14 @@ async fn change(
                         lately.remember(workspace);
                         told
                     }
-                    _ => {
-                        let first = match kept.production.build(&build) {
-                            Some(_) => build.clone(),
-                            None => build_of(&kept, None)?,
-                        };
+                    None if kept.production.build(&build).is_some() => {
+                        let next = lately.workspace(kept, &build, catalogue)?;
+                        let (told, link) = tell(&next);
+                        link.into_iter().for_each(|link| lately.link(link));
+                        told
+                    }
+                    None => {
+                        let first = build_of(&kept, None)?;
                         let next = lately.workspace(kept, &first, catalogue)?;
                         Told::whole_after_edit(next, &sentences)
                     }

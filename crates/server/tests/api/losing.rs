@@ -162,3 +162,29 @@ async fn streams_have_an_end_and_leave_their_places() {
     streams.pop();
     assert_eq!(follow().await.status(), StatusCode::OK);
 }
+
+#[tokio::test]
+async fn an_edit_of_what_is_very_large_is_answered_with_what_changed() {
+    let server = Server::new();
+    let floor = west_rail_core::demo::floor(1_100);
+    let file = west_rail_core::document::ProductionFile::of(floor).to_text();
+    let import = "/api/productions/import";
+    let made = server.send(Method::POST, import, None, file).await.json();
+    let id = made["id"].as_str().unwrap();
+    let command = json!({ "do": "rename-production", "name": "Large" });
+    let request = Request::post(format!("/api/productions/{id}/commands"))
+        .header(header::HOST, "localhost")
+        .header(header::IF_MATCH, "\"1\"")
+        .header(header::ACCEPT, CHANGES)
+        .body(
+            json!({ "build": "main", "commands": [command] })
+                .to_string()
+                .into(),
+        );
+    let told = server.ask(request.unwrap()).await;
+    assert!(
+        told.json().is_array() && told.bytes.len() < 10_000,
+        "{}",
+        told.bytes.len()
+    );
+}
