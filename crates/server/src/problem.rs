@@ -154,6 +154,9 @@ impl From<StoreError> for Problem {
             tracing::error!("{detail}");
             return Self::no_room(detail);
         }
+        if error.is_no_data_file() {
+            return Self::refused(detail);
+        }
         match error {
             StoreError::Missing(_) => Self::missing(detail),
             StoreError::Refused(_) | StoreError::Nothing(_) => Self::refused(detail),

@@ -84,6 +84,12 @@ pub enum StoreError {
 pub type Result<T, E = StoreError> = std::result::Result<T, E>;
 
 impl StoreError {
+    /// Whether a file isn’t a database at all: somebody named or sent the wrong one.
+    pub fn is_no_data_file(&self) -> bool {
+        matches!(self, Self::Database(error)
+            if error.sqlite_error_code() == Some(rusqlite::ErrorCode::NotADatabase))
+    }
+
     /// Whether the disk has no room left.
     pub fn is_full(&self) -> bool {
         match self {
