@@ -184,3 +184,34 @@ async fn an_edit_of_what_is_very_large_is_answered_with_what_changed() {
         told.bytes.len()
     );
 }
+
+/// Whoever asks and asks and reads nothing has no claim on the memory of the house.
+#[tokio::test(flavor = "multi_thread")]
+async fn who_never_reads_is_closed() {
+    let server = Server::new();
+    let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.unwrap();
+    let address = listener.local_addr().unwrap();
+    let store = Store::open(&server.folder.path().join("other.sqlite")).unwrap();
+    tokio::spawn(west_rail_server::serve(
+        listener,
+        store,
+        std::future::pending(),
+    ));
+    let asked = 400;
+    let answered = tokio::task::spawn_blocking(move || {
+        use std::io::{Read, Write};
+        let mut stream = std::net::TcpStream::connect(address).unwrap();
+        let ask = "GET /api/catalogue HTTP/1.1\r\nHost: localhost\r\n\r\n";
+        stream.write_all(ask.repeat(asked).as_bytes()).unwrap();
+        std::thread::sleep(std::time::Duration::from_secs(14));
+        stream
+            .set_read_timeout(Some(std::time::Duration::from_secs(5)))
+            .unwrap();
+        // How it ends is the system's choice; that it ends early is ours.
+        let mut read = Vec::new();
+        let _ = stream.read_to_end(&mut read);
+        read.windows(12).filter(|at| at == b"HTTP/1.1 200").count()
+    });
+    let answered = answered.await.unwrap();
+    assert!(0 < answered && answered < asked / 2, "{answered} answers");
+}
