@@ -7,7 +7,8 @@ use std::path::PathBuf;
 use std::process::ExitCode;
 use west_rail_core::catalogue::Catalogue;
 use west_rail_core::document::Handle;
-use west_rail_core::power::{USABLE, cold_factor, lasts};
+use west_rail_core::catalogue::cells::{USABLE, cold_factor};
+use west_rail_core::power::lasts;
 use west_rail_core::quantity::{Span, WattHours, Watts};
 use west_rail_core::report::{PowerReport, PowerSource, report};
 

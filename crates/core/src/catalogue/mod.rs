@@ -7,6 +7,7 @@ mod air;
 mod audio;
 mod body;
 mod cable;
+pub mod cells;
 mod clock;
 mod codec;
 mod device;

@@ -1,9 +1,9 @@
 //! The day of each battery: what hangs on it, how long it lasts, when it is changed and what that breaks.
 
-use super::cells::cold_factor;
 use super::losing::{Consequences, Ways, feeder, waiting};
-use super::runtime::{CHANGE, MARGIN, USABLE, lasts};
+use super::runtime::{CHANGE, MARGIN, lasts};
 use super::supply::{Draw, Supply};
+use crate::catalogue::cells::{USABLE, cold_factor};
 use crate::catalogue::{Direction, Joins};
 use crate::document::{Hours, Turn};
 use crate::path::Floor;

@@ -2,7 +2,6 @@
 //! floor as the picture, in passes of its own: down the tree for voltages, up it for watts, then limits,
 //! then the day.
 
-mod cells;
 mod day;
 mod losing;
 mod mount;
@@ -12,7 +11,6 @@ mod runtime;
 mod supply;
 mod usb;
 
-pub use cells::{charge_at, cold_factor, range};
 pub use day::{Bank, Day, SwapKind, day, energy, spare_outlets};
 pub use losing::{Consequences, Lost, Ways, lost_with};
 pub use mount::{Mount, mounts};
@@ -20,7 +18,7 @@ pub use problem::{Over, PowerProblem, UsbShort};
 use rota::rota;
 pub use rota::{Charge, Rota};
 pub use runtime::{
-    CHANGE, CHARGING, EFFICIENCY, MARGIN, USABLE, fills, lasts, volts_after, volts_at,
+    CHANGE, CHARGING, EFFICIENCY, MARGIN, fills, lasts, volts_after, volts_at,
 };
 pub use supply::{Draw, Feed, Joint, Supply, is_power, own_draw, supply};
 pub use usb::{Step, settle};

@@ -1,8 +1,8 @@
 //! What is put straight on what: a battery on a plate, a plate on a body, a coupler in a battery slot.
 
-use super::cells::range;
 use super::supply::is_power;
 use crate::carriage::wire::Wire;
+use crate::catalogue::cells::range;
 use crate::catalogue::{Cable, Device, DeviceKind, Direction, Gives, Port};
 use crate::path::{Floor, PortIx};
 use crate::quantity::VoltRange;

@@ -1,7 +1,5 @@
 //! Energy, time and voltage drop: the formulas. Watt-hours, watts, seconds, volts, amperes, ohms.
 
-/// Share of a pack that is used, unless somebody says otherwise.
-pub const USABLE: f64 = 0.9;
 /// What comes out of a regulated outlet of what goes in, unless its maker says.
 pub const EFFICIENCY: f64 = 0.9;
 /// What of a charger's watts gets into a battery.
@@ -39,7 +37,7 @@ pub fn volts_at(volts: f64, watts: f64, ohms: f64) -> Option<f64> {
 mod tests {
     use super::*;
     use crate::catalogue::PowerCable;
-    use crate::power::cold_factor;
+    use crate::catalogue::cells::{USABLE, cold_factor};
     use crate::quantity::{Amps, Span};
 
     fn label(seconds: Option<u64>) -> String {

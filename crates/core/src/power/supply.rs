@@ -1,9 +1,10 @@
 //! Down the tree for voltages and contacts, up it for watts, then the limits of each joint.
 
 use super::problem::{Over, PowerProblem, UsbShort};
-use super::runtime::{EFFICIENCY, USABLE, volts_at};
-use super::{cells, usb};
+use super::runtime::{EFFICIENCY, volts_at};
+use super::usb;
 use crate::carriage::wire::Wire;
+use crate::catalogue::cells::{self, USABLE};
 use crate::catalogue::{Device, Direction, Gives, Joins, PowerPort};
 use crate::path::{ConnectionIx, Floor, Link, PortIx, holds};
 use crate::quantity::{VoltRange, Volts, Watts};

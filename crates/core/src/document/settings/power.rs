@@ -1,7 +1,7 @@
 //! What is set for a battery or whatever draws power, and what was measured.
 
 use crate::catalogue::{Battery, Device};
-use crate::power::{USABLE, cold_factor};
+use crate::catalogue::cells::{USABLE, cold_factor};
 use crate::quantity::{Percent, Span, WattHours, Watts};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

@@ -543,8 +543,8 @@ fn on_their_own(facts: &Facts, hours: &Hours) -> Option<Finding> {
         if !supply.in_charge[placement].is_empty() {
             continue;
         }
-        let cold = crate::power::cold_factor(facts.floor.production.house_rules.air_celsius);
-        let holds = own.holds.value() * crate::power::USABLE * cold;
+        let cold = crate::catalogue::cells::cold_factor(facts.floor.production.house_rules.air_celsius);
+        let holds = own.holds.value() * crate::catalogue::cells::USABLE * cold;
         let lasts = lasts(holds, supply.own[placement].typical);
         all.extend(
             lasts

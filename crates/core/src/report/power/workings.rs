@@ -5,7 +5,8 @@ use super::{hundredth, tenth};
 use crate::catalogue::Battery;
 use crate::document::PowerSetting;
 use crate::finding::Facts;
-use crate::power::{Bank, USABLE, cold_factor, energy};
+use crate::catalogue::cells::{USABLE, cold_factor};
+use crate::power::{Bank, energy};
 use crate::quantity::{Span, Working};
 
 /// How long batteries last: what each gives, and what hangs on them.

@@ -161,7 +161,7 @@ fn batteries_for<'f>(facts: &Facts<'_, 'f>, input: &Port, near: u32) -> Vec<(&'f
     let left = |device: &Device| is_left(facts, device);
     let fits = floor.catalogue.devices.iter().filter(|device| {
         let battery = device.battery.as_ref();
-        battery.is_some_and(|battery| does_well(input, crate::power::range(battery)))
+        battery.is_some_and(|battery| does_well(input, crate::catalogue::cells::range(battery)))
             && contacts(device).is_some_and(|port| port.connector == input.connector)
     });
     let mut found: Vec<(&Device, bool)> = fits.map(|device| (device, !left(device))).collect();

@@ -1,7 +1,10 @@
 //! Lithium-ion cells: their voltage as they empty, and what cold takes.
 
-use crate::catalogue::Battery;
+use super::Battery;
 use crate::quantity::{VoltRange, Volts};
+
+/// Share of a pack that is used, unless somebody says otherwise.
+pub const USABLE: f64 = 0.9;
 
 /// A cell's voltage at shares of its charge, empty first: an ordinary cell under a light load. Between them
 /// straight lines.
