@@ -29,7 +29,7 @@ e2e: $(PATHS) browser
 
 bench: $(PATHS) browser
 	cd web && npm run --silent build
-	cargo bench --locked --package west-rail-core --package west-rail-server
+	cargo bench --locked --package audio --package plan --package server
 	cargo build --release --locked --package west-rail
 	cd e2e && WEST_RAIL_PROGRAM=target/release/west-rail npm run bench
 
@@ -47,7 +47,7 @@ dev: web/node_modules
 	cd web && npm run dev
 
 types:
-	UPDATE=1 cargo test --quiet --package west-rail-server --test description
+	UPDATE=1 cargo test --quiet --package server --test description
 	cd web && npm run types
 
 screenshots: $(PATHS) browser

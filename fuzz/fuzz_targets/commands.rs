@@ -3,10 +3,9 @@
 
 use libfuzzer_sys::fuzz_target;
 use std::sync::LazyLock;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::demo;
-use west_rail_core::document::{Command, Production};
-use west_rail_core::report::report;
+use model::catalogue::Catalogue;
+use model::document::{Command, Production};
+use report::report;
 
 static NIGHT: LazyLock<Production> = LazyLock::new(|| demo::productions().remove(0).1);
 

@@ -2,8 +2,8 @@
 #![no_main]
 
 use libfuzzer_sys::fuzz_target;
-use west_rail_core::carriage::edid::{parse, parse_dump};
-use west_rail_core::document::InputSetting;
+use transport::edid::{parse, parse_dump};
+use model::document::InputSetting;
 
 fuzz_target!(|bytes: &[u8]| {
     for read in [parse(bytes), parse_dump(bytes)] {

@@ -2,8 +2,8 @@
 #![no_main]
 
 use libfuzzer_sys::fuzz_target;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::document::EntriesFile;
+use model::catalogue::Catalogue;
+use model::document::EntriesFile;
 
 fuzz_target!(|text: &str| {
     if let Err(error) = EntriesFile::read(text, Catalogue::shipped()) {

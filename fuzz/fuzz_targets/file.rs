@@ -3,9 +3,9 @@
 #![no_main]
 
 use libfuzzer_sys::fuzz_target;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::document::ProductionFile;
-use west_rail_core::report::{media_plan, report};
+use model::catalogue::Catalogue;
+use model::document::ProductionFile;
+use report::{media_plan, report};
 
 fuzz_target!(|text: &str| {
     let file = match ProductionFile::read(text) {

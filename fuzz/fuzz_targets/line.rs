@@ -3,9 +3,8 @@
 
 use libfuzzer_sys::fuzz_target;
 use std::sync::LazyLock;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::demo;
-use west_rail_core::document::{Production, complete, read_line};
+use model::catalogue::Catalogue;
+use model::document::{Production, complete, read_line};
 
 static NIGHT: LazyLock<Production> = LazyLock::new(|| demo::productions().remove(0).1);
 

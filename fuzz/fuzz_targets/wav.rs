@@ -1,7 +1,7 @@
 #![no_main]
 
 use libfuzzer_sys::fuzz_target;
-use west_rail_core::wav::{LtcReader, Notes, WavReader, restamped};
+use audio::wav::{LtcReader, Notes, WavReader, restamped};
 
 fuzz_target!(|bytes: &[u8]| {
     let _ = restamped(bytes, 0, &Notes::default());

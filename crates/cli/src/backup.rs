@@ -5,7 +5,7 @@ use crate::{Outcome, default_data};
 use clap::Args;
 use std::path::PathBuf;
 use std::process::ExitCode;
-use west_rail_store::restore_backup;
+use store::restore_backup;
 
 #[derive(Args)]
 pub struct BackupArguments {
@@ -27,7 +27,7 @@ pub struct RestoreArguments {
 
 pub fn backup(arguments: &BackupArguments) -> Outcome {
     let data = arguments.data.clone().unwrap_or_else(default_data);
-    west_rail_store::backup(&data, &arguments.to)?;
+    store::backup(&data, &arguments.to)?;
     say!("{} is copied to {}", data.display(), arguments.to.display());
     Ok(ExitCode::SUCCESS)
 }

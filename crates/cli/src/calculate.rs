@@ -2,14 +2,14 @@
 
 use crate::{Failure, Outcome};
 use clap::Args;
+use engine::record::{AudioTracks, RecordTimeInputs, Video, record_time as work_out};
+use model::catalogue::Catalogue;
 use serde::Serialize;
 use std::process::ExitCode;
-use west_rail_core::carriage::coax::CoaxClass;
-use west_rail_core::carriage::{Margin, hdmi, sdi};
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Scan};
-use west_rail_core::quantity::{BitRate, Bytes, Length, Percent};
-use west_rail_core::record::{AudioTracks, RecordTimeInputs, Video, record_time as work_out};
+use transport::coax::CoaxClass;
+use transport::{Margin, hdmi, sdi};
+use units::format::{Depth, FrameRate, PictureFormat, Raster, Sampling, Scan};
+use units::quantity::{BitRate, Bytes, Length, Percent};
 
 #[derive(Args)]
 pub struct CarryArguments {

@@ -1,18 +1,17 @@
 //! The check of a production file, for scripts and carts.
 
 use crate::{Failure, Outcome, files};
+use check::{Finding, Severity};
 use clap::Args;
+use model::catalogue::Catalogue;
+use plan::report_with_fixes_until;
+use report::{ArrivalReport, RecordingReport, Report, Standing, Verdict};
+use runtime::interrupt::Interrupt;
 use serde::Serialize;
 use std::path::PathBuf;
 use std::process::ExitCode;
 use std::thread;
 use std::time::Duration;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::finding::{Finding, Severity};
-use west_rail_core::interrupt::Interrupt;
-use west_rail_core::report::{
-    ArrivalReport, RecordingReport, Report, Standing, Verdict, report_with_fixes_until,
-};
 
 #[derive(Args)]
 pub struct CheckArguments {

@@ -2,12 +2,12 @@
 
 use crate::{Failure, Outcome, files};
 use clap::Args;
+use engine::record::day::{Bound, DayAnswer, Swap};
+use model::catalogue::Catalogue;
+use report::day_of;
 use serde::Serialize;
 use std::path::PathBuf;
 use std::process::ExitCode;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::record::day::{Bound, DayAnswer, Swap};
-use west_rail_core::report::day_of;
 
 #[derive(Args)]
 pub struct DayArguments {

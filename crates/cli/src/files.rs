@@ -3,10 +3,10 @@
 use crate::serve::open_beside;
 use crate::{Failure, Outcome, default_data};
 use clap::Args;
+use model::document::{Build, Production, ProductionFile};
 use std::io::{Read, Write};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
-use west_rail_core::document::{Build, Production, ProductionFile};
 
 #[derive(Args)]
 pub struct ExportArguments {
@@ -33,7 +33,7 @@ pub struct ImportArguments {
 }
 
 /// The largest production file that is read, in bytes: as the server takes them.
-const LARGEST: u64 = west_rail_server::FILE_BYTES as u64;
+const LARGEST: u64 = server::FILE_BYTES as u64;
 
 pub fn export(arguments: &ExportArguments) -> Outcome {
     let data = arguments.data.clone().unwrap_or_else(default_data);

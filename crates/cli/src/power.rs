@@ -2,15 +2,15 @@
 
 use crate::{Failure, Outcome, files};
 use clap::Args;
+use engine::power::lasts;
+use model::catalogue::Catalogue;
+use model::catalogue::cells::{USABLE, cold_factor};
+use model::document::Handle;
+use report::{PowerReport, PowerSource, report};
 use serde::Serialize;
 use std::path::PathBuf;
 use std::process::ExitCode;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::document::Handle;
-use west_rail_core::catalogue::cells::{USABLE, cold_factor};
-use west_rail_core::power::lasts;
-use west_rail_core::quantity::{Span, WattHours, Watts};
-use west_rail_core::report::{PowerReport, PowerSource, report};
+use units::quantity::{Span, WattHours, Watts};
 
 #[derive(Args)]
 pub struct RuntimeArguments {

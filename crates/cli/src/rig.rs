@@ -2,11 +2,11 @@
 
 use crate::{Failure, Outcome, files};
 use clap::{Args, Subcommand};
+use model::catalogue::Catalogue;
+use report::{BuildChange, RigReport, StepReport, bags, build_change, rigs_report};
 use serde::Serialize;
 use std::path::PathBuf;
 use std::process::ExitCode;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::report::{BuildChange, RigReport, StepReport, bags, build_change, rigs_report};
 
 #[derive(Args)]
 #[command(args_conflicts_with_subcommands = true)]

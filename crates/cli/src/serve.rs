@@ -3,14 +3,13 @@
 use crate::files::{self, may_write};
 use crate::{Failure, Outcome, default_data};
 use clap::Args;
+use model::document::{Limits, Production, ProductionFile};
 use std::fs;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use std::time::Duration;
+use store::{Held, Store, hold, visit};
 use tokio::signal::unix::{SignalKind, signal};
-use west_rail_core::demo;
-use west_rail_core::document::{Limits, Production, ProductionFile};
-use west_rail_store::{Held, Store, hold, visit};
 
 #[derive(Args)]
 pub struct ServeArguments {
@@ -129,7 +128,7 @@ fn run(store: Store, port: u16, told: &[String]) -> Outcome {
         for line in told {
             say!("{line}");
         }
-        west_rail_server::serve(listener, store, stop).await?;
+        server::serve(listener, store, stop).await?;
         Ok(ExitCode::SUCCESS)
     });
     // What is still being computed for nobody doesn't keep the program: an edit is in its

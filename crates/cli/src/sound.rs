@@ -1,18 +1,18 @@
 //! Sound, for scripts and carts: one level, the chains and tracks of a build, what a recording holds.
 
 use crate::{Failure, Outcome, files};
+use audio::wav::{WavReader, WavReport};
 use clap::Args;
+use engine::sound::{LevelSum, ReferenceLevel};
+use model::catalogue::Catalogue;
+use model::document::PortRef;
+use report::{SoundReport, report};
 use serde::Serialize;
 use std::fs::File;
 use std::io::Read;
 use std::path::PathBuf;
 use std::process::ExitCode;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::document::PortRef;
-use west_rail_core::quantity::{Decibels, Unreadable, signed};
-use west_rail_core::report::{SoundReport, report};
-use west_rail_core::sound::{LevelSum, ReferenceLevel};
-use west_rail_core::wav::{WavReader, WavReport};
+use units::quantity::{Decibels, Unreadable, signed};
 
 #[derive(Args)]
 pub struct LevelArguments {

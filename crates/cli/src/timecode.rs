@@ -1,19 +1,17 @@
 //! Timecode, for scripts and carts: labels and frames, drift, and linear timecode as sound, both ways.
 
 use crate::{Failure, Outcome};
+use audio::ltc::{self, Compared, Encoder, Making, Start};
+use audio::wav::{LtcReader, LtcReport, Notes, SampleBits, WavStream, head, label_runs, restamped};
 use clap::{Args, Subcommand};
 use serde::Serialize;
 use std::fs::File;
 use std::io::{BufWriter, Read, Seek, SeekFrom, Write};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
-use west_rail_core::format::FrameRate;
-use west_rail_core::quantity::{ClockTime, Decibels, Span, Unreadable, signed};
-use west_rail_core::timecode::ltc::{self, Compared, Day, Encoder, Making, Start, UserBits};
-use west_rail_core::timecode::{Drift, Label, TimecodeRate};
-use west_rail_core::wav::{
-    LtcReader, LtcReport, Notes, SampleBits, WavStream, head, label_runs, restamped,
-};
+use units::format::FrameRate;
+use units::quantity::{ClockTime, Decibels, Span, Unreadable, signed};
+use units::timecode::{Day, Drift, Label, TimecodeRate, UserBits};
 
 #[derive(Args)]
 pub struct TimecodeArguments {
@@ -124,12 +122,7 @@ pub fn drift(arguments: &DriftArguments, json: bool) -> Outcome {
         frames,
         rejam_seconds,
         working,
-    } = west_rail_core::timecode::drift(
-        &arguments.ppm,
-        arguments.rate,
-        seconds,
-        arguments.tolerance,
-    );
+    } = units::timecode::drift(&arguments.ppm, arguments.rate, seconds, arguments.tolerance);
     if json {
         let answer = DriftAnswer {
             ms,
@@ -333,7 +326,7 @@ const PIECE: usize = 1 << 20;
 fn read_file(path: &Path, channel: Option<usize>) -> Result<(LtcReport, Vec<ltc::Run>), Failure> {
     let at = path.display();
     let unreadable = |error: std::io::Error| Failure(format!("{at}: {error}"));
-    let failed = |error: west_rail_core::wav::WavError| Failure(format!("{at}: {error}"));
+    let failed = |error: audio::wav::WavError| Failure(format!("{at}: {error}"));
     let mut file = File::open(path).map_err(unreadable)?;
     let mut reader = LtcReader::new(channel);
     let mut piece = vec![0; PIECE];

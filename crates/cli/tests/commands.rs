@@ -272,7 +272,7 @@ fn a_day_that_is_not_there_is_one_line() {
 
 #[test]
 fn record_time_takes_every_codec_of_the_catalogue() {
-    for codec in &west_rail_core::catalogue::Catalogue::shipped().codecs {
+    for codec in &model::catalogue::Catalogue::shipped().codecs {
         let told = answer(&[
             "record-time",
             "--codec",
@@ -398,8 +398,8 @@ fn sound_gives_chains_and_tracks() {
 
 /// Noise and a tone, as 24 bits on two channels.
 fn recording(folder: &Path) -> std::path::PathBuf {
-    use west_rail_core::quantity::Decibels;
-    use west_rail_core::wav::{Tone, ToneKind, tone};
+    use audio::wav::{Tone, ToneKind, tone};
+    use units::quantity::Decibels;
     let made = tone(Tone {
         kind: ToneKind::Pink,
         level: Decibels::whole(-24),

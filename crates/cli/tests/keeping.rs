@@ -5,8 +5,8 @@ mod common;
 use common::{answer, run};
 use std::path::{Path, PathBuf};
 use std::process::{Child, Command, Stdio};
+use store::Store;
 use tempfile::TempDir;
-use west_rail_store::Store;
 
 struct Place(TempDir);
 

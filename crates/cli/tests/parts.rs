@@ -1,9 +1,9 @@
 //! Every part drawn from the catalogue, so that a wrong entry is seen at once: `docs/parts.svg`, redrawn by
 //! `make screenshots`.
 
+use model::catalogue::{Axis, Block, Body, Catalogue, Side};
 use std::fmt::Write;
-use west_rail_core::catalogue::{Axis, Block, Body, Catalogue, Side};
-use west_rail_core::quantity::Point;
+use units::quantity::Point;
 
 const PAGE: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../docs/parts.svg");
 /// A part is drawn in a cell of so many units, so many to a row.

@@ -256,7 +256,7 @@ fn a_migration_that_is_cut_short_is_made_good_by_the_next_start() {
         UPDATE production SET document = ?1;
         PRAGMA user_version = 1;
         PRAGMA wal_checkpoint(TRUNCATE);";
-    let first = include_str!("../../core/tests/files/the-night-pour.v1.json");
+    let first = include_str!("../../model/tests/files/the-night-pour.v1.json");
     let first: Value = serde_json::from_str(first).unwrap();
     let document = first["production"].to_string().replace('\'', "''");
     connection

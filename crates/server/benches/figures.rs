@@ -4,19 +4,19 @@
 use axum::Router;
 use axum::body::Body;
 use axum::http::{Request, Response, StatusCode, header};
+use demo::{self, Shape};
 use http_body_util::BodyExt;
+use model::catalogue::Catalogue;
+use model::document::{Production, ProductionFile};
+use report::report;
+use runtime::cores::at_hand;
 use serde_json::{Value, json};
+use server::{App, router};
 use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, AtomicUsize, Ordering};
 use std::time::{Duration, Instant};
+use store::{Change, KEPT_STEPS, Store};
 use tower::ServiceExt;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::cores::at_hand;
-use west_rail_core::demo::{self, Shape};
-use west_rail_core::document::{Production, ProductionFile};
-use west_rail_core::report::report;
-use west_rail_server::{App, router};
-use west_rail_store::{Change, KEPT_STEPS, Store};
 
 /// As the program runs.
 #[global_allocator]

@@ -18,7 +18,9 @@ use axum::Router;
 use axum::extract::DefaultBodyLimit;
 use axum::http::{HeaderName, HeaderValue, header};
 use events::Events;
+use model::catalogue::Catalogue;
 use std::sync::Arc;
+use store::Store;
 use tokio::sync::watch;
 use tower_http::CompressionLevel;
 use tower_http::catch_panic::CatchPanicLayer;
@@ -26,8 +28,6 @@ use tower_http::compression::CompressionLayer;
 use tower_http::set_header::SetResponseHeaderLayer;
 use tower_http::timeout::RequestBodyTimeoutLayer;
 use tower_http::trace::TraceLayer;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_store::Store;
 
 /// What every handler sees.
 #[derive(Clone)]

@@ -4,11 +4,11 @@ use crate::api::Workspace;
 use axum::extract::rejection::{PathRejection, QueryRejection};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
+use model::document::Refusal;
+use report::Outlook;
 use serde::Serialize;
+use store::StoreError;
 use utoipa::ToSchema;
-use west_rail_core::document::Refusal;
-use west_rail_core::report::Outlook;
-use west_rail_store::StoreError;
 
 /// The media type of a problem.
 pub const PROBLEM: &str = "application/problem+json";

@@ -8,10 +8,10 @@ use hyper_util::service::TowerToHyperService;
 use std::io;
 use std::sync::Arc;
 use std::time::Duration;
+use store::Store;
 use tokio::net::{TcpListener, TcpStream};
 use tokio::sync::{OwnedSemaphorePermit, Semaphore, watch};
 use tokio_io_timeout::TimeoutStream;
-use west_rail_store::Store;
 
 /// Streams of events at once: each holds a connection for good.
 pub const STREAMS: usize = 200;

@@ -3,16 +3,16 @@
 
 use crate::App;
 use crate::problem::Problem;
+use model::catalogue::Catalogue;
+use runtime::cores::{at_hand, stand_back};
+use runtime::interrupt::{Interrupt, until};
 use std::pin::pin;
 use std::sync::Arc;
 use std::thread;
 use std::time::Duration;
+use store::{Kept, Store};
 use tokio::sync::{Semaphore, oneshot};
 use tokio::time::timeout;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::cores::{at_hand, stand_back};
-use west_rail_core::interrupt::{Interrupt, until};
-use west_rail_store::{Kept, Store};
 
 /// A search that took so long ends.
 const PATIENCE: Duration = Duration::from_secs(20);
@@ -200,14 +200,13 @@ fn given_up() -> Problem {
 mod tests {
     use crate::App;
     use crate::problem::Problem;
+    use model::catalogue::Catalogue;
+    use model::document::Production;
+    use runtime::cores::sharing;
+    use runtime::interrupt::Interrupt;
     use std::time::Duration;
+    use store::{Kept, Store};
     use tokio::time::timeout;
-    use west_rail_core::catalogue::Catalogue;
-    use west_rail_core::cores::sharing;
-    use west_rail_core::demo;
-    use west_rail_core::document::Production;
-    use west_rail_core::interrupt::Interrupt;
-    use west_rail_store::{Kept, Store};
 
     /// As many as more than one worker looks at.
     const DEVICES: usize = 100;

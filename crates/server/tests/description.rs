@@ -16,14 +16,14 @@ fn committed(path: &str, text: &str) {
 
 #[test]
 fn the_committed_description_is_current() {
-    let text = west_rail_server::openapi().to_pretty_json().unwrap() + "\n";
+    let text = server::openapi().to_pretty_json().unwrap() + "\n";
     committed("web/openapi.json", &text);
 }
 
 /// A production file's schema: the description's own schemas, with the references moved.
 #[test]
 fn the_committed_schema_of_production_files_is_current() {
-    let api = serde_json::to_value(west_rail_server::openapi()).unwrap();
+    let api = serde_json::to_value(server::openapi()).unwrap();
     let all = api["components"]["schemas"].as_object().unwrap();
     let (mut wanted, mut definitions) =
         (vec!["ProductionFile".to_string()], serde_json::Map::new());
@@ -56,7 +56,7 @@ fn the_committed_schema_of_production_files_is_current() {
 
 #[test]
 fn every_operation_says_its_parameters_and_its_problems() {
-    let api = serde_json::to_value(west_rail_server::openapi()).unwrap();
+    let api = serde_json::to_value(server::openapi()).unwrap();
     let mut operations = 0;
     for (path, item) in api["paths"].as_object().unwrap() {
         for (method, operation) in item.as_object().unwrap() {

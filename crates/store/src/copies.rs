@@ -4,12 +4,12 @@ use crate::error::{Result, StoreError};
 use crate::file::{self, Kind, at};
 use crate::held::{hold, visit};
 use crate::{Store, parse, settling};
+use model::document::Production;
 use rusqlite::backup::Backup;
 use rusqlite::{Connection, ErrorCode, params};
 use std::path::{Path, PathBuf};
 use std::sync::{MutexGuard, PoisonError};
 use std::time::Duration;
-use west_rail_core::document::Production;
 
 /// What came of putting a backup in the place of a data file.
 #[derive(Debug, PartialEq, Eq)]

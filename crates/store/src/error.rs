@@ -1,8 +1,8 @@
 //! Why the store can't do as asked, in sentences that a person can act on.
 
 use crate::{Kept, file, schema};
+use model::document::Refusal;
 use std::path::PathBuf;
-use west_rail_core::document::Refusal;
 
 /// Why the store can't do as asked.
 #[derive(Debug, thiserror::Error)]

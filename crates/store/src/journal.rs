@@ -2,8 +2,8 @@
 
 use crate::error::{Result, StoreError};
 use crate::parse;
+use model::document::{Command, FORMAT_VERSION, Touch, touches};
 use rusqlite::{Connection, OptionalExtension, params};
-use west_rail_core::document::{Command, FORMAT_VERSION, Touch, touches};
 
 /// So many steps of a production can be taken back: older ones are forgotten.
 pub const KEPT_STEPS: u64 = 1_000;

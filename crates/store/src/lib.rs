@@ -20,17 +20,17 @@ pub use journal::KEPT_STEPS;
 
 use file::Kind;
 use held::Opened;
+use model::catalogue::Catalogue;
+use model::document::{
+    Command, Edited, FORMAT_VERSION, Production, handle_from, meet, touches, upgraded,
+};
+use runtime::cores::beside;
 use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, params};
 use settling::{Settling, Shared, lock};
 use std::borrow::Cow;
 use std::path::{Path, PathBuf};
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 use std::time::Duration;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::cores::beside;
-use west_rail_core::document::{
-    Command, Edited, FORMAT_VERSION, Production, handle_from, meet, touches, upgraded,
-};
 
 /// Another program that writes to the data file is waited for so long.
 const BUSY: Duration = Duration::from_secs(5);
@@ -292,7 +292,7 @@ impl Store {
     /// A copy of a production under a new name.
     pub fn duplicate(&self, id: &str) -> Result<Kept> {
         let mut production = Production::clone(&self.get(id)?.production);
-        let most = west_rail_core::document::Limits::NAME - " (copy)".len();
+        let most = model::document::Limits::NAME - " (copy)".len();
         let short: String = production.name.chars().take(most).collect();
         production.name = format!("{short} (copy)");
         self.create(&production)

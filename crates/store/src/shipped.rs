@@ -4,11 +4,11 @@
 use crate::error::Result;
 use crate::file::{self, at};
 use crate::{Store, create, exists, keep};
+use model::document::{Limits, Production};
 use rusqlite::{Connection, OptionalExtension, Transaction, params};
 use sha2::{Digest, Sha256};
 use std::path::PathBuf;
 use std::sync::Arc;
-use west_rail_core::document::{Limits, Production};
 
 /// A production that ships: a short name, which is its id where nothing else has that, and the document.
 pub type Shipped = (&'static str, Production);

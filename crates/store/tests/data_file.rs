@@ -1,12 +1,11 @@
 //! The data file itself: another program's, a newer one, a damaged document, copies.
 
+use model::catalogue::Catalogue;
+use model::document::{Command, Production};
 use rusqlite::Connection;
 use std::path::{Path, PathBuf};
+use store::{Change, Store, StoreError, backup, hold, restore_backup, visit};
 use tempfile::TempDir;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::demo;
-use west_rail_core::document::{Command, Production};
-use west_rail_store::{Change, Store, StoreError, backup, hold, restore_backup, visit};
 
 /// A data file with both demo productions in it, closed.
 fn demo_file(folder: &TempDir) -> PathBuf {

@@ -1,12 +1,11 @@
 //! The store on real files: edits, undo across restarts, stale edits, damage.
 
+use model::catalogue::Catalogue;
+use model::document::{Command, Production};
 use std::panic::AssertUnwindSafe;
 use std::path::PathBuf;
+use store::{Change, KEPT_STEPS, Kept, Store, StoreError};
 use tempfile::TempDir;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::demo;
-use west_rail_core::document::{Command, Production};
-use west_rail_store::{Change, KEPT_STEPS, Kept, Store, StoreError};
 
 struct Bench {
     folder: TempDir,
@@ -222,7 +221,7 @@ fn as_version_1_left_it(path: &std::path::Path) {
          PRAGMA user_version = 1;",
     )
     .unwrap();
-    let file = include_str!("../../core/tests/files/the-night-pour.v1.json");
+    let file = include_str!("../../model/tests/files/the-night-pour.v1.json");
     let file: serde_json::Value = serde_json::from_str(file).unwrap();
     let set = |length: &str| {
         serde_json::json!([{

@@ -1,11 +1,10 @@
 //! Several hands at one data file.
 
+use model::catalogue::Catalogue;
+use model::document::{Command, Production};
 use std::sync::Arc;
 use std::sync::atomic::{AtomicUsize, Ordering};
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::demo;
-use west_rail_core::document::{Command, Production};
-use west_rail_store::{Change, Store, StoreError};
+use store::{Change, Store, StoreError};
 
 fn rename(name: String) -> Vec<Command> {
     vec![Command::RenameProduction { name }]

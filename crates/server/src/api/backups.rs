@@ -12,11 +12,11 @@ use axum::{Json, Router};
 use serde::Serialize;
 use std::io::Write;
 use std::path::Path;
+use store::{Restored, Store, StoreError};
 use tempfile::NamedTempFile;
 use tokio_stream::StreamExt;
 use tokio_util::io::ReaderStream;
 use utoipa::ToSchema;
-use west_rail_store::{Restored, Store, StoreError};
 
 /// What is asked about backups. One is read as it comes, and never held.
 pub fn routes() -> Router<App> {

@@ -5,14 +5,14 @@ use crate::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
+use check::{CodePage, PAGES};
+use model::catalogue::Catalogue;
+use model::document::{RULES, RulePage};
+use report::{Choosable, choosable};
 use serde::Serialize;
 use std::borrow::Cow;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::document::{RULES, RulePage};
-use west_rail_core::finding::{CodePage, PAGES};
-use west_rail_core::report::{Choosable, choosable};
 
 /// What can be put to use, and what each finding means.
 #[derive(Serialize, ToSchema)]

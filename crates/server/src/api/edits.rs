@@ -12,13 +12,13 @@ use crate::App;
 use crate::problem::Problem;
 use axum::extract::State;
 use axum::response::{IntoResponse, Response};
+use model::catalogue::Catalogue;
+use model::document::{Command, Handle, Production};
+use report::{Outlook, Report, left_behind, outlook, report, switched_off};
 use serde::Deserialize;
 use std::sync::Arc;
+use store::{Change, Kept, Store, StoreError};
 use utoipa::ToSchema;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::document::{Command, Handle, Production};
-use west_rail_core::report::{Outlook, Report, left_behind, outlook, report, switched_off};
-use west_rail_store::{Change, Kept, Store, StoreError};
 
 /// Commands, and the build whose report is to come back.
 #[derive(Deserialize, ToSchema)]

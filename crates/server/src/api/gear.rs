@@ -10,14 +10,14 @@ use axum::body::Bytes;
 use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
+use model::catalogue::Device;
+use model::document::{Command, EntriesFile, Handle, InputSetting, check_entry};
+use model::kit::{Cost, cost};
+use report::{Outlook, kit_for_day, outlook, report};
 use serde::{Deserialize, Serialize};
+use transport::edid::{Edid, parse_dump};
+use units::quantity::{Length, Money};
 use utoipa::{IntoParams, ToSchema};
-use west_rail_core::carriage::edid::{Edid, parse_dump};
-use west_rail_core::catalogue::Device;
-use west_rail_core::document::{Command, EntriesFile, Handle, InputSetting, check_entry};
-use west_rail_core::kit::{Cost, cost};
-use west_rail_core::quantity::{Length, Money};
-use west_rail_core::report::{Outlook, kit_for_day, outlook, report};
 
 /// Which build.
 #[derive(Deserialize, IntoParams)]
@@ -220,8 +220,7 @@ pub async fn entry(
                 builds: Vec::new(),
             }));
         }
-        let used =
-            |build: &&west_rail_core::document::Build| build.devices_used(&asked.entry.id) > 0;
+        let used = |build: &&model::document::Build| build.devices_used(&asked.entry.id) > 0;
         let using: Vec<(Handle, String)> = production
             .builds
             .iter()

@@ -8,11 +8,11 @@ use axum::Json;
 use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
+use model::document::{Handle, RecordingSetting};
+use report::{ChoiceReport, MediaPlan, compare_choices, media_plan};
 use serde::Deserialize;
 use std::borrow::Cow;
 use utoipa::{IntoParams, ToSchema};
-use west_rail_core::document::{Handle, RecordingSetting};
-use west_rail_core::report::{ChoiceReport, MediaPlan, compare_choices, media_plan};
 
 /// Which build.
 #[derive(Deserialize, IntoParams)]

@@ -217,7 +217,7 @@ async fn described() -> Response {
         gear::read_entries,
         gear::write_entries,
     ),
-    components(schemas(Problem, west_rail_core::document::ProductionFile))
+    components(schemas(Problem, model::document::ProductionFile))
 )]
 struct Description;
 

@@ -1,14 +1,14 @@
 //! What changed between two workspaces, as a JSON Patch (RFC 6902): an answer as small as the edit.
 
 use super::Workspace;
+use model::document::{Build, Handle, Production};
+use report::{PowerReport, Report};
+use runtime::cores::both;
 use serde::Serialize;
 use serde_json::value::{RawValue, to_raw_value};
 use std::collections::HashMap;
 use std::hash::Hash;
 use utoipa::ToSchema;
-use west_rail_core::cores::both;
-use west_rail_core::document::{Build, Handle, Production};
-use west_rail_core::report::{PowerReport, Report};
 
 /// More steps than this take longer than reading everything again: the whole is sent.
 const MOST_STEPS: usize = 256;

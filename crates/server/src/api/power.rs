@@ -6,10 +6,10 @@ use crate::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
+use plan::setup::{PowerProposal, power_unit};
 use serde::Deserialize;
+use units::quantity::Span;
 use utoipa::IntoParams;
-use west_rail_core::quantity::Span;
-use west_rail_core::setup::{PowerProposal, power_unit};
 
 /// Which unit, and for how long.
 #[derive(Deserialize, IntoParams)]

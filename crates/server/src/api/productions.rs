@@ -9,15 +9,15 @@ use axum::Json;
 use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
+use demo::{Package, packages};
+use model::catalogue::Catalogue;
+use model::document::{Command, Handle, Production, ProductionFile};
+use report::{Glance, Report, day_of, glance, report};
 use serde::{Deserialize, Serialize};
 use std::sync::Arc;
+use store::{Entry, Kept, StoreError};
+use units::format::PictureFormat;
 use utoipa::{IntoParams, ToSchema};
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::demo::{Package, packages};
-use west_rail_core::document::{Command, Handle, Production, ProductionFile};
-use west_rail_core::format::PictureFormat;
-use west_rail_core::report::{Glance, Report, day_of, glance, report};
-use west_rail_store::{Entry, Kept, StoreError};
 
 /// A production in the list.
 #[derive(Debug, Serialize, ToSchema)]

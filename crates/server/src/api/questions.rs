@@ -7,17 +7,16 @@ use crate::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
+use check::Fix;
+use engine::path::{Candidate, Floor, PortIx, Resolved, candidates, giving, resolve, sources};
+use model::catalogue::Direction;
+use model::document::{Command, Completion, Handle, PortRef, complete, read_line};
+use plan::fixes_of;
+use report::{Outlook, load_working, outlook as compare, report};
 use serde::{Deserialize, Serialize};
+use units::format::PictureFormat;
+use units::quantity::Working;
 use utoipa::{IntoParams, ToSchema};
-use west_rail_core::catalogue::Direction;
-use west_rail_core::document::{Command, Completion, Handle, PortRef, complete, read_line};
-use west_rail_core::finding::Fix;
-use west_rail_core::format::PictureFormat;
-use west_rail_core::path::{
-    Candidate, Floor, PortIx, Resolved, candidates, giving, resolve, sources,
-};
-use west_rail_core::quantity::Working;
-use west_rail_core::report::{Outlook, fixes_of, load_working, outlook as compare, report};
 
 /// An edit to look ahead at.
 #[derive(Deserialize, ToSchema)]

@@ -2,9 +2,9 @@
 
 use crate::App;
 use crate::problem::Problem;
+use audio::wav::WavError;
 use axum::body::Body;
 use tokio_stream::StreamExt;
-use west_rail_core::wav::WavError;
 
 /// Looked at in pieces of this size: as much memory for four gigabytes as for four seconds.
 const PIECE: usize = 4 << 20;

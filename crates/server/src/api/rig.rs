@@ -7,14 +7,14 @@ use crate::problem::Problem;
 use axum::extract::State;
 use axum::routing::get;
 use axum::{Json, Router};
-use serde::Deserialize;
-use utoipa::IntoParams;
-use west_rail_core::document::{Joint, PortRef};
-use west_rail_core::report::{
+use model::document::{Joint, PortRef};
+use plan::setup::{MountProposal, mount_part};
+use report::{
     Bags, BuildChange, CheckItem, PartSeats, RigsReport, SlidRig, bags, build_change, line_check,
     part_seats, report, rig_slid, rigs_report,
 };
-use west_rail_core::setup::{MountProposal, mount_part};
+use serde::Deserialize;
+use utoipa::IntoParams;
 
 /// What is asked about rigs.
 pub fn routes() -> Router<App> {

@@ -7,12 +7,12 @@ use crate::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
+use model::catalogue::Catalogue;
+use model::document::{Handle, Production, Refusal};
+use plan::setup::{Setup, Wanted, join, record_like, set_up, start_recording};
+use plan::{SafeFixes, safe_fixes};
 use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::document::{Handle, Production, Refusal};
-use west_rail_core::report::{SafeFixes, safe_fixes};
-use west_rail_core::setup::{Setup, Wanted, join, record_like, set_up, start_recording};
 
 /// Which recorder of which build.
 #[derive(Deserialize, ToSchema)]

@@ -6,20 +6,21 @@ use super::productions::no_build;
 use super::recordings::read_pieces;
 use crate::App;
 use crate::problem::Problem;
+use audio::wav::{Tone, ToneKind, WavReader, WavReport, tone};
 use axum::Json;
 use axum::body::Body;
 use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
-use serde::{Deserialize, Serialize};
-use utoipa::{IntoParams, ToSchema};
-use west_rail_core::document::{Command, Handle};
-use west_rail_core::quantity::{Decibels, Working};
-use west_rail_core::report::{
-    SchoolsReport, SetGains, SoundReport, TrackPreset, TrackSheet, chain_working, report,
-    schools_of, set_gains, sheet_of, track_ixml, track_presets, track_rows,
+use model::document::{Command, Handle};
+use plan::{SchoolsReport, SetGains, chain_working, schools_of, set_gains};
+use report::{Compared, compare_with};
+use report::{
+    SoundReport, TrackPreset, TrackSheet, report, sheet_of, track_ixml, track_presets, track_rows,
 };
-use west_rail_core::wav::{Compared, Tone, ToneKind, WavReader, WavReport, compare_with, tone};
+use serde::{Deserialize, Serialize};
+use units::quantity::{Decibels, Working};
+use utoipa::{IntoParams, ToSchema};
 
 /// Which build.
 #[derive(Deserialize, IntoParams)]

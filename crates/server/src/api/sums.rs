@@ -5,14 +5,14 @@ use crate::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
-use serde::{Deserialize, Serialize};
-use utoipa::ToSchema;
-use west_rail_core::format::{FrameRate, Raster};
-use west_rail_core::quantity::{BitRate, Bytes, Percent, Span};
-use west_rail_core::record::{
+use engine::record::{
     AudioTracks, Basis, RecordTime, RecordTimeInputs, TimeTable, Video, largest_codec, media_for,
     rate_for, record_time as work_out, table,
 };
+use serde::{Deserialize, Serialize};
+use units::format::{FrameRate, Raster};
+use units::quantity::{BitRate, Bytes, Percent, Span};
+use utoipa::ToSchema;
 
 /// What a record time follows from, as typed.
 #[derive(Deserialize, ToSchema)]

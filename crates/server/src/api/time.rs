@@ -5,24 +5,22 @@ use super::productions::no_build;
 use super::recordings::read_pieces;
 use crate::App;
 use crate::problem::Problem;
+use audio::ltc::{self, Encoder, LabelRun, Live, Making, Start};
+use audio::wav::{LtcReader, LtcReport, Notes, RunReport, SampleBits, head, label_runs, restamped};
 use axum::Json;
 use axum::body::{Body, Bytes};
 use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
+use report::{SyncPlan, sync_plan};
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
 use std::convert::Infallible;
 use std::sync::{Mutex, PoisonError};
 use std::time::{Duration, Instant};
+use units::quantity::{Decibels, Span};
+use units::timecode::{Day, TimecodeRate, UserBits};
 use utoipa::{IntoParams, ToSchema};
-use west_rail_core::quantity::{Decibels, Span};
-use west_rail_core::report::{SyncPlan, sync_plan};
-use west_rail_core::timecode::TimecodeRate;
-use west_rail_core::timecode::ltc::{self, Day, Encoder, LabelRun, Live, Making, Start, UserBits};
-use west_rail_core::wav::{
-    LtcReader, LtcReport, Notes, RunReport, SampleBits, head, label_runs, restamped,
-};
 
 /// Which build.
 #[derive(Deserialize, IntoParams)]

@@ -10,16 +10,16 @@ use axum::extract::FromRequestParts;
 use axum::http::header;
 use axum::http::request::Parts;
 use axum::response::{IntoResponse, Response};
+use model::catalogue::Catalogue;
+use report::report;
+use runtime::cores::{LARGE, stand_back};
 use std::collections::VecDeque;
 use std::convert::Infallible;
 use std::sync::mpsc::{SyncSender, sync_channel};
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 use std::thread;
 use std::time::Duration;
-use west_rail_core::catalogue::Catalogue;
-use west_rail_core::cores::{LARGE, stand_back};
-use west_rail_core::report::report;
-use west_rail_store::Kept;
+use store::Kept;
 
 /// The media type of a JSON Patch.
 pub const PATCH: &str = "application/json-patch+json";
@@ -270,12 +270,11 @@ impl IntoResponse for Told {
 #[cfg(test)]
 mod tests {
     use super::{Lately, REMEMBERED};
+    use model::catalogue::Catalogue;
     use std::sync::Arc;
     use std::thread;
     use std::time::{Duration, Instant};
-    use west_rail_core::catalogue::Catalogue;
-    use west_rail_core::demo;
-    use west_rail_store::Kept;
+    use store::Kept;
 
     #[test]
     fn the_oldest_workspace_is_forgotten_and_taken_apart() {

@@ -6,12 +6,10 @@ use crate::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
+use plan::{Ends, RoutesReport, find_routes};
+use report::{BuildComparison, Hop, ModesReport, compare_builds, follow, modes};
 use serde::Deserialize;
 use utoipa::IntoParams;
-use west_rail_core::report::{
-    BuildComparison, Ends, Hop, ModesReport, RoutesReport, compare_builds, find_routes, follow,
-    modes,
-};
 
 /// From where to where.
 #[derive(Deserialize, IntoParams)]

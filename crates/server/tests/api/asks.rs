@@ -2,9 +2,8 @@
 
 use super::Server;
 use axum::http::{Method, StatusCode};
+use model::document::{Production, ProductionFile};
 use serde_json::{Value, json};
-use west_rail_core::demo;
-use west_rail_core::document::{Production, ProductionFile};
 
 /// A floor that is kept: its address.
 async fn kept(server: &Server, production: Production) -> String {

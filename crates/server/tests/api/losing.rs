@@ -4,7 +4,7 @@ use super::{NIGHT, Server};
 use axum::body::Body;
 use axum::http::{Method, Request, StatusCode, header};
 use serde_json::{Value, json};
-use west_rail_store::Store;
+use store::Store;
 
 const CHANGES: &str = "application/json-patch+json, application/json";
 
@@ -162,8 +162,8 @@ async fn streams_have_an_end_and_leave_their_places() {
 #[tokio::test]
 async fn an_edit_of_what_is_very_large_is_answered_with_what_changed() {
     let server = Server::new();
-    let floor = west_rail_core::demo::floor(1_100);
-    let file = west_rail_core::document::ProductionFile::of(floor).to_text();
+    let floor = demo::floor(1_100);
+    let file = model::document::ProductionFile::of(floor).to_text();
     let import = "/api/productions/import";
     let made = server.send(Method::POST, import, None, file).await.json();
     let id = made["id"].as_str().unwrap();
@@ -192,11 +192,7 @@ async fn who_never_reads_is_closed() {
     let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.unwrap();
     let address = listener.local_addr().unwrap();
     let store = Store::open(&server.folder.path().join("other.sqlite")).unwrap();
-    tokio::spawn(west_rail_server::serve(
-        listener,
-        store,
-        std::future::pending(),
-    ));
+    tokio::spawn(server::serve(listener, store, std::future::pending()));
     let asked = 400;
     let answered = tokio::task::spawn_blocking(move || {
         use std::io::{Read, Write};

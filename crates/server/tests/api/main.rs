@@ -12,15 +12,14 @@ use axum::Router;
 use axum::body::Body;
 use axum::http::{Method, Request, StatusCode, header};
 use http_body_util::BodyExt;
+use model::document::ProductionFile;
 use serde_json::{Value, json};
+use server::{App, router};
 use std::sync::Arc;
+use store::Store;
 use tempfile::TempDir;
 use tokio::sync::watch;
 use tower::ServiceExt;
-use west_rail_core::demo;
-use west_rail_core::document::ProductionFile;
-use west_rail_server::{App, router};
-use west_rail_store::Store;
 
 struct Server {
     routes: Router,
@@ -245,7 +244,7 @@ async fn a_body_beyond_the_limit_is_refused_by_its_size() {
             Method::POST,
             "/api/productions/import",
             None,
-            vec![b' '; west_rail_server::FILE_BYTES + 1],
+            vec![b' '; server::FILE_BYTES + 1],
         )
         .await;
     assert!(
@@ -258,7 +257,7 @@ async fn a_body_beyond_the_limit_is_refused_by_its_size() {
             Method::POST,
             &format!("{NIGHT}/commands"),
             Some("\"1\""),
-            vec![b' '; west_rail_server::EDIT_BYTES + 1],
+            vec![b' '; server::EDIT_BYTES + 1],
         )
         .await;
     edit.problem(StatusCode::PAYLOAD_TOO_LARGE);
@@ -588,7 +587,7 @@ async fn every_finding_in_the_reference_has_its_page() {
                 && page["todo"].as_str().unwrap().ends_with('.')
         );
     }
-    assert_eq!(reference["file_bytes"], west_rail_server::FILE_BYTES);
+    assert_eq!(reference["file_bytes"], server::FILE_BYTES);
 }
 
 #[tokio::test]

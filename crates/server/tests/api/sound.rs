@@ -116,8 +116,8 @@ async fn the_track_sheet_is_saved_in_open_formats() {
 }
 
 fn tone_of(level: i32) -> Vec<u8> {
-    use west_rail_core::quantity::Decibels;
-    use west_rail_core::wav::{Tone, ToneKind, tone};
+    use audio::wav::{Tone, ToneKind, tone};
+    use units::quantity::Decibels;
     let made = tone(Tone {
         kind: ToneKind::Sine(1_000.0),
         level: Decibels::whole(level),

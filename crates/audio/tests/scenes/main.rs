@@ -1,0 +1,3 @@
+//! Small wirings with an expected answer beside them: what is said of each.
+
+mod ltc;

@@ -1,0 +1,301 @@
+//! Problems of the path and of recordings, as findings.
+
+mod air;
+mod care;
+mod carriage;
+mod clocks;
+mod day;
+mod flow;
+mod house;
+mod idle;
+mod links;
+mod output;
+mod power;
+mod recording;
+mod reference;
+mod rig;
+mod settings;
+mod sound;
+mod time;
+mod wiring;
+
+pub use care::meeting;
+pub use rig::left_open;
+
+use super::codes::Code;
+use super::{Facts, Finding, Fix, Place, Severity};
+use engine::path::{ConnectionIx, Problem};
+use model::document::Handle;
+use recording::{of_recording, unknown_codecs};
+use runtime::cores::{both, each};
+use rustc_hash::FxHashMap;
+use std::cmp::Reverse;
+use units::quantity::Delay;
+
+/// Everything that the check has to say: stops first, and of them what the most screens and recorders
+/// hang on.
+pub fn findings(facts: &Facts) -> Vec<Finding> {
+    let (mut found, (built, rest)) = both(
+        || of_path_and_recordings(facts),
+        || {
+            both(
+                || judged(facts, &[power::judge, rig::judge]),
+                || judged(facts, REST),
+            )
+        },
+    );
+    found.extend(built);
+    found.extend(rest);
+    let reach = Reach::of(facts);
+    // What the most screens and recorders hang on is mended first; else the order of the build stays.
+    found.sort_by_cached_key(|finding| {
+        (
+            !finding.code.destroys(),
+            Reverse(finding.severity),
+            Reverse(reach.behind(facts, finding)),
+        )
+    });
+    number_namesakes(&mut found);
+    found
+}
+
+type Judge = fn(&Facts, &mut Vec<Finding>);
+
+/// What is judged after paths, power and rigs.
+const REST: &[Judge] = &[
+    time::judge,
+    clocks::judge,
+    reference::judge,
+    care::judge,
+    idle::judge,
+    sound::judge,
+    settings::judge,
+    day::judge,
+    house::judge,
+];
+
+fn judged(facts: &Facts, judges: &[Judge]) -> Vec<Finding> {
+    let mut found = Vec::new();
+    for judge in judges {
+        judge(facts, &mut found);
+    }
+    found
+}
+
+/// What propagation and recordings have met, and needs that aren’t answered.
+fn of_path_and_recordings(facts: &Facts) -> Vec<Finding> {
+    let problems = &facts.resolved.problems;
+    let mut found = each(problems.len(), |number| of_path(facts, &problems[number]));
+    // In the order of the build, whichever way the signals were followed.
+    found.sort_by_cached_key(|finding| {
+        let device = finding.at.device.as_deref();
+        let place = device.and_then(|device| facts.floor.placement(device));
+        (finding.code.area(), place)
+    });
+    for recording in facts.recordings {
+        let problems = recording.problems.iter();
+        found.extend(problems.map(|problem| of_recording(facts, recording, problem)));
+    }
+    found.extend(unknown_codecs(facts));
+    super::needs::judge(facts, &mut found);
+    found
+}
+
+/// How many screens and recorders get their picture through each port.
+struct Reach<'a> {
+    through: Vec<usize>,
+    connections: FxHashMap<&'a str, usize>,
+}
+
+impl<'a> Reach<'a> {
+    fn of(facts: &Facts<'_, 'a>) -> Self {
+        let resolved = facts.resolved;
+        let mut through = vec![0_usize; facts.floor.ports.len()];
+        for arrival in &resolved.arrivals {
+            if let Some(input) = arrival.input {
+                through[input] += 1;
+            }
+        }
+        // From the screens back to the lens: every port comes before all that feed it.
+        for &port in resolved.order.iter().rev() {
+            let behind = through[port];
+            // What stops a picture takes nothing away from what hangs on its cable.
+            let before = resolved.picture_from[port].or_else(|| {
+                let number = facts.floor.into[port]?;
+                Some(facts.floor.link(number).from)
+            });
+            if let Some(before) = before {
+                through[before] = through[before].saturating_add(behind);
+            }
+        }
+        let connections = facts.floor.build.connections.iter().enumerate();
+        Self {
+            through,
+            connections: connections
+                .map(|(number, connection)| (connection.id.as_str(), number))
+                .collect(),
+        }
+    }
+
+    /// How many hang on what a finding is about.
+    fn behind(&self, facts: &Facts, finding: &Finding) -> usize {
+        let floor = facts.floor;
+        if let Some(id) = &finding.at.connection {
+            let number = self.connections.get(id.as_str());
+            let link = number.and_then(|number| floor.links[*number]);
+            return link.map_or(0, |link| self.through[link.to]);
+        }
+        let placement = finding.at.device.as_deref();
+        let placement = placement.and_then(|handle| floor.placement(handle));
+        placement.map_or(0, |placement| {
+            let ports = floor.ports_of(placement);
+            ports.map(|port| self.through[port]).max().unwrap_or(0)
+        })
+    }
+}
+
+/// What propagation has met, as a finding.
+fn of_path(facts: &Facts, problem: &Problem) -> Finding {
+    match problem {
+        Problem::Wiring(problem) => wiring::of_wiring(facts, problem),
+        Problem::Carriage(problem) => carriage::of_carriage(facts, problem),
+        Problem::Output(problem) => output::of_output(facts, problem),
+        Problem::Links(problem) => links::of_links(facts, problem),
+        Problem::Air(problem) => air::of_air(facts, problem),
+        Problem::Flow(problem) => flow::of_flow(facts, problem),
+        Problem::Timecode(problem) => time::of_timecode(facts, problem),
+    }
+}
+
+/// A stop at a connection.
+fn stop_on(
+    facts: &Facts,
+    code: Code,
+    connection: ConnectionIx,
+    text: String,
+    reason: impl Into<String>,
+) -> Finding {
+    Finding::on_connection(facts, code, Severity::Stop, connection, text, reason)
+}
+
+/// Two findings of one kind at one place are told apart by a number.
+fn number_namesakes(found: &mut [Finding]) {
+    let mut seen: FxHashMap<String, usize> = FxHashMap::default();
+    seen.reserve(found.len());
+    for finding in found {
+        let count = seen.entry(finding.id.clone()).or_insert(0);
+        *count += 1;
+        if *count > 1 {
+            finding.id = format!("{}~{count}", finding.id);
+        }
+    }
+}
+
+impl Finding {
+    fn new(
+        code: Code,
+        severity: Severity,
+        place: Place,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let spots = [&place.connection, &place.need, &place.device];
+        let spot = spots
+            .into_iter()
+            .flatten()
+            .next()
+            .map_or("", Handle::as_str);
+        Self {
+            id: format!("{code}@{spot}"),
+            code,
+            area: code.area(),
+            severity,
+            text,
+            reason: reason.into(),
+            at: place,
+            fixes: Vec::new(),
+        }
+    }
+
+    /// A finding about a device.
+    pub(super) fn on_device(
+        facts: &Facts,
+        code: Code,
+        severity: Severity,
+        placement: usize,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let device = Some(facts.floor.build.placements[placement].id.clone());
+        Self::new(
+            code,
+            severity,
+            Place {
+                device,
+                ..Place::default()
+            },
+            text,
+            reason,
+        )
+    }
+
+    /// A finding about a need at a device.
+    pub(super) fn on_need(
+        facts: &Facts,
+        code: Code,
+        need: usize,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let need = &facts.floor.build.needs[need];
+        let place = Place {
+            device: Some(need.at.clone()),
+            need: Some(need.id.clone()),
+            connection: None,
+        };
+        Self::new(code, Severity::Stop, place, text, reason)
+    }
+
+    /// A finding about the kit as a whole.
+    fn on_kit(code: Code, severity: Severity, text: String, reason: impl Into<String>) -> Self {
+        Self::new(code, severity, Place::default(), text, reason)
+    }
+
+    fn on_connection(
+        facts: &Facts,
+        code: Code,
+        severity: Severity,
+        connection: ConnectionIx,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let connection = &facts.floor.build.connections[connection];
+        let place = Place {
+            device: Some(connection.to.device.clone()),
+            connection: Some(connection.id.clone()),
+            need: None,
+        };
+        Self::new(code, severity, place, text, reason)
+    }
+
+    /// Adds what would mend it, where that is asked for.
+    pub(super) fn with<I: IntoIterator<Item = Fix>>(
+        mut self,
+        facts: &Facts,
+        fixes: impl FnOnce() -> I,
+    ) -> Self {
+        if facts.proposes(&self.id) {
+            self.fixes.extend(fixes());
+        }
+        self
+    }
+}
+
+/// A delay against its limit, in words.
+pub(super) fn late(delay: Delay, within: Delay) -> String {
+    format!(
+        "{} after the lens; {} is what it may be",
+        delay.label(),
+        within.label()
+    )
+}

@@ -1,0 +1,89 @@
+//! What an output gives other than it should, as findings.
+
+use crate::codes::Code;
+use crate::words::list;
+use crate::{Facts, Finding, Severity, fix};
+use engine::path::{OutputProblem, giving};
+use model::catalogue::Condition;
+
+pub fn of_output(facts: &Facts, problem: &OutputProblem) -> Finding {
+    use Severity::{Note, Stop};
+    match problem {
+        OutputProblem::CannotGive { port, wanted } => {
+            let placement = facts.floor.ports[*port].placement;
+            let gives = giving(facts.floor, *port).in_words();
+            let text = format!("{} doesn’t give {wanted}.", facts.port(*port));
+            let mut finding = Finding::on_device(
+                facts,
+                Code::CannotGive,
+                Stop,
+                placement,
+                text,
+                format!("It gives {gives}."),
+            );
+            finding.id = format!("{}@{}", Code::CannotGive, facts.floor.name(*port));
+            finding.with(facts, || fix::follow_project(facts, *port))
+        }
+        OutputProblem::SwitchedOff { port, mode } => {
+            let node = facts.floor.ports[*port];
+            let modes = facts.floor.devices[node.placement].map_or(&[][..], |device| &device.modes);
+            let Some(mode) = modes.get(*mode) else {
+                unreachable!("the mode was found in this device's list")
+            };
+            let now = giving(facts.floor, *port);
+            let text = match now.off() {
+                Some(_) => format!("{} is off in the mode “{}”.", facts.port(*port), mode.name),
+                None => format!(
+                    "{} gives {} in the mode “{}”.",
+                    facts.port(*port),
+                    now.in_words(),
+                    mode.name
+                ),
+            };
+            let when: Vec<String> = mode.when.iter().map(Condition::to_string).collect();
+            let reason = format!(
+                "What an output gives depends on what else its device does: here {}.",
+                list(&when)
+            );
+            let mut finding =
+                Finding::on_device(facts, Code::SwitchedOff, Stop, node.placement, text, reason);
+            finding.id = format!("{}@{}", Code::SwitchedOff, facts.floor.name(*port));
+            finding
+                .with(facts, || fix::other_output(facts, *port))
+                .with(facts, || fix::leave_mode(facts, node.placement, mode))
+        }
+        OutputProblem::KeepsRate {
+            port,
+            wanted,
+            comes,
+        } => {
+            let placement = facts.floor.ports[*port].placement;
+            let text = format!(
+                "{} is set to {wanted}; {} comes in, and a scaler keeps its {} frames a second.",
+                facts.port(*port),
+                comes.frame(),
+                comes.rate
+            );
+            let reason =
+                "Another frame rate needs a converter that makes, repeats or drops frames.";
+            let mut finding =
+                Finding::on_device(facts, Code::KeepsRate, Stop, placement, text, reason);
+            finding.id = format!("{}@{}", Code::KeepsRate, facts.floor.name(*port));
+            finding.with(facts, || fix::keep_rate(facts, *port, *comes))
+        }
+        OutputProblem::Deinterlaced { port, comes, given } => {
+            let placement = facts.floor.ports[*port].placement;
+            let text = format!(
+                "{} makes {} of the {} that comes in.",
+                facts.port(*port),
+                given.frame(),
+                comes.frame()
+            );
+            let reason = "Fields become whole frames: motion is half as fine from there on, and recording it keeps no fields.";
+            let mut finding =
+                Finding::on_device(facts, Code::Deinterlaced, Note, placement, text, reason);
+            finding.id = format!("{}@{}", Code::Deinterlaced, facts.floor.name(*port));
+            finding
+        }
+    }
+}

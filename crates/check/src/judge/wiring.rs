@@ -1,0 +1,98 @@
+//! What is plugged where it can't be, or isn't there, as findings.
+
+use super::stop_on;
+use crate::codes::Code;
+use crate::{Facts, Finding, Severity, fix};
+use engine::path::{ConnectionIx, PortIx, WiringProblem};
+
+pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
+    use Severity::{Caution, Stop};
+    match problem {
+        WiringProblem::UnknownDevice { placement } => {
+            let entry = &facts.floor.build.placements[*placement].device;
+            let text = format!(
+                "{} is a “{entry}”, which isn’t in the catalogue.",
+                facts.device(*placement)
+            );
+            let reason =
+                "Without its description nothing can be said about what it takes or gives.";
+            Finding::on_device(facts, Code::UnknownDevice, Stop, *placement, text, reason)
+                .with(facts, || [fix::remove_device(facts, *placement)])
+        }
+        WiringProblem::NoSuchPort { connection } => bad_connection(
+            facts,
+            *connection,
+            "names a port that isn’t there, or runs the wrong way",
+        ),
+        WiringProblem::SecondCable { connection } => {
+            bad_connection(facts, *connection, "is the second cable in one socket")
+        }
+        WiringProblem::UnknownCable { connection } => {
+            bad_connection(facts, *connection, "is a cable that isn’t in the catalogue")
+        }
+        WiringProblem::OtherWire { connection } => {
+            let link = facts.floor.link(*connection);
+            let (from, to) = facts.ends(*connection);
+            let wire = |port: PortIx| facts.floor.ports[port].port.wire;
+            let text = format!(
+                "{from} sends {}, {to} takes {}.",
+                wire(link.from),
+                wire(link.to)
+            );
+            let finding = stop_on(
+                facts,
+                Code::OtherWire,
+                *connection,
+                text,
+                "Different wires need a converter, not an adapter.",
+            );
+            finding.with(facts, || fix::converter(facts, *connection))
+        }
+        WiringProblem::WrongCable { connection } => {
+            let link = facts.floor.link(*connection);
+            let (output, input) = (
+                facts.floor.ports[link.from].port,
+                facts.floor.ports[link.to].port,
+            );
+            let (from, to) = facts.ends(*connection);
+            let text = format!(
+                "{} doesn’t go from {from} ({}) to {to} ({}).",
+                link.cable.name, output.connector, input.connector
+            );
+            let reason = format!(
+                "Its ends are {} and {}; the sizes aren’t interchangeable.",
+                link.cable.ends[0], link.cable.ends[1]
+            );
+            stop_on(facts, Code::WrongCable, *connection, text, reason)
+                .with(facts, || fix::right_cable(facts, *connection))
+        }
+        WiringProblem::Strain { connection, port } => {
+            let socket = facts.floor.ports[*port].port.connector;
+            let text = format!(
+                "The plug in {} ({socket}) isn’t held by a clamp.",
+                facts.port(*port)
+            );
+            let reason = "A pull on the cable breaks the small socket on the camera’s board sooner than the plug.";
+            Finding::on_connection(facts, Code::Strain, Caution, *connection, text, reason)
+                .with(facts, || fix::clamp(facts, *connection, socket))
+        }
+    }
+}
+
+fn bad_connection(facts: &Facts, connection: ConnectionIx, what: &str) -> Finding {
+    let cable = &facts.floor.build.connections[connection];
+    let text = format!("The connection {} > {} {what}.", cable.from, cable.to);
+    let finding = Finding::on_connection(
+        facts,
+        Code::BadConnection,
+        Severity::Stop,
+        connection,
+        text,
+        "It carries nothing.",
+    );
+    finding.with(facts, || {
+        let mut fixes = fix::second_outlet(facts, connection);
+        fixes.push(fix::disconnect(facts, connection));
+        fixes
+    })
+}

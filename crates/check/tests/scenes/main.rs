@@ -1,0 +1,14 @@
+//! Small wirings with an expected answer beside them: what is said of each.
+
+mod gear;
+mod picture;
+mod power;
+mod power_joined;
+mod power_laws;
+mod recording;
+mod rig;
+mod sound;
+mod sound_and_time;
+mod sync;
+mod ways;
+mod wires;

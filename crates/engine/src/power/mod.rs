@@ -1,0 +1,52 @@
+//! Power: what feeds what, at which voltage, for how long, and what is lost with what. It runs on the same
+//! floor as the picture, in passes of its own: down the tree for voltages, up it for watts, then limits,
+//! then the day.
+
+mod day;
+mod losing;
+mod mount;
+mod problem;
+mod rota;
+mod runtime;
+mod supply;
+mod usb;
+
+pub use day::{Bank, Day, SwapKind, day, energy, spare_outlets};
+pub use losing::{Consequences, Lost, Ways, lost_with};
+pub use mount::{Mount, mounts};
+pub use problem::{Over, PowerProblem, UsbShort};
+use rota::rota;
+pub use rota::{Charge, Rota};
+pub use runtime::{CHANGE, CHARGING, EFFICIENCY, MARGIN, fills, lasts, volts_after, volts_at};
+pub use supply::{Draw, Feed, Joint, Supply, is_power, own_draw, supply};
+pub use usb::{Step, settle};
+
+use crate::path::{Floor, Resolved};
+use crate::record::Recording;
+use model::document::Hours;
+
+/// The supply of a floor and the day that it has to last.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub struct Powered {
+    /// Who feeds whom.
+    pub supply: Supply,
+    /// How long each battery lasts, and what is lost with it.
+    pub day: Day,
+    /// Which battery is on which charger when.
+    pub rota: Rota,
+}
+
+impl Powered {
+    /// Solves it; nothing where no power stands on the floor.
+    pub fn of(floor: &Floor, resolved: &Resolved, recordings: &[Recording]) -> Self {
+        let supply = supply(floor);
+        if supply.is_empty() {
+            return Self::default();
+        }
+        let ways = Ways::of(floor, resolved, recordings);
+        let hours = Hours::of(&floor.build.schedule);
+        let day = day(floor, &supply, &ways, hours.as_ref());
+        let rota = rota(floor, &day);
+        Self { supply, day, rota }
+    }
+}

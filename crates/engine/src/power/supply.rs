@@ -1,0 +1,708 @@
+//! Down the tree for voltages and contacts, up it for watts, then the limits of each joint.
+
+use super::problem::{Over, PowerProblem, UsbShort};
+use super::runtime::{EFFICIENCY, volts_at};
+use super::usb;
+use crate::path::{ConnectionIx, Floor, Link, PortIx, holds};
+use model::catalogue::cells::{self, USABLE};
+use model::catalogue::{Device, Direction, Gives, Joins, PowerPort};
+use transport::wire::Wire;
+use units::quantity::{VoltRange, Volts, Watts};
+
+/// The highest step of an outlet that doesn't name one, and of a cable that isn't marked.
+const PLAIN_STEP: Volts = Volts(20_000);
+/// What a USB outlet of which nothing is said gives.
+const PLAIN_USB: Watts = Watts(15_000);
+
+/// Whether a port is for power.
+pub fn is_power(floor: &Floor, port: PortIx) -> bool {
+    floor.ports[port].port.wire == Wire::Power
+}
+
+/// What an outlet or an input has.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Feed {
+    /// From empty to full.
+    pub volts: VoltRange,
+    /// Cells in series behind it, where nothing regulates on the way.
+    pub cells: Option<u32>,
+    /// Which contact is what, where that is said.
+    pub pins: Option<String>,
+}
+
+/// A power cable that something goes through.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Joint {
+    /// The cable.
+    pub connection: ConnectionIx,
+    /// At the load, from the worst to the best: the cable’s loss counted.
+    pub volts: VoltRange,
+    /// The most current, at the lowest voltage.
+    pub amps: f64,
+    /// While everything works.
+    pub typical: f64,
+    /// While everything waits.
+    pub standby: f64,
+    /// At the most.
+    pub peak: f64,
+    /// What the outlet, or the cable, is made for, in watts at the lowest voltage; none where nobody says.
+    pub limit: Option<f64>,
+}
+
+/// What a device draws, itself and through its outlets.
+#[derive(Debug, Clone, Copy, Default, PartialEq)]
+pub struct Draw {
+    /// While everything works.
+    pub typical: f64,
+    /// While everything waits.
+    pub standby: f64,
+    /// At the most.
+    pub peak: f64,
+}
+
+impl Draw {
+    pub(super) fn add(&mut self, other: Self, share: f64) {
+        self.typical += other.typical * share;
+        self.standby += other.standby * share;
+        self.peak += other.peak * share;
+    }
+}
+
+/// The supply of a floor.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub struct Supply {
+    /// What each port has; none where it has nothing.
+    pub feeds: Vec<Option<Feed>>,
+    /// What each device draws, with what hangs on it.
+    pub draws: Vec<Draw>,
+    /// What each device draws itself.
+    pub own: Vec<Draw>,
+    /// Inputs in charge of each device.
+    pub in_charge: Vec<Vec<PortIx>>,
+    /// Cables that something goes through, in the order of the build.
+    pub joints: Vec<Joint>,
+    /// What is wrong.
+    pub problems: Vec<PowerProblem>,
+    /// Devices from the sources down; those in a circle are not there.
+    pub order: Vec<usize>,
+}
+
+impl Supply {
+    /// Whether there is any power on the floor.
+    pub fn is_empty(&self) -> bool {
+        self.feeds.is_empty()
+    }
+
+    /// What a port has; nothing where no power stands on the floor.
+    pub fn feed(&self, port: PortIx) -> Option<&Feed> {
+        self.feeds.get(port)?.as_ref()
+    }
+
+    /// What a device hangs on in the end: the batteries and mains sockets in charge of it, itself where it is
+    /// one. Nothing where that isn’t mapped.
+    pub fn roots(&self, floor: &Floor, placement: usize) -> Vec<usize> {
+        let mut roots = Vec::new();
+        let mut next = vec![placement];
+        let mut seen = vec![placement];
+        while let Some(at) = next.pop() {
+            let feeders = self.in_charge[at].iter();
+            let feeders: Vec<usize> = feeders
+                .filter_map(|input| super::losing::feeder(floor, *input))
+                .filter(|feeder| !seen.contains(feeder))
+                .collect();
+            let gives = floor.devices[at].is_some_and(|device| {
+                device.battery.is_some() || device.power.as_ref().is_some_and(|power| power.mains)
+            });
+            if feeders.is_empty() && gives {
+                roots.push(at);
+            }
+            seen.extend(&feeders);
+            next.extend(feeders);
+        }
+        roots.sort_unstable();
+        roots
+    }
+}
+
+/// Solves the supply of a floor: nothing where no power cable is run and no battery stands.
+pub fn supply(floor: &Floor) -> Supply {
+    let wired = floor.links.iter().flatten();
+    let any = wired
+        .map(|link| link.from)
+        .any(|port| is_power(floor, port));
+    let stands = |device: &Option<&Device>| device.is_some_and(|device| device.battery.is_some());
+    if !any && !floor.devices.iter().any(stands) {
+        return Supply::default();
+    }
+    let mut supply = Supply {
+        feeds: vec![None; floor.ports.len()],
+        draws: vec![Draw::default(); floor.devices.len()],
+        own: (0..floor.devices.len())
+            .map(|placement| own_draw(floor, placement))
+            .collect(),
+        in_charge: vec![Vec::new(); floor.devices.len()],
+        joints: Vec::new(),
+        problems: Vec::new(),
+        order: Vec::new(),
+    };
+    order(floor, &mut supply);
+    let order = supply.order.clone();
+    for placement in &order {
+        down(floor, &mut supply, *placement);
+    }
+    for placement in order.iter().rev() {
+        up(floor, &mut supply, *placement);
+    }
+    limits(floor, &mut supply);
+    supply
+}
+
+/// The power cables that leave a device, with their ends.
+fn leaving<'f>(
+    floor: &'f Floor,
+    placement: usize,
+) -> impl Iterator<Item = (ConnectionIx, Link<'f>)> + 'f {
+    floor
+        .ports_of(placement)
+        .filter(|port| is_power(floor, *port))
+        .flat_map(|port| floor.out_of[port].iter())
+        .filter_map(|number| Some((*number, floor.links[*number]?)))
+}
+
+/// Sources first; what hangs in a circle is said and left out.
+fn order(floor: &Floor, supply: &mut Supply) {
+    let count = floor.devices.len();
+    let mut waits = vec![0_usize; count];
+    for placement in 0..count {
+        for (_, link) in leaving(floor, placement) {
+            waits[floor.ports[link.to].placement] += 1;
+        }
+    }
+    let mut ready: Vec<usize> = (0..count)
+        .filter(|placement| waits[*placement] == 0)
+        .collect();
+    let mut next = 0;
+    while let Some(&placement) = ready.get(next) {
+        next += 1;
+        for (_, link) in leaving(floor, placement) {
+            let to = floor.ports[link.to].placement;
+            waits[to] -= 1;
+            if waits[to] == 0 {
+                ready.push(to);
+            }
+        }
+    }
+    if ready.len() < count {
+        let placements = (0..count)
+            .filter(|placement| waits[*placement] > 0)
+            .collect();
+        supply.problems.push(PowerProblem::Circle { placements });
+    }
+    supply.order = ready;
+}
+
+/// What a device draws by itself, in the mode that it is in, or as it was measured.
+pub fn own_draw(floor: &Floor, placement: usize) -> Draw {
+    let Some(power) = floor.devices[placement].and_then(|device| device.power.as_deref()) else {
+        return Draw::default();
+    };
+    let mut modes = power.modes.iter();
+    let mode = modes.find(|mode| holds(floor, placement, &mode.when));
+    // What was measured wins over what its entry says of any mode.
+    let measured = floor.build.placements[placement]
+        .settings
+        .power
+        .learned_draw();
+    let typical = measured.map_or_else(
+        || mode.map_or(power.typical, |mode| mode.typical).value(),
+        |measured| measured.used,
+    );
+    let filling = power
+        .own
+        .filter(|own| !own.off_only)
+        .and_then(|own| own.fills)
+        .map_or(0.0, Watts::value);
+    let peak = power.peak.map_or(typical, Watts::value).max(typical);
+    Draw {
+        typical,
+        standby: power.standby.map_or(typical, Watts::value).min(typical),
+        peak: peak + filling,
+    }
+}
+
+fn said<'f>(floor: &Floor<'f>, port: PortIx) -> Option<&'f PowerPort> {
+    floor.ports[port].port.power.as_deref()
+}
+
+/// What comes in at a device, which of it is in charge, and what its outlets give.
+fn down(floor: &Floor, supply: &mut Supply, placement: usize) {
+    let Some(device) = floor.devices[placement] else {
+        return;
+    };
+    let ports: Vec<PortIx> = floor
+        .ports_of(placement)
+        .filter(|port| is_power(floor, *port))
+        .collect();
+    let facing = |direction| {
+        let ports = ports.iter().copied();
+        ports.filter(move |port| floor.ports[*port].port.direction == direction)
+    };
+    for input in facing(Direction::In) {
+        let link = floor.into[input].and_then(|number| Some((number, floor.links[number]?)));
+        if let Some((number, link)) = link {
+            supply.feeds[input] = arrives(floor, supply, number, link);
+        }
+    }
+    let rank = |input: PortIx| said(floor, input).map_or(0, |port| port.rank);
+    let mut fed: Vec<PortIx> = facing(Direction::In)
+        .filter(|input| supply.feeds[*input].is_some())
+        .filter(|input| !said(floor, *input).is_some_and(|port| port.fills_only))
+        .collect();
+    fed.sort_by_key(|input| rank(*input));
+    let joins = device
+        .power
+        .as_ref()
+        .map_or(Joins::Single, |power| power.joins);
+    if let Some(first) = fed.first().copied() {
+        fed.retain(|input| match joins {
+            Joins::Sharing => rank(*input) == rank(first),
+            Joins::Single | Joins::HotSwap | Joins::InTurn => *input == first,
+        });
+    }
+    let comes = fed.first().and_then(|input| supply.feeds[*input].clone());
+    let mains = device.power.as_ref().is_some_and(|power| power.mains);
+    for outlet in facing(Direction::Out) {
+        let Some(port) = said(floor, outlet) else {
+            continue;
+        };
+        let live = mains || device.battery.is_some() || comes.is_some();
+        let pins = port.pins.clone();
+        let just = |volts| Feed {
+            volts: VoltRange::just(volts),
+            cells: None,
+            pins: pins.clone(),
+        };
+        supply.feeds[outlet] = match port.gives {
+            Some(Gives::Cells) => device.battery.as_ref().map(|battery| Feed {
+                volts: cells::range(battery),
+                cells: Some(battery.cells),
+                pins,
+            }),
+            Some(Gives::Regulated(volts)) => live.then(|| just(volts)),
+            Some(Gives::Usb) => live.then(|| just(port.step.unwrap_or(PLAIN_STEP))),
+            Some(Gives::Through) | None => comes.clone().map(|feed| Feed { pins, ..feed }),
+        };
+    }
+    supply.in_charge[placement] = fed;
+}
+
+/// What arrives over a cable, and what is wrong with it, but for what the cable loses: that hangs on the
+/// watts, which come later. What would be destroyed counts as fed: what hangs on it is said as well.
+fn arrives(
+    floor: &Floor,
+    supply: &mut Supply,
+    connection: ConnectionIx,
+    link: Link,
+) -> Option<Feed> {
+    let mut feed = supply.feeds[link.from].clone()?;
+    let (from, to) = (said(floor, link.from)?, said(floor, link.to)?);
+    let crossed = link.cable.power.is_some_and(|cable| cable.crossed);
+    // A plain lead brings plus to the middle of a barrel.
+    let said_at_outlet = feed.pins.as_deref().unwrap_or("centre +");
+    feed.pins = Some(if crossed {
+        turned(said_at_outlet)
+    } else {
+        said_at_outlet.to_string()
+    });
+    let told = from.pins.is_some()
+        || to
+            .pins
+            .as_ref()
+            .is_some_and(|pins| pins.starts_with("centre"));
+    if let (Some(comes), Some(wanted)) = (&feed.pins, &to.pins)
+        && told
+        && comes != wanted
+    {
+        supply.problems.push(PowerProblem::OtherPins {
+            connection,
+            comes: comes.clone(),
+            wanted: wanted.clone(),
+        });
+    }
+    if from.gives == Some(Gives::Usb) {
+        let step = settled(floor, link).volts;
+        feed.volts = VoltRange::just(step);
+        // What comes of a step that is too low is said with its watts.
+        if to.takes.is_some_and(|takes| step < takes.least) {
+            return None;
+        }
+    }
+    if let Some(takes) = to.takes {
+        if feed.volts.most > takes.most {
+            supply.problems.push(PowerProblem::TooHigh {
+                connection,
+                comes: feed.volts,
+                takes,
+            });
+        } else if feed.volts.most < takes.least {
+            supply.problems.push(PowerProblem::TooLow {
+                connection,
+                least: feed.volts.most.value(),
+                lost: 0.0,
+                needs: takes.least,
+                charge: Some(1.0),
+            });
+            return None;
+        }
+    }
+    Some(feed)
+}
+
+/// *centre +* is *centre −* behind a cable that changes them.
+fn turned(pins: &str) -> String {
+    pins.chars()
+        .map(|c| match c {
+            '+' => '−',
+            '−' | '-' => '+',
+            c => c,
+        })
+        .collect()
+}
+
+/// What both ends of a USB cable settle on.
+fn settled(floor: &Floor, link: Link) -> usb::Step {
+    let outlet = said(floor, link.from);
+    let step = |port: Option<&PowerPort>| port.and_then(|port| port.step);
+    usb::settle(
+        (
+            step(outlet).unwrap_or(PLAIN_STEP),
+            outlet.and_then(|port| port.watts).unwrap_or(PLAIN_USB),
+        ),
+        step(said(floor, link.to)).unwrap_or(Volts(5_000)),
+        link.cable.power.and_then(|cable| cable.marked),
+    )
+}
+
+/// What goes through an outlet of what goes into the device: a converter loses some.
+fn efficiency(device: &Device, gives: Option<Gives>) -> f64 {
+    match gives {
+        Some(Gives::Regulated(_) | Gives::Usb) => {
+            let said = device.power.as_ref().and_then(|power| power.efficiency);
+            said.map_or(EFFICIENCY, |share| share.of(100_000) as f64 / 100_000.0)
+        }
+        Some(Gives::Cells | Gives::Through) | None => 1.0,
+    }
+}
+
+/// What a device and everything behind it draw.
+fn up(floor: &Floor, supply: &mut Supply, placement: usize) {
+    let Some(device) = floor.devices[placement] else {
+        return;
+    };
+    let mut draw = supply.own[placement];
+    for (_, link) in leaving(floor, placement) {
+        let gives = said(floor, link.from).and_then(|port| port.gives);
+        let load = through(floor, supply, link);
+        draw.add(load, 1.0 / efficiency(device, gives).max(0.01));
+    }
+    supply.draws[placement] = draw;
+}
+
+/// What goes through a cable: the device's draw where the input is in charge, its share where several are. Over
+/// USB nothing draws more than was settled on: the rest comes from its own battery.
+fn through(floor: &Floor, supply: &Supply, link: Link) -> Draw {
+    let placement = floor.ports[link.to].placement;
+    let in_charge = &supply.in_charge[placement];
+    let mut draw = Draw::default();
+    if in_charge.contains(&link.to) {
+        draw.add(supply.draws[placement], 1.0 / in_charge.len() as f64);
+    }
+    if is_usb(floor, link) {
+        let most = settled(floor, link).watts.value();
+        draw = Draw {
+            typical: draw.typical.min(most),
+            standby: draw.standby.min(most),
+            peak: draw.peak.min(most),
+        };
+    }
+    draw
+}
+
+fn is_usb(floor: &Floor, link: Link) -> bool {
+    said(floor, link.from).and_then(|port| port.gives) == Some(Gives::Usb)
+}
+
+/// What each joint carries against what it is made for; what arrives at the end of a cable.
+fn limits(floor: &Floor, supply: &mut Supply) {
+    for number in 0..floor.links.len() {
+        let Some(link) = floor.links[number].filter(|link| is_power(floor, link.from)) else {
+            continue;
+        };
+        joint(floor, supply, number, link);
+    }
+    for placement in supply.order.clone() {
+        let Some(power) = floor.devices[placement].and_then(|device| device.power.as_deref())
+        else {
+            continue;
+        };
+        let together = |only_usb: bool| {
+            let mut sum = Draw::default();
+            for (_, link) in leaving(floor, placement) {
+                if !only_usb || is_usb(floor, link) {
+                    sum.add(through(floor, supply, link), 1.0);
+                }
+            }
+            sum
+        };
+        let mut over = Vec::new();
+        over.extend(
+            power
+                .most
+                .map(|most| (Over::Device(placement), most, together(false))),
+        );
+        over.extend(
+            power
+                .usb_budget
+                .map(|most| (Over::Usb(placement), most, together(true))),
+        );
+        for (over, limit, sum) in over {
+            passes(supply, over, sum, limit.value());
+        }
+        let must = power.must_hold.as_ref();
+        // What a barrel or a plate feeds does without: USB alone is too weak for a start.
+        let by_usb = supply.in_charge[placement].first().is_some_and(|input| {
+            let number = floor.into[*input];
+            let link = number.and_then(|number| floor.links[number]);
+            link.is_some_and(|link| is_usb(floor, link))
+        });
+        if let Some(input) = must.and_then(|id| floor.port_of(placement, id))
+            && by_usb
+            && supply.feeds[input].is_none()
+        {
+            supply
+                .problems
+                .push(PowerProblem::MustHold { placement, input });
+        }
+    }
+    batteries(floor, supply);
+    once(floor, supply);
+}
+
+/// What is too much for an outlet and for the splitter that alone hangs on it is said once: of the one that
+/// carries less, or stands above.
+fn once(floor: &Floor, supply: &mut Supply) {
+    let mut over: Vec<(Over, Watts, Watts)> = Vec::new();
+    for problem in &supply.problems {
+        if let PowerProblem::Over {
+            over: at,
+            peak,
+            limit,
+            ..
+        } = problem
+        {
+            over.push((*at, *peak, *limit));
+        }
+    }
+    let outlet_above = |placement: usize| {
+        let [input] = supply.in_charge[placement][..] else {
+            return None;
+        };
+        Some(floor.links[floor.into[input]?]?.from)
+    };
+    let mut said_elsewhere = Vec::new();
+    for (at, peak, limit) in &over {
+        let Over::Device(placement) = at else {
+            continue;
+        };
+        // Its only outlet in use says the same.
+        let own = over.iter().find(|(other, other_peak, _)| {
+            matches!(other, Over::Outlet(port) if floor.ports[*port].placement == *placement)
+                && other_peak == peak
+        });
+        said_elsewhere.extend(own.map(|(other, ..)| *other));
+        let above = outlet_above(*placement).map(Over::Outlet);
+        let same = over
+            .iter()
+            .find(|(other, other_peak, _)| Some(*other) == above && other_peak == peak);
+        if let Some((other, _, other_limit)) = same {
+            said_elsewhere.push(if other_limit <= limit { *at } else { *other });
+        }
+    }
+    supply.problems.retain(|problem| {
+        !matches!(problem, PowerProblem::Over { over, .. } if said_elsewhere.contains(over))
+    });
+}
+
+/// A battery's own current, through all its outlets together.
+fn batteries(floor: &Floor, supply: &mut Supply) {
+    for placement in supply.order.clone() {
+        let battery = floor.devices[placement].and_then(|device| device.battery.as_ref());
+        if let Some(battery) = battery {
+            let limit = battery.amps.value() * cells::range(battery).least.value();
+            let draw = supply.draws[placement];
+            passes(supply, Over::Device(placement), draw, limit);
+        }
+    }
+}
+
+fn passes(supply: &mut Supply, over: Over, draw: Draw, limit: f64) {
+    // A thousandth over is what rounding makes.
+    if draw.peak > limit + 1e-6 {
+        supply.problems.push(PowerProblem::Over {
+            over,
+            typical: Watts::of(draw.typical),
+            peak: Watts::of(draw.peak),
+            limit: Watts::of(limit),
+        });
+    }
+}
+
+fn joint(floor: &Floor, supply: &mut Supply, connection: ConnectionIx, link: Link) {
+    let Some(feed) = supply.feeds[link.from].clone() else {
+        return;
+    };
+    let draw = through(floor, supply, link);
+    let outlet = said(floor, link.from);
+    let is_usb = is_usb(floor, link);
+    let volts = if is_usb {
+        VoltRange::just(settled(floor, link).volts)
+    } else {
+        feed.volts
+    };
+    let cable = link.cable.power;
+    let metres = floor.build.connections[connection].length.metres();
+    let ohms = cable.map_or(0.0, |cable| cable.ohms(metres));
+    let at = |from: Volts, watts: f64| volts_at(from.value(), watts, ohms);
+    let least = at(volts.least, draw.typical);
+    let (low, high) = (
+        least.unwrap_or(0.0),
+        at(volts.most, draw.standby).unwrap_or(0.0),
+    );
+    let amps = draw.typical / least.unwrap_or(volts.least.value()).max(0.1);
+    let lowest = volts.least.value();
+    let of_amps = |amps: Option<units::quantity::Amps>| amps.map(|amps| amps.value() * lowest);
+    let by_outlet = [
+        outlet
+            .and_then(|port| port.watts)
+            .filter(|_| !is_usb)
+            .map(Watts::value),
+        of_amps(outlet.and_then(|port| port.amps)),
+    ];
+    let by_cable = of_amps(cable.filter(|_| !is_usb).map(|cable| cable.amps));
+    let by_outlet = by_outlet.into_iter().flatten().reduce(f64::min);
+    let by_usb = is_usb.then(|| settled(floor, link).watts.value());
+    let limit = [by_outlet, by_cable, by_usb];
+    supply.joints.push(Joint {
+        connection,
+        volts: VoltRange {
+            least: Volts::of(low),
+            most: Volts::of(high.max(low)),
+        },
+        amps,
+        typical: draw.typical,
+        standby: draw.standby,
+        peak: draw.peak,
+        limit: limit.into_iter().flatten().reduce(f64::min),
+    });
+    if let Some(limit) = by_outlet {
+        passes(supply, Over::Outlet(link.from), draw, limit);
+    }
+    if let Some(limit) = by_cable {
+        passes(supply, Over::Cable(connection), draw, limit);
+    }
+    if is_usb {
+        usb_gives(floor, supply, (connection, link));
+    }
+    falls_short(
+        floor,
+        supply,
+        (connection, link),
+        (&feed, least, ohms),
+        draw,
+    );
+}
+
+/// Whether a load gets too few volts before what feeds it is empty.
+fn falls_short(
+    floor: &Floor,
+    supply: &mut Supply,
+    (connection, link): (ConnectionIx, Link),
+    (feed, least, ohms): (&Feed, Option<f64>, f64),
+    draw: Draw,
+) {
+    let Some(takes) = said(floor, link.to).and_then(|port| port.takes) else {
+        return;
+    };
+    let arrives = least.unwrap_or(0.0);
+    // What never reaches it was said on the way down; what USB lacks is said with its watts.
+    if is_usb(floor, link)
+        || feed.volts.most < takes.least
+        || arrives >= takes.least.value()
+        || draw.typical == 0.0
+    {
+        return;
+    }
+    // At the voltage that the load still runs on, the source must give that and what the cable loses.
+    let needed = takes.least.value() + draw.typical / takes.least.value() * ohms;
+    let charge = feed
+        .cells
+        .map(|count| cells::charge_at(needed / f64::from(count.max(1))));
+    // What is put on directly ends a little before it is empty: that is what its usable share is for.
+    let direct = link.cable.is_nothing_to_carry();
+    if direct && charge.is_some_and(|charge| charge <= 1.0 - USABLE) {
+        return;
+    }
+    supply.problems.push(PowerProblem::TooLow {
+        connection,
+        least: arrives,
+        lost: feed.volts.least.value() - arrives,
+        needs: takes.least,
+        charge,
+    });
+}
+
+/// Whether USB gives what the load needs.
+fn usb_gives(floor: &Floor, supply: &mut Supply, (connection, link): (ConnectionIx, Link)) {
+    let placement = floor.ports[link.to].placement;
+    let step = settled(floor, link);
+    let starts = said(floor, link.to).and_then(|port| port.watts);
+    let power = floor.devices[placement].and_then(|device| device.power.as_deref());
+    let reserve = power.and_then(|power| power.own);
+    let fills = reserve.and_then(|own| own.fills).map_or(0.0, Watts::value);
+    let works = supply.draws[placement].typical;
+    let works = works.max(starts.map_or(0.0, Watts::value));
+    let gives = step.watts.value();
+    let (needs, so) = if works > gives {
+        let so = match reserve {
+            Some(_) => UsbShort::RunsDown,
+            None => UsbShort::StaysOff,
+        };
+        (works, so)
+    } else if fills > 0.0 && works + fills > gives {
+        (works + fills, UsbShort::DoesNotFill)
+    } else {
+        return;
+    };
+    let marked = usb::settle(
+        (
+            said(floor, link.from)
+                .and_then(|port| port.step)
+                .unwrap_or(PLAIN_STEP),
+            said(floor, link.from)
+                .and_then(|port| port.watts)
+                .unwrap_or(PLAIN_USB),
+        ),
+        said(floor, link.to)
+            .and_then(|port| port.step)
+            .unwrap_or(Volts(5_000)),
+        Some(Volts(48_000)),
+    );
+    supply.problems.push(PowerProblem::UsbShort {
+        connection,
+        step: step.volts,
+        gives: step.watts,
+        needs: Watts::of(needs),
+        so,
+        cable: marked.watts.value() >= needs,
+    });
+}
