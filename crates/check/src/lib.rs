@@ -113,8 +113,7 @@ impl Fix {
 
     /// This one, and then another.
     pub fn then(self, next: Self) -> Self {
-        let mut title = format!("{}; then {}", self.title, lower_first(&next.title));
-        title.truncate(title.len().min(400));
+        let title = shortened(format!("{}; then {}", self.title, lower_first(&next.title)));
         let effort = self.effort.max(next.effort);
         let commands = [self.commands, next.commands].concat();
         Self {
@@ -138,6 +137,16 @@ fn fix_id(commands: &[Command]) -> String {
         (hash ^ u64::from(byte)).wrapping_mul(0x0100_0000_01b3)
     });
     format!("fix-{digest:016x}")
+}
+
+/// A title that stays on a screen, in bytes, whatever it is written in.
+fn shortened(mut title: String) -> String {
+    const MOST: usize = 400;
+    if title.len() > MOST {
+        title.truncate(title.floor_char_boundary(MOST - '…'.len_utf8()));
+        title.push('…');
+    }
+    title
 }
 
 fn lower_first(text: &str) -> String {

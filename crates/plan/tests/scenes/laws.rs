@@ -1,5 +1,6 @@
 //! Laws that hold for any document, tried on generated ones.
 
+use crate::names::{NAMES, long};
 use check::Severity;
 use engine::path::{Floor, hops_to, resolve};
 use model::catalogue::{Codec, Custom, LevelKind, RateModel, SoundSource};
@@ -374,7 +375,7 @@ prop_compose! {
         joints in joints(),
     ) -> Production {
         let placements: Vec<Placement> = placements.into_iter().enumerate().map(|(number, (device, settings, other))| Placement {
-            id: format!("d{}", if other == 13 { 0 } else { number }).into(), name: format!("D{number}"), device, unit: "u".into(), settings,
+            id: format!("d{}", if other == 13 { 0 } else { number }).into(), name: long(NAMES[number % NAMES.len()], number), device, unit: "u".into(), settings,
         }).collect();
         let end = |number: usize, port: prop::sample::Index, facing| {
             let placement = &placements[number % placements.len()];

@@ -3,6 +3,7 @@
 mod crowds;
 mod laws;
 mod mounting;
+mod names;
 mod questions;
 mod setup;
 mod truth;
