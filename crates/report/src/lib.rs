@@ -61,6 +61,7 @@ pub use tracks::{TrackPreset, sheet_of, track_ixml, track_presets, track_rows};
 pub use workings::load_working;
 
 use check::{Facts, Finding, Proposals, findings};
+use difference::Difference;
 use engine::path::{Floor, Resolved, resolve};
 use engine::power::Powered;
 use engine::record::{Recording, recordings};
@@ -73,7 +74,8 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 /// What follows from one build of a production.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema, Difference)]
+#[difference(side_by_side)]
 pub struct Report {
     /// The build's id.
     pub build: Handle,
@@ -86,28 +88,40 @@ pub struct Report {
     /// The worst finding of each stage of the work.
     pub stages: StageMarks,
     /// Each device: where it stands on the map, and its worst finding.
+    #[difference(by(id))]
     pub devices: Vec<DeviceReport>,
     /// The lines of the map, group by group.
+    #[difference(by(source))]
     pub lines: Vec<LineGroup>,
     /// What runs through each port.
+    #[difference(by(at))]
     pub ports: Vec<PortReport>,
     /// How full each cable is, and what it feeds.
+    #[difference(by(id))]
     pub connections: Vec<ConnectionReport>,
     /// Each need, answered.
+    #[difference(by(id))]
     pub needs: Vec<NeedReport>,
     /// Needs that are usual and aren't said yet.
+    #[difference(by(words))]
     pub offered: Vec<OfferedNeed>,
     /// What arrives at each screen and recorder.
+    #[difference(by(device, at))]
     pub arrivals: Vec<ArrivalReport>,
     /// What is recorded, how long, and what ends it.
+    #[difference(by(device))]
     pub recordings: Vec<RecordingReport>,
     /// Levels from the mouth to the track, and what is on which.
+    #[difference(within)]
     pub sound: SoundReport,
     /// Who gets the time from whom, and how far clocks run apart over the day.
+    #[difference(within)]
     pub time: TimeReport,
     /// What feeds what, for how long, and what is lost with it.
+    #[difference(within)]
     pub power: PowerReport,
     /// What the check has to say: stops first. Their fixes are looked for when they are asked for.
+    #[difference(by(id))]
     pub findings: Vec<Finding>,
 }
 

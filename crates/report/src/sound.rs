@@ -2,6 +2,7 @@
 //! picture.
 
 use check::{Area, Facts, Finding, Severity};
+use difference::Difference;
 use engine::path::{Floor, PortIx};
 use engine::sound::{
     ChannelAt, Levels, Limiting, NoFigures, Part, QUIET_ROOM, RecorderTracks, Stage, StageIx,
@@ -25,13 +26,15 @@ const MOST_ROWS: usize = 20_000;
 const MOST_ALSO: usize = 8;
 
 /// All that is shown of the sound of a build.
-#[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema, Difference)]
 pub struct SoundReport {
     /// Each source on each track, in the order of the recorders and their tracks.
+    #[difference(by(id))]
     pub chains: Vec<ChainReport>,
     /// So many more are judged and not listed.
     pub chains_left_out: usize,
     /// Each recorder that writes sound.
+    #[difference(by(recorder))]
     pub sheets: Vec<TrackSheet>,
     /// Sound against picture, where both meet.
     pub apart: Vec<ApartReport>,

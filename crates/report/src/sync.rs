@@ -1,6 +1,7 @@
 //! Time as it is shown: who gets it from whom, how far clocks run apart over the day, when to jam again.
 
 use check::{Area, Facts, Finding, Severity};
+use difference::Difference;
 use engine::path::{Floor, resolve};
 use engine::sync::{ClockAt, Jams, Way, apart, at, clocks, plan};
 use model::catalogue::{Catalogue, Device};
@@ -19,7 +20,7 @@ const MOST_PAIRED: usize = 24;
 const USUAL_DAY: (u64, u64) = (8 * 3_600, 20 * 3_600);
 
 /// All that is shown of the time of a build.
-#[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema, Difference)]
 pub struct TimeReport {
     /// The device whose time the others follow.
     pub master: Option<Handle>,
@@ -38,6 +39,7 @@ pub struct TimeReport {
     /// Breaks of the day.
     pub breaks: Vec<BreakReport>,
     /// Every clock, in the order of the build.
+    #[difference(by(device))]
     pub clocks: Vec<ClockReport>,
     /// Every two of them.
     pub pairs: Vec<PairReport>,

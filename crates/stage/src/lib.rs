@@ -9,10 +9,17 @@ use model::document::{
     RecordingSetting, Settings, read_line,
 };
 use plan::report_with_fixes;
+use proptest::test_runner::Config as ProptestConfig;
 use report::{Report, report};
 use serde::Serialize;
 use serde::de::DeserializeOwned;
 use serde_json::{Value, json};
+
+/// How many cases of a law are tried: few where somebody waits, `LAW_CASES` of them where nobody does.
+pub fn cases(few: u32) -> ProptestConfig {
+    let many = std::env::var("LAW_CASES").ok();
+    ProptestConfig::with_cases(many.and_then(|many| many.parse().ok()).unwrap_or(few))
+}
 
 pub const BUILD: &str = "main";
 

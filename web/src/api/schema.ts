@@ -4886,21 +4886,28 @@ export interface components {
         PatchStep: {
             /** @enum {string} */
             op: "add";
+            /** @description Where. */
             path: string;
+            /** @description What. */
             value: unknown;
         } | {
             /** @enum {string} */
             op: "replace";
+            /** @description Where. */
             path: string;
+            /** @description What. */
             value: unknown;
         } | {
             /** @enum {string} */
             op: "remove";
+            /** @description Where. */
             path: string;
         } | {
+            /** @description From where. */
             from: string;
             /** @enum {string} */
             op: "move";
+            /** @description To where. */
             path: string;
         };
         /** @example 1 frame */

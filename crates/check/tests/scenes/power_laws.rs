@@ -5,7 +5,7 @@ use model::catalogue::{Direction, Port};
 use model::document::{Connection, Placement, PortRef, Production};
 use proptest::prelude::*;
 use report::{PowerReport, report};
-use stage::{BUILD, Scene, catalogue, scene};
+use stage::{BUILD, Scene, cases, catalogue, scene};
 use transport::wire::Wire;
 use units::quantity::Length;
 
@@ -105,7 +105,7 @@ fn none_lasts_longer(first: &PowerReport, second: &PowerReport) {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 96, ..ProptestConfig::default() })]
+    #![proptest_config(cases(96))]
 
     #[test]
     fn colder_never_lasts_longer(production in floor(), colder in 1i8..40) {

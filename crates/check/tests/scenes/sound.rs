@@ -9,7 +9,7 @@ use plan::{report_with_fixes, schools_of, set_gains};
 use proptest::prelude::*;
 use report::{ChainReport, report, track_ixml, track_presets, track_rows};
 use runtime::interrupt::Interrupt;
-use stage::{BUILD, Scene, catalogue, says, scene};
+use stage::{BUILD, Scene, cases, catalogue, says, scene};
 use units::quantity::{Decibels, signed};
 
 /// What is set on a port, said in a few words: *line*, *mic 30*, *phantom on*.
@@ -865,7 +865,7 @@ fn gear_without_figures_says_so_by_having_no_level() {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig::with_cases(60))]
+    #![proptest_config(cases(60))]
 
     /// Levels in and gains make the level out; a pad costs what it says; noise never falls below its first
     /// stage's; more gain ahead never worsens the noise of what follows; floating point never clips where

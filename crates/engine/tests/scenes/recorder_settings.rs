@@ -4,7 +4,7 @@ use engine::record::RecordTime;
 use insta::assert_snapshot;
 use model::document::{Command, Handle, Placement, RecordingSetting, SlotUse};
 use proptest::prelude::*;
-use stage::{BUILD, Scene, naming, scene};
+use stage::{BUILD, Scene, cases, naming, scene};
 use units::quantity::{Bytes, ClockTime, Span};
 
 fn setting(codec: &str, media: &[&str]) -> RecordingSetting {
@@ -224,7 +224,7 @@ fn every_recorder_records_every_codec_that_it_says() {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig::with_cases(64))]
+    #![proptest_config(cases(64))]
 
     #[test]
     fn mirrored_never_lasts_longer_than_relayed(first in 0usize..4, second in 0usize..4, codec in 0usize..4) {

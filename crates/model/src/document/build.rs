@@ -2,12 +2,13 @@
 
 use super::day::ScheduleEntry;
 use super::{Connection, Handle, Joint, Need, Settings};
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use units::quantity::{Decibels, Length};
 use utoipa::ToSchema;
 
 /// One complete wiring and configuration of the floor.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct Build {
     /// Short id.
@@ -15,12 +16,16 @@ pub struct Build {
     /// Its name.
     pub name: String,
     /// Groups that travel together, in the order of the map's bands.
+    #[difference(by(id))]
     pub units: Vec<Unit>,
     /// Devices in it.
+    #[difference(by(id))]
     pub placements: Vec<Placement>,
     /// Cables and radio pairings between ports.
+    #[difference(by(id))]
     pub connections: Vec<Connection>,
     /// What destinations must get.
+    #[difference(by(id))]
     pub needs: Vec<Need>,
     /// The device whose timecode the others follow.
     #[serde(default, skip_serializing_if = "Option::is_none")]

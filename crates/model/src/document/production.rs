@@ -4,6 +4,7 @@ use super::day::{JobLine, Station};
 use super::rules::HouseRules;
 use super::{Assembly, Build, KitLine};
 use crate::catalogue::Custom;
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use units::format::{Depth, FrameRate, PictureFormat, Raster, Sampling};
 use units::quantity::Length;
@@ -11,7 +12,7 @@ use units::timecode::TimecodeRate;
 use utoipa::ToSchema;
 
 /// The project: its format, its house rules, its kit and its builds.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct Production {
     /// Its name.
@@ -41,6 +42,7 @@ pub struct Production {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub assemblies: Vec<Assembly>,
     /// Complete wirings of the floor.
+    #[difference(by(id), within)]
     pub builds: Vec<Build>,
 }
 

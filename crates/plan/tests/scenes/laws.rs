@@ -15,7 +15,7 @@ use proptest::prelude::*;
 use report::{Report, report};
 use runtime::interrupt::Interrupt;
 use serde_json::{Value, json};
-use stage::{catalogue, naming};
+use stage::{cases, catalogue, naming};
 use std::collections::BTreeMap;
 use units::quantity::{Decibels, Length, Percent, Span};
 
@@ -365,7 +365,7 @@ fn custom() -> impl Strategy<Value = Custom> {
 prop_compose! {
     /// Floors with everything that can be wrong: unknown devices, ports and cables, second cables,
     /// circles, needs at nobody, two devices of one handle.
-    fn production()(
+    pub fn production()(
         format in format(),
         placements in prop::collection::vec((ids(devices), settings(), 0usize..14), 0..12),
         wires in prop::collection::vec((0usize..12, any::<prop::sample::Index>(), 0usize..12, any::<prop::sample::Index>(), ids(cables), 0u64..200_000), 0..24),
@@ -477,6 +477,8 @@ fn format_of_need() -> impl Strategy<Value = &'static str> {
 }
 
 proptest! {
+    #![proptest_config(cases(64))]
+
     #[test]
     fn any_document_gives_a_report_and_the_same_one_twice(production in production()) {
         let first = report(&production, "main", catalogue()).unwrap();
@@ -593,7 +595,7 @@ proptest! {
 
 proptest! {
     // Each tries every fix of a floor on copies.
-    #![proptest_config(ProptestConfig::with_cases(48))]
+    #![proptest_config(cases(48))]
 
     #[test]
     fn every_offered_fix_can_be_applied_and_taken_back(production in production()) {
@@ -648,7 +650,7 @@ fn sorted(mut production: Production) -> Production {
 }
 
 /// A command of each kind about something that may be there.
-fn command(
+pub fn command(
     production: &Production,
     kind: usize,
     first: prop::sample::Index,

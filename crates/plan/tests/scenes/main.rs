@@ -4,6 +4,7 @@ mod crowds;
 mod laws;
 mod mounting;
 mod names;
+mod patches;
 mod questions;
 mod setup;
 mod truth;

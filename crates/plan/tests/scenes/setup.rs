@@ -11,6 +11,7 @@ use plan::{fixes_of, safe_fixes};
 use proptest::prelude::*;
 use report::{Report, report};
 use runtime::interrupt::Interrupt;
+use stage::cases;
 use std::collections::HashSet;
 
 fn wanted(devices: &[(&str, u32)]) -> Wanted {
@@ -501,7 +502,7 @@ fn an_input_says_what_could_feed_it() {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig::with_cases(40))]
+    #![proptest_config(cases(40))]
 
     /// Whatever is wanted together: the plan can be carried out as it stands, names and handles are
     /// unique, and all of it is taken back by one step.

@@ -3,6 +3,7 @@
 pub(super) mod workings;
 
 use check::{Area, Facts, Finding, Severity};
+use difference::Difference;
 use engine::power::{Bank, Consequences, Joint, Rota, SwapKind, spare_outlets};
 use model::catalogue::Gauge;
 use model::catalogue::cells::cold_factor;
@@ -23,7 +24,7 @@ const REFUSED: f64 = 160.0;
 const LISTED: usize = 300;
 
 /// All that is shown of the power of a build.
-#[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema, Difference)]
 pub struct PowerReport {
     /// The air that is reckoned with, in °C.
     pub celsius: i8,
@@ -40,8 +41,10 @@ pub struct PowerReport {
     /// What is planned, in the order of the plan.
     pub parts: Vec<PlannedPart>,
     /// Whatever gives or draws power, sources first, each before what hangs on it.
+    #[difference(by(device))]
     pub nodes: Vec<PowerNode>,
     /// Batteries, each for itself or with those it is used with.
+    #[difference(by(id))]
     pub sources: Vec<PowerSource>,
     /// Changes of the day, the first first.
     pub swaps: Vec<BatteryChange>,

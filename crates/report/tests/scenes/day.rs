@@ -11,7 +11,7 @@ use model::document::{
 };
 use proptest::prelude::*;
 use report::{ChoiceReport, compare_choices, day_of, media_plan, report};
-use stage::{BUILD, Scene, catalogue, naming, scene};
+use stage::{BUILD, Scene, cases, catalogue, naming, scene};
 use std::str::FromStr;
 use units::quantity::{BitRate, Percent, Span};
 
@@ -614,7 +614,7 @@ fn enough(spans: &[(f64, f64)], cards: usize) -> bool {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig::with_cases(200))]
+    #![proptest_config(cases(200))]
 
     #[test]
     fn bytes_are_conserved_and_no_card_holds_too_much((plan, ..) in plans()) {

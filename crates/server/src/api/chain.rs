@@ -1,7 +1,7 @@
 //! What each edit changed, kept a while: whoever is some edits behind is told those, though the workspace that they
 //! have is forgotten.
 
-use super::patch::{PatchStep, said};
+use difference::PatchStep;
 use std::collections::{HashMap, HashSet, VecDeque};
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
@@ -25,6 +25,9 @@ pub struct Link {
     /// The change.
     pub steps: Arc<Vec<PatchStep>>,
 }
+
+/// Where a workspace says what an edit left behind.
+pub const SAID: &str = "/said";
 
 /// The changes that were made lately, the newest last.
 #[derive(Default)]
@@ -79,13 +82,13 @@ impl Chain {
         for revision in from + 1..=to {
             // What one was told after their edit isn't for the others.
             let changes = links.get(&revision)?.steps.iter();
-            steps.extend(changes.filter(|step| !step.is_said()));
+            steps.extend(changes.filter(|step| !step.puts(SAID)));
         }
         let steps = newest(steps);
         let bytes: usize = steps.iter().map(|step| step.size()).sum();
         (steps.len() <= MOST_STEPS && bytes <= MOST_BYTES).then(|| {
             let steps = steps.into_iter().cloned();
-            steps.chain([said(&[])]).collect()
+            steps.chain([PatchStep::put(SAID, &[""; 0])]).collect()
         })
     }
 }

@@ -3,8 +3,7 @@
 
 use super::Workspace;
 use super::body::{Body, Path, Revision};
-use super::chain::Link;
-use super::patch::{PatchStep, patch, said};
+use super::chain::{Link, SAID};
 use super::productions::build_of;
 use super::sent::Key;
 use super::told::{Lately, Told, Wanted};
@@ -12,6 +11,7 @@ use crate::App;
 use crate::problem::Problem;
 use axum::extract::State;
 use axum::response::{IntoResponse, Response};
+use difference::{PatchStep, difference};
 use model::catalogue::Catalogue;
 use model::document::{Command, Handle, Production};
 use report::{Outlook, Report, left_behind, outlook, report, switched_off};
@@ -132,11 +132,11 @@ impl Base {
         (now, next): (&Workspace, &Arc<Workspace>),
         sentences: &[String],
     ) -> (Told, Option<Link>) {
-        let steps = patch(now, next);
+        let steps = difference(now, &**next);
         let changed = match (self, &steps) {
             _ if wanted == Wanted::Whole => None,
             (Self::Unknown, _) => None,
-            (Self::Was(was), _) => patch(was, next),
+            (Self::Was(was), _) => difference(&**was, &**next),
             (Self::Now, steps) => steps.clone(),
             (Self::Since(before), Some(steps)) => {
                 Some(before.iter().chain(steps).cloned().collect())
@@ -145,7 +145,7 @@ impl Base {
         };
         let told = match changed {
             Some(mut changed) => {
-                changed.push(said(sentences));
+                changed.push(PatchStep::put(SAID, &sentences));
                 Told::Changes(changed)
             }
             None => Told::whole_after_edit(next.clone(), sentences),

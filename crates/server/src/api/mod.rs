@@ -7,7 +7,6 @@ mod chain;
 mod edits;
 mod gear;
 mod media;
-mod patch;
 mod power;
 mod productions;
 mod questions;

@@ -1,7 +1,6 @@
 //! Productions: the list, reading, making, copying, deleting, files in and out.
 
 use super::body::{Body, Path, Query, Text};
-use super::patch::PatchStep;
 use super::told::{Lately, Told, Wanted};
 use crate::App;
 use crate::problem::Problem;
@@ -10,6 +9,7 @@ use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use demo::{Package, packages};
+use difference::{Difference, PatchStep};
 use model::catalogue::Catalogue;
 use model::document::{Command, Handle, Production, ProductionFile};
 use report::{Glance, Report, day_of, glance, report};
@@ -46,7 +46,8 @@ pub struct ListedBuild {
 }
 
 /// A production with everything that follows from one of its builds: what every view shows.
-#[derive(Debug, Clone, Serialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema, Difference)]
+#[difference(side_by_side)]
 pub struct Workspace {
     /// The production's id.
     pub id: String,
@@ -54,8 +55,10 @@ pub struct Workspace {
     pub revision: u64,
     /// What people chose.
     #[schema(value_type = Production)]
+    #[difference(within)]
     pub production: Arc<Production>,
     /// What follows.
+    #[difference(within)]
     pub report: Report,
     /// What undo would take back.
     pub undo: Option<String>,
@@ -65,6 +68,7 @@ pub struct Workspace {
     pub redo: Option<String>,
     /// After an edit: what it left behind that nobody would look for, in sentences.
     #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[difference(always)]
     pub said: Vec<String>,
 }
 

@@ -2,7 +2,6 @@
 
 use super::Workspace;
 use super::chain::{Chain, Link};
-use super::patch::{PatchStep, patch};
 use super::productions::no_build;
 use crate::problem::Problem;
 use axum::Json;
@@ -10,6 +9,7 @@ use axum::extract::FromRequestParts;
 use axum::http::header;
 use axum::http::request::Parts;
 use axum::response::{IntoResponse, Response};
+use difference::{PatchStep, difference};
 use model::catalogue::Catalogue;
 use report::report;
 use runtime::cores::{LARGE, stand_back};
@@ -189,7 +189,7 @@ impl Lately {
         let Some(before) = before.filter(|_| !self.chain.knows((id, build), now.revision)) else {
             return;
         };
-        if let Some(steps) = patch(&before, now) {
+        if let Some(steps) = difference(&*before, &**now) {
             self.chain.keep(Link {
                 id: id.into(),
                 build: build.into(),
@@ -242,7 +242,7 @@ impl Told {
     /// What changed since `base`, where it is wanted and known and worth it.
     pub fn since(wanted: Wanted, base: Option<&Workspace>, now: Arc<Workspace>) -> Self {
         let base = base.filter(|_| wanted == Wanted::Changes);
-        let steps = base.and_then(|base| patch(base, &now));
+        let steps = base.and_then(|base| difference(base, &*now));
         steps.map_or(Self::Whole(now), Self::Changes)
     }
 

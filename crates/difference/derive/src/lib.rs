@@ -1,0 +1,170 @@
+//! `#[derive(Difference)]`: every field of a struct is compared, so that one that is added later can’t be forgotten.
+//!
+//! A field is replaced whole where it changed, unless it says `#[difference(within)]` (its own fields are compared),
+//! `#[difference(by(id))]` (a list whose entries are told apart by fields of theirs; with `within` their fields are
+//! compared), or `#[difference(always)]` (it is said whether it changed or not). What serde leaves out of the JSON
+//! (`skip`, `skip_serializing_if`) is left out here as well. A large struct says `#[difference(side_by_side)]`: its
+//! two halves are compared at once.
+
+use proc_macro::TokenStream;
+use proc_macro2::TokenStream as Tokens;
+use quote::{format_ident, quote};
+use syn::{Attribute, Data, DeriveInput, Error, ExprPath, Field, Fields, Ident, LitStr, Result};
+
+/// See the crate.
+#[proc_macro_derive(Difference, attributes(difference))]
+pub fn derive(input: TokenStream) -> TokenStream {
+    let input = syn::parse_macro_input!(input as DeriveInput);
+    compared(&input)
+        .unwrap_or_else(Error::into_compile_error)
+        .into()
+}
+
+fn compared(input: &DeriveInput) -> Result<Tokens> {
+    let named = match &input.data {
+        Data::Struct(of) => match &of.fields {
+            Fields::Named(fields) => Some(&fields.named),
+            _ => None,
+        },
+        _ => None,
+    };
+    let fields = named.ok_or_else(|| {
+        Error::new_spanned(
+            &input.ident,
+            "only structs with named fields have parts to compare",
+        )
+    })?;
+    let mut steps = Vec::new();
+    for field in fields {
+        steps.extend(step(field)?);
+    }
+    let body = if side_by_side(&input.attrs)? {
+        let rest = steps.split_off(steps.len().div_ceil(2));
+        quote! {
+            steps.side_by_side(|steps| { #(#steps)* }, |steps| { #(#rest)* });
+        }
+    } else {
+        quote! { #(#steps)* }
+    };
+    let name = &input.ident;
+    Ok(quote! {
+        impl ::difference::Difference for #name {
+            fn difference(&self, new: &Self, at: &::difference::At<'_>, steps: &mut ::difference::Steps) {
+                let old = self;
+                #body
+            }
+        }
+    })
+}
+
+fn side_by_side(attributes: &[Attribute]) -> Result<bool> {
+    let mut found = false;
+    for attribute in attributes
+        .iter()
+        .filter(|attribute| attribute.path().is_ident("difference"))
+    {
+        attribute.parse_nested_meta(|meta| {
+            found |= meta.path.is_ident("side_by_side");
+            if found {
+                Ok(())
+            } else {
+                Err(meta.error("a struct may say `side_by_side`"))
+            }
+        })?;
+    }
+    Ok(found)
+}
+
+/// How a field is compared.
+#[derive(Default)]
+struct Way {
+    within: bool,
+    always: bool,
+    by: Vec<Ident>,
+    /// It isn’t part of the JSON.
+    skipped: bool,
+    /// It isn’t part of the JSON where this holds.
+    absent: Option<ExprPath>,
+}
+
+impl Way {
+    fn of(field: &Field) -> Result<Self> {
+        let mut way = Self::default();
+        for attribute in &field.attrs {
+            if attribute.path().is_ident("difference") {
+                attribute.parse_nested_meta(|meta| {
+                    if meta.path.is_ident("within") {
+                        way.within = true;
+                    } else if meta.path.is_ident("always") {
+                        way.always = true;
+                    } else if meta.path.is_ident("by") {
+                        meta.parse_nested_meta(|key| {
+                            way.by.push(key.path.require_ident()?.clone());
+                            Ok(())
+                        })?;
+                    } else {
+                        return Err(meta.error("a field may say `within`, `always` or `by(…)`"));
+                    }
+                    Ok(())
+                })?;
+            } else if attribute.path().is_ident("serde") {
+                attribute.parse_nested_meta(|meta| {
+                    if meta.path.is_ident("skip") {
+                        way.skipped = true;
+                    } else if meta.path.is_ident("skip_serializing_if") {
+                        way.absent = Some(meta.value()?.parse::<LitStr>()?.parse()?);
+                    } else if meta.path.is_ident("rename") || meta.path.is_ident("flatten") {
+                        return Err(
+                            meta.error("what is compared stands in the JSON under its own name")
+                        );
+                    } else if meta.input.peek(syn::Token![=]) {
+                        meta.value()?.parse::<syn::Expr>()?;
+                    }
+                    Ok(())
+                })?;
+            }
+        }
+        Ok(way)
+    }
+}
+
+fn step(field: &Field) -> Result<Option<Tokens>> {
+    let way = Way::of(field)?;
+    if way.skipped {
+        return Ok(None);
+    }
+    let Some(name) = &field.ident else {
+        return Ok(None);
+    };
+    let text = name.to_string();
+    let place = quote! { &at.field(#text) };
+    let key = match &way.by[..] {
+        [] => None,
+        [one] => Some(quote! { |entry| &entry.#one }),
+        several => Some(quote! { |entry| (#(&entry.#several),*) }),
+    };
+    if let Some(absent) = way.absent {
+        if key.is_some() || way.within {
+            return Err(Error::new_spanned(
+                name,
+                "what may be absent is compared whole",
+            ));
+        }
+        let told = if way.always {
+            format_ident!("told")
+        } else {
+            format_ident!("if_any")
+        };
+        return Ok(Some(
+            quote! { steps.#told(#place, &old.#name, &new.#name, #absent(&new.#name)); },
+        ));
+    }
+    Ok(Some(match (key, way.within) {
+        (None, false) => quote! { steps.value(#place, &old.#name, &new.#name); },
+        (None, true) => {
+            quote! { ::difference::Difference::difference(&old.#name, &new.#name, #place, steps); }
+        }
+        (Some(key), false) => quote! { steps.list(#place, (&old.#name, &new.#name), #key); },
+        (Some(key), true) => quote! { steps.list_within(#place, (&old.#name, &new.#name), #key); },
+    }))
+}
