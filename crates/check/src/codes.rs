@@ -632,6 +632,7 @@ impl Serialize for Code {
     }
 }
 
+utoipa::description! {
 impl utoipa::PartialSchema for Code {
     fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
         let codes = PAGES.iter().map(|page| page.code.to_string());
@@ -642,10 +643,11 @@ impl utoipa::PartialSchema for Code {
     }
 }
 
-impl ToSchema for Code {
+impl utoipa::ToSchema for Code {
     fn name() -> std::borrow::Cow<'static, str> {
         "Code".into()
     }
+}
 }
 
 impl Code {

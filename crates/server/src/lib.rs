@@ -11,7 +11,9 @@ mod problem;
 mod serve;
 mod work;
 
-pub use api::openapi;
+utoipa::description! {
+    pub use api::openapi;
+}
 pub use serve::serve;
 
 use axum::Router;

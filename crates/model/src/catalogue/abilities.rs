@@ -31,6 +31,7 @@ fn progressive() -> Vec<Scan> {
 #[serde(transparent)]
 pub struct Abilities(pub Vec<FormatSet>);
 
+utoipa::description! {
 impl utoipa::PartialSchema for Abilities {
     fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
         use utoipa::openapi::schema::{ArrayBuilder, ArrayItems, OneOfBuilder, Schema};
@@ -45,7 +46,7 @@ impl utoipa::PartialSchema for Abilities {
     }
 }
 
-impl ToSchema for Abilities {
+impl utoipa::ToSchema for Abilities {
     fn name() -> std::borrow::Cow<'static, str> {
         "Abilities".into()
     }
@@ -60,6 +61,7 @@ impl ToSchema for Abilities {
         schemas.push((FormatSet::name().into(), FormatSet::schema()));
         FormatSet::schemas(schemas);
     }
+}
 }
 
 impl<'de> Deserialize<'de> for Abilities {

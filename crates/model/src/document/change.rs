@@ -4,9 +4,6 @@ use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
 use std::marker::PhantomData;
-use utoipa::PartialSchema;
-use utoipa::openapi::RefOr;
-use utoipa::openapi::schema::{ObjectBuilder, OneOfBuilder, Schema, SchemaType, Type};
 
 /// The fields of a `T` that are to change, by the names that the file gives them. A field that it
 /// names is replaced whole; `null` sets it back to the usual; one that it doesn't name stays.
@@ -80,6 +77,11 @@ fn fields_of(value: &impl Serialize) -> Map<String, Value> {
     }
 }
 
+utoipa::description! {
+    use utoipa::PartialSchema;
+    use utoipa::openapi::RefOr;
+    use utoipa::openapi::schema::{ObjectBuilder, OneOfBuilder, Schema, SchemaType, Type};
+
 /// The schema of a change of some fields of a `T`: those of `T`, none of them required.
 pub fn change_of<T: PartialSchema>() -> RefOr<Schema> {
     let mut schema = T::schema();
@@ -104,4 +106,5 @@ pub fn change_or_null<T: PartialSchema>() -> RefOr<Schema> {
     let null = ObjectBuilder::new().schema_type(SchemaType::Type(Type::Null));
     let either = OneOfBuilder::new().item(null).item(change_of::<T>());
     RefOr::T(Schema::OneOf(either.build()))
+}
 }

@@ -1,6 +1,5 @@
 //! Every change that the interface offers, as data.
 
-use super::change::{change_of, change_or_null};
 use super::{
     Assembly, Build, Change, ClockSetting, Connection, Handle, HouseRules, InputSetting, JobLine,
     Joint, KitChange, Need, OutputSetting, Placement, PortRef, Position, PowerSetting,
@@ -13,6 +12,10 @@ use units::format::{PictureFormat, Squeeze};
 use units::quantity::{Decibels, Length};
 use units::timecode::TimecodeRate;
 use utoipa::ToSchema;
+
+utoipa::description! {
+    use super::change::{change_of, change_or_null};
+}
 
 /// One change of a production. The only way to change one.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]

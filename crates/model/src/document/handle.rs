@@ -2,10 +2,9 @@
 
 use compact_str::CompactString;
 use serde::{Deserialize, Serialize};
-use std::borrow::{Borrow, Cow};
+use std::borrow::Borrow;
 use std::fmt;
 use std::ops::Deref;
-use utoipa::openapi::{RefOr, schema::Schema};
 
 /// A short name that people type: small letters, digits and hyphens. A report names the same few
 /// hundred over and over: up to 24 bytes stand in place, so that copying one asks for no memory.
@@ -125,14 +124,16 @@ impl PartialEq<Handle> for String {
 }
 
 // In the description of the API it is text like any other.
+utoipa::description! {
 impl utoipa::PartialSchema for Handle {
-    fn schema() -> RefOr<Schema> {
+    fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
         String::schema()
     }
 }
 
 impl utoipa::ToSchema for Handle {
-    fn name() -> Cow<'static, str> {
+    fn name() -> std::borrow::Cow<'static, str> {
         <String as utoipa::ToSchema>::name()
     }
+}
 }

@@ -9,7 +9,7 @@ use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use demo::{Package, packages};
-use difference::{Difference, PatchStep};
+use difference::Difference;
 use model::catalogue::Catalogue;
 use model::document::{Command, Handle, Production, ProductionFile};
 use report::{Glance, Report, day_of, glance, report};
@@ -238,7 +238,7 @@ pub async fn create(
 
 /// One production with the report of one build.
 #[utoipa::path(get, path = "/api/productions/{id}", tag = "productions", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
-    responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one that the asker has", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 404, body = Problem)))]
+    responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one that the asker has", content((Workspace), (Vec<difference::PatchStep> = "application/json-patch+json"))), (status = 404, body = Problem)))]
 pub async fn read(
     State(app): State<App>,
     Path(id): Path<String>,

@@ -78,6 +78,7 @@ macro_rules! written_as_text {
                 text.parse().map_err(serde::de::Error::custom)
             }
         }
+        utoipa::description! {
         impl utoipa::PartialSchema for $type {
             fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
                 utoipa::openapi::ObjectBuilder::new()
@@ -90,6 +91,7 @@ macro_rules! written_as_text {
             fn name() -> std::borrow::Cow<'static, str> {
                 $name.into()
             }
+        }
         }
     };
 }
