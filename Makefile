@@ -1,7 +1,7 @@
 # West Rail. `make demo` runs it with the demo productions, `make test` runs every test.
 PATHS = web/node_modules e2e/node_modules
 
-.PHONY: demo build test bench soak fuzz dev types screenshots lint unit e2e browser
+.PHONY: demo build test quick bench soak fuzz dev types screenshots lint unit e2e browser
 
 demo: build
 	target/release/west-rail demo
@@ -11,6 +11,11 @@ build: web/node_modules
 	cargo build --release --locked --package west-rail
 
 test: lint unit e2e
+
+# The tests of one subject, wherever it stands: make quick ROOM=sound. Without one, those of the rules.
+RULES = units transport model engine check report plan
+quick:
+	cargo test --quiet --locked $(addprefix --package ,$(or $(CRATES),$(RULES))) --lib --test scenes $(ROOM)
 
 lint: web/node_modules
 	cargo fmt --all --check
@@ -33,10 +38,11 @@ bench: $(PATHS) browser
 	cargo build --release --locked --package west-rail
 	cd e2e && WEST_RAIL_PROGRAM=target/release/west-rail npm run bench
 
-# Kills in the middle of edits, imports, migrations and first starts, many times over.
+# Kills in the middle of edits, imports, migrations and first starts, and cases of every law, many times over.
 soak: web/node_modules
 	cd web && npm run --silent build
 	SOAK_ROUNDS=200 cargo test --locked --package west-rail --test serving
+	LAW_CASES=500 cargo test --locked --package engine --package check --package report --package plan --test scenes
 
 # Hostile calls at the API, hostile bytes at whatever reads bytes.
 fuzz: web/node_modules

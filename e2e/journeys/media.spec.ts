@@ -150,7 +150,7 @@ test("a recorder’s further settings change what it does", async ({ page, serve
   await open(page, server, `${NIGHT}/record?open=b`);
   const recorder = page.getByRole("article", { name: "B camera", exact: true });
   await expect(recorder).toContainText("55 min");
-  const air = page.getByLabel("Air, °C");
+  const air = page.getByLabel("Temperature, °C");
   await air.fill("35 °C");
   await air.press("Enter");
   await expect(recorder).not.toContainText("55 min");

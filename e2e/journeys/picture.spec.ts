@@ -159,8 +159,8 @@ test("searches the kit by ability, hires, and describes a body with two outputs 
       .nth(at)
       .selectOption(output ?? "");
   }
-  await expect(page.getByText("It can stand as it is.")).toBeVisible();
-  await page.getByRole("button", { name: "Keep this description" }).click();
+  await expect(page.getByText("No problems found.")).toBeVisible();
+  await page.getByRole("button", { name: "Save device" }).click();
   await expect(page.getByRole("region", { name: "Custom devices" })).toContainText("Bench B2 body");
 
   // It stands in every list, and does what it says.

@@ -30,7 +30,7 @@ test("the air is dragged into the cold, and the day changes", async ({ page, ser
   await open(page, server, `${NIGHT}/power`);
   const lanes = page.getByRole("region", { name: "The day" });
   await expect(lanes.getByText("9 h 48 min; cold, 28 s off")).toBeVisible();
-  const air = page.getByRole("slider", { name: "Air" });
+  const air = page.getByRole("slider", { name: "Temperature" });
   await air.fill("-10");
   await air.blur();
   await expect(page.getByText("-10 °C, 75 % left")).toBeVisible();
@@ -50,7 +50,7 @@ test("a measured run is logged, and the battery is reckoned with as it is", asyn
   await expect(aside).toContainText("61.3 Wh can be used");
   await aside.getByLabel("Lasted").fill("2 h");
   await aside.getByRole("button", { name: "Log this run" }).click();
-  await expect(aside).toContainText("Its runs tell 69.4 to 79.4 %: the lower is reckoned with.");
+  await expect(aside).toContainText("Its runs tell 69.4 to 79.4 %: the lower is used.");
   // What can't be a run is refused, and what was typed stays.
   await aside.getByLabel("Lasted").fill("long");
   await aside.getByRole("button", { name: "Log this run" }).click();

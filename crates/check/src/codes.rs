@@ -300,7 +300,7 @@ codes! {
         "The microphone works on 48 V, and gets none."
         "It is silent, or thin and noisy."
         "Switch them on at its input, or use an input that gives them.";
-    PhantomHarms "S-109" "48 V where they harm"
+    PhantomHarms "S-109" "Phantom power may damage this"
         "48 V are on, and what is connected isn’t made for them: a ribbon, an unbalanced adapter, an output."
         "A ribbon can be torn, an output damaged; at the least it bangs and hums. The makers’ instructions decide."
         "Switch them off before it is plugged in, or put a transformer in between.";
@@ -512,7 +512,7 @@ codes! {
         "A door, a control, a vent, a screen, a grip or a microphone has something before it."
         "A card can’t be changed, a hand finds no room, warm air stays inside."
         "Slide what is in the way, or mount it elsewhere.";
-    Waiting "B-104" "Parts that wait for each other"
+    Waiting "B-104" "No possible order of assembly"
         "Each of these parts covers a screw or a door that another needs before it."
         "No order builds the rig as it is planned."
         "Mount one of them elsewhere, or turned.";
@@ -584,7 +584,7 @@ codes! {
         "A matte box clips on a lens whose front moves or turns when it focuses."
         "It turns with the focus, and the lens’s motor pulls it along."
         "Use a matte box on rods.";
-    Vignettes "B-144" "The matte box is seen"
+    Vignettes "B-144" "Matte box vignettes"
         "The matte box’s opening is narrower than the angle of view there."
         "Its edges are in the picture. A guide: a test wins."
         "Bring it nearer to the lens, or use a wider one.";
@@ -616,7 +616,7 @@ codes! {
         "A setting names something that the device doesn’t have: it comes from a file, or its description was changed."
         "The device does something else than the plan says."
         "Set what it can do.";
-    NeedWithoutDevice "K-105" "A need at nobody"
+    NeedWithoutDevice "K-105" "Need refers to a missing device"
         "A need speaks of a device that isn’t on the floor any more."
         "It can’t be met."
         "Remove the need, or put the device back.";

@@ -132,7 +132,7 @@ pub fn without_number(id: &str) -> &str {
 
 /// A short digest of what is done (64-bit FNV-1a over the commands' text).
 fn fix_id(commands: &[Command]) -> String {
-    let text = serde_json::to_string(commands).unwrap_or_default();
+    let text = Command::stored(commands).unwrap_or_default();
     let digest = text.bytes().fold(0xcbf2_9ce4_8422_2325_u64, |hash, byte| {
         (hash ^ u64::from(byte)).wrapping_mul(0x0100_0000_01b3)
     });

@@ -217,7 +217,10 @@ fn tell(rig: &RigReport) {
     steps(&built.steps);
     say!("{}, with {}", built.takes, with(&built.tools));
     if !built.waiting.is_empty() {
-        say!("These wait for each other: {}", built.waiting.join(", "));
+        say!(
+            "No possible order of assembly for {}",
+            built.waiting.join(", ")
+        );
     }
 }
 

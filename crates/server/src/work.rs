@@ -8,6 +8,7 @@ use runtime::cores::{at_hand, stand_back};
 use runtime::interrupt::{Interrupt, until};
 use std::pin::pin;
 use std::sync::Arc;
+use std::sync::mpsc::sync_channel;
 use std::thread;
 use std::time::Duration;
 use store::{Kept, Store};
@@ -150,7 +151,17 @@ impl App {
         work: impl FnOnce(&Store, &'static Catalogue) -> Result<T, Problem> + Send + 'static,
     ) -> Result<T, Problem> {
         let (store, catalogue) = (self.store.clone(), self.catalogue);
-        let cut_short = || Problem::internal("the work was cut short; nothing was changed");
+        let (tell, told) = sync_channel(1);
+        let work = Box::new(move || {
+            // Who asked may be gone.
+            let _ = tell.send(work(&store, catalogue));
+        });
+        self.done_in(lane, work).await?;
+        told.try_recv().map_err(|_| cut_short())?
+    }
+
+    /// Does work of any kind: compiled once for all of them.
+    async fn done_in(&self, lane: Lane, work: Box<dyn FnOnce() + Send>) -> Result<(), Problem> {
         let turns = match lane {
             Lane::Small => &self.lanes.small,
             Lane::Search => &self.lanes.searches,
@@ -161,10 +172,9 @@ impl App {
         let turn = turn.map_err(|_| cut_short())?;
         let (tell, told) = oneshot::channel();
         let work = move || {
-            let answer = work(&store, catalogue);
+            work();
             drop(turn);
-            // Who asked may be gone.
-            let _ = tell.send(answer);
+            let _ = tell.send(());
         };
         match lane {
             Lane::Small => drop(tokio::task::spawn_blocking(work)),
@@ -181,12 +191,16 @@ impl App {
                 );
             }
         }
-        told.await.unwrap_or_else(|_| {
+        told.await.map_err(|_| {
             // The panic itself, with its trace, is in the log already.
             tracing::error!("work for a request was cut short");
-            Err(cut_short())
+            cut_short()
         })
     }
+}
+
+fn cut_short() -> Problem {
+    Problem::internal("the work was cut short; nothing was changed")
 }
 
 fn given_up() -> Problem {

@@ -3,7 +3,7 @@
 use crate::error::{Result, StoreError};
 use crate::file::{self, Kind, at};
 use crate::held::{hold, visit};
-use crate::{Store, parse, settling};
+use crate::{Store, settling};
 use model::document::Production;
 use rusqlite::backup::Backup;
 use rusqlite::{Connection, ErrorCode, params};
@@ -114,7 +114,7 @@ fn read_whole(path: &Path) -> Result<Checked> {
     let (mut productions, mut damaged) = (0, Vec::new());
     while let Some(row) = rows.next()? {
         let document = row.get_ref(2)?.as_str().unwrap_or_default();
-        match parse::<Production>(document, row.get(1)?) {
+        match Production::read_stored(document, row.get(1)?) {
             Ok(_) => productions += usize::from(!row.get::<_, bool>(3)?),
             Err(error) => damaged.push(format!("“{}” ({error})", row.get::<_, String>(0)?)),
         }

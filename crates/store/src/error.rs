@@ -1,6 +1,7 @@
 //! Why the store can't do as asked, in sentences that a person can act on.
 
 use crate::{Kept, file, schema};
+use model::document::NotRead;
 use model::document::Refusal;
 use std::path::PathBuf;
 
@@ -47,7 +48,7 @@ pub enum StoreError {
     Migration(#[from] rusqlite_migration::Error),
     /// A document in the data file can't be read.
     #[error("the data file holds a document that can’t be read: {0}")]
-    Document(#[from] serde_json::Error),
+    Document(#[from] NotRead),
     /// Another West Rail has it open.
     #[error(
         "another West Rail serves this data file; use that one, or name another file with --data"
@@ -100,5 +101,11 @@ impl StoreError {
             Self::At { why, .. } => why.is_full(),
             _ => false,
         }
+    }
+}
+
+impl From<serde_json::Error> for StoreError {
+    fn from(error: serde_json::Error) -> Self {
+        Self::Document(error.into())
     }
 }

@@ -1,7 +1,6 @@
 //! The journal: what was done to each production, and what takes it back.
 
 use crate::error::{Result, StoreError};
-use crate::parse;
 use model::document::{Command, FORMAT_VERSION, Touch, touches};
 use rusqlite::{Connection, OptionalExtension, params};
 
@@ -55,8 +54,8 @@ pub fn record(
         .execute(params![
             id,
             title,
-            serde_json::to_string(commands)?,
-            serde_json::to_string(inverse)?,
+            Command::stored(commands)?,
+            Command::stored(inverse)?,
             FORMAT_VERSION
         ])?;
     connection
@@ -135,7 +134,7 @@ pub fn take(connection: &Connection, id: &str, step: Step) -> Result<Vec<Command
     connection
         .prepare_cached("UPDATE journal SET undone = ?3 WHERE production = ?1 AND number = ?2")?
         .execute(params![id, number, step == Step::Undo])?;
-    parse(&commands, version)
+    Ok(Command::read_stored(&commands, version)?)
 }
 
 #[cfg(test)]

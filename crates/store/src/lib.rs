@@ -21,9 +21,7 @@ pub use journal::KEPT_STEPS;
 use file::Kind;
 use held::Opened;
 use model::catalogue::Catalogue;
-use model::document::{
-    Command, Edited, FORMAT_VERSION, Production, handle_from, meet, touches, upgraded,
-};
+use model::document::{Command, Edited, FORMAT_VERSION, Production, handle_from, meet, touches};
 use runtime::cores::beside;
 use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, params};
 use settling::{Settling, Shared, lock};
@@ -407,7 +405,7 @@ fn list_anew(connection: &Connection) -> Result<()> {
             |row| Ok((row.get(0)?, row.get(1)?, row.get::<_, String>(2)?)),
         );
         let (revision, version, document): (u64, u32, String) = row?;
-        match parse(&document, version) {
+        match Production::read_stored(&document, version) {
             Ok(production) => write(connection, &id, revision, &production)?,
             Err(_) => mark_damaged(connection, &id)?,
         }
@@ -428,15 +426,6 @@ fn create(transaction: &Transaction, production: &Production) -> Result<Kept> {
         params![id.as_str(), production.name],
     )?;
     keep(transaction, &id, 1, Arc::new(production.clone()))
-}
-
-/// Reads what a version of West Rail wrote.
-fn parse<T: serde::de::DeserializeOwned>(text: &str, version: u32) -> Result<T> {
-    if version == FORMAT_VERSION {
-        return Ok(serde_json::from_str(text)?);
-    }
-    let value = serde_json::from_str(text)?;
-    Ok(serde_json::from_value(upgraded(value, version))?)
 }
 
 fn exists(connection: &Connection, id: &str) -> rusqlite::Result<bool> {
@@ -469,7 +458,7 @@ impl Row {
         Ok(Kept {
             id: id.into(),
             revision: self.revision,
-            production: Arc::new(parse(&self.document, self.version)?),
+            production: Arc::new(Production::read_stored(&self.document, self.version)?),
             undo: self.undo,
             undo_step: self.undo_step,
             redo: self.redo,
@@ -539,7 +528,7 @@ fn write(connection: &Connection, id: &str, revision: u64, production: &Producti
             id,
             production.name,
             revision,
-            serde_json::to_string(production)?,
+            production.stored()?,
             FORMAT_VERSION,
             production.format.to_string(),
             serde_json::to_string(&builds)?

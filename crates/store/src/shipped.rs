@@ -107,7 +107,7 @@ fn note(connection: &Connection, id: &str, (name, digest): (&str, &str)) -> Resu
 }
 
 fn digest(production: &Production) -> Result<String> {
-    let bytes = Sha256::digest(serde_json::to_vec(production)?);
+    let bytes = Sha256::digest(production.stored()?);
     Ok(bytes.iter().map(|byte| format!("{byte:02x}")).collect())
 }
 

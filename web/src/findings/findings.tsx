@@ -74,9 +74,7 @@ function SafeFixesRow() {
     <section aria-label="Safe fixes" className="mx-3 mb-2 border border-rule bg-sunk px-2 py-1.5 text-small print:hidden">
       {safe.error && <p className="text-stop">{safe.error.message}</p>}
       {safe.isFetching && <p className="text-dim">Looking for fixes that cost nothing elsewhere…</p>}
-      {safe.data && count === 0 && notLookedAt === 0 && (
-        <p>No fix here is without a price: each that is left hires, takes out or worsens something. Choose below.</p>
-      )}
+      {safe.data && count === 0 && notLookedAt === 0 && <p>Every remaining fix has a trade-off: it hires, takes out or worsens something. Choose below.</p>}
       {count > 0 && (
         <>
           <ol className="mb-1 list-decimal pl-5">
@@ -91,7 +89,7 @@ function SafeFixesRow() {
         <p>
           {count > 0
             ? `${left} looked at: apply these, then look again.`
-            : `The time was up before a fix without a price was found: ${left} looked at. Look for fixes at a finding itself.`}
+            : `The time was up before a fix without a trade-off was found: ${left} looked at. Look for fixes at a finding itself.`}
         </p>
       )}
       <div className="mt-1.5 flex gap-2">

@@ -113,7 +113,7 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
         className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[340px] md:border-l max-md:border-t max-md:overflow-visible"
       >
         <p role="status" className={problem ? "text-stop" : "text-ok"}>
-          {problem ?? (check.data ? "It can stand as it is." : "")}
+          {problem ?? (check.data ? "No problems found." : "")}
         </p>
         {refusal && (
           <p role="alert" className="text-stop">
@@ -122,7 +122,7 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
         )}
         <div className="my-2 flex gap-2">
           <Button strong disabled={Boolean(problem) || !check.data} onClick={() => void keep()}>
-            Keep this description
+            Save device
           </Button>
           <Button onClick={onClose}>Leave it</Button>
         </div>

@@ -29,9 +29,7 @@ export function BatterySettings({ device, setting, source }: { device: string; s
       </div>
       {health && (
         <p className="mt-2 text-small">
-          {health[0] === health[1]
-            ? `Health ${round(health[0])} %.`
-            : `Its runs tell ${round(health[0])} to ${round(health[1])} %: the lower is reckoned with.`}
+          {health[0] === health[1] ? `Health ${round(health[0])} %.` : `Its runs tell ${round(health[0])} to ${round(health[1])} %: the lower is used.`}
         </p>
       )}
       <form

@@ -31,7 +31,7 @@ export function LoadSettings({ node, setting }: { node: PowerNode; setting: Powe
             <Figure working={node.working} label="What it draws">
               {measured[0] === measured[1]
                 ? `Measured: ${round(measured[0])} W`
-                : `Its runs tell ${round(measured[0])} to ${round(measured[1])} W: the higher is reckoned with`}
+                : `Its runs tell ${round(measured[0])} to ${round(measured[1])} W: the higher is used`}
             </Figure>
           </p>
         )}

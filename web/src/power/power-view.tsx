@@ -33,7 +33,7 @@ export function PowerView() {
       <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
         <div className="my-3 flex flex-wrap items-center gap-3">
           <h2 className="mr-auto text-large font-semibold">Power</h2>
-          <Air />
+          <Temperature />
           <PowerUnit />
           {power.sources.length > 0 && <Button onClick={print}>Print charging rota</Button>}
         </div>
@@ -69,8 +69,8 @@ export function PowerView() {
   );
 }
 
-/** The air that batteries are reckoned with: dragged, and sent when it is let go. */
-function Air() {
+/** The temperature that batteries are computed for: dragged, and sent when it is let go. */
+function Temperature() {
   const { workspace, settle } = useWorkbench();
   const { set } = useHouseRules();
   const { celsius, cold_percent } = workspace.report.power;
@@ -81,7 +81,7 @@ function Air() {
   };
   return (
     <label className="flex items-center gap-2">
-      <span className="text-small text-dim">Air</span>
+      <span className="text-small text-dim">Temperature</span>
       <input
         type="range"
         min={-30}

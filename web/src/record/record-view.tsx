@@ -147,7 +147,7 @@ function HouseRules() {
         <TypedField label="Reserve of a card" value={rules.reserve ?? ""} send={(reserve) => set({ reserve })} />
       </div>
       <div className="w-20">
-        <TypedField label="Air, °C" value={String(rules.air_celsius ?? "")} send={async (typed) => set({ air_celsius: degrees(typed) })} />
+        <TypedField label="Temperature, °C" value={String(rules.air_celsius ?? "")} send={async (typed) => set({ air_celsius: degrees(typed) })} />
       </div>
     </>
   );

@@ -256,7 +256,7 @@ const Figures = memo(function Figures({ rig, explained }: { rig: RigReport; expl
         {[...rig.rods, ...rig.optics, ...rig.open].map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}
-        {rig.waiting.length > 0 && <li className="text-stop">It can’t be built so: {rig.waiting.join(", ")} wait for each other.</li>}
+        {rig.waiting.length > 0 && <li className="text-stop">No possible order of assembly: {rig.waiting.join(", ")} each need another of them first.</li>}
       </ul>
     </section>
   );

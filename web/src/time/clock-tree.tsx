@@ -13,7 +13,7 @@ export function ClockTree({ time, chosen, choose }: { time: TimeReport; chosen: 
             frame at {time.rate} frames a second is what two may be apart.
           </>
         ) : (
-          "Nobody leads: each clock counts on its own."
+          "No master: each clock runs free."
         )}
       </p>
       <table className="mt-1 w-full text-left">

@@ -243,7 +243,8 @@ impl FormatFile {
             .to_string();
         audio.expand(&id, &mut entry)?;
         self.expand(&id, &mut entry)?;
-        let device = serde_json::from_value(Value::Object(entry));
+        // By way of its text, as everything is read.
+        let device = serde_json::from_str(&Value::Object(entry).to_string());
         let device: Device = device.map_err(|error| CatalogueError::Unreadable {
             file,
             reason: format!("“{id}”: {error}"),

@@ -1,5 +1,6 @@
 //! A change of some fields of a setting: an edit can't put back what another one changed.
 
+use super::json::{read_value, value_of};
 use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
@@ -18,7 +19,7 @@ pub struct Change<T> {
 /// Why a change can't be made: a field that there isn't, or a value that it doesn't take.
 #[derive(Debug, thiserror::Error)]
 #[error("it can’t be set so: {0}")]
-pub struct BadChange(#[from] serde_json::Error);
+pub struct BadChange(String);
 
 impl<T: Serialize + DeserializeOwned> Change<T> {
     /// What makes `after` of `before`.
@@ -46,10 +47,8 @@ impl<T: Serialize + DeserializeOwned> Change<T> {
             };
             back.insert(name.clone(), old.unwrap_or(Value::Null));
         }
-        Ok((
-            serde_json::from_value(Value::Object(fields))?,
-            Self::from(back),
-        ))
+        let after = read_value(&Value::Object(fields)).map_err(BadChange)?;
+        Ok((after, Self::from(back)))
     }
 }
 
@@ -71,8 +70,8 @@ impl<T> From<Map<String, Value>> for Change<T> {
 
 /// A setting's fields as the file has them; what isn't an object has none.
 fn fields_of(value: &impl Serialize) -> Map<String, Value> {
-    match serde_json::to_value(value) {
-        Ok(Value::Object(fields)) => fields,
+    match value_of(value) {
+        Value::Object(fields) => fields,
         _ => Map::new(),
     }
 }

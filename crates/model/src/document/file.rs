@@ -1,7 +1,7 @@
 //! The open file format: one production as JSON, with the format's name and version inside.
 
-use super::json::{once_each, without_mark};
-use super::{Production, Unfit, upgraded};
+use super::json::{once_each, pretty, read_value, reason, without_mark};
+use super::{Command, Production, Unfit, upgraded};
 use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -108,14 +108,10 @@ pub(super) fn read_head(text: &str) -> Result<Head, FileError> {
 /// Where a value is wrong and why. serde_json repeats the place at the end of its sentence; it is
 /// said once.
 pub(super) fn place_and_reason(error: &serde_json::Error) -> FileError {
-    let reason = error.to_string();
-    let reason = reason
-        .rsplit_once(" at line ")
-        .map_or(reason.clone(), |(reason, _)| reason.to_string());
     FileError::Wrong {
         line: error.line(),
         column: error.column(),
-        reason,
+        reason: reason(error),
     }
 }
 
@@ -126,8 +122,7 @@ pub(super) fn read_version<T: DeserializeOwned>(text: &str, version: u32) -> Res
         return serde_json::from_str(text).map_err(|error| place_and_reason(&error));
     }
     let value = serde_json::from_str(text).map_err(|error| place_and_reason(&error))?;
-    serde_json::from_value(upgraded(value, version))
-        .map_err(|error| FileError::WrongEarlier(error.to_string()))
+    read_value(&upgraded(value, version)).map_err(FileError::WrongEarlier)
 }
 
 impl Head {
@@ -146,6 +141,49 @@ impl Head {
     }
 }
 
+impl Production {
+    /// The production as the store keeps it.
+    pub fn stored(&self) -> Result<String, serde_json::Error> {
+        serde_json::to_string(self)
+    }
+
+    /// Reads what a version of West Rail kept.
+    pub fn read_stored(text: &str, version: u32) -> Result<Self, NotRead> {
+        read_stored(text, version)
+    }
+}
+
+impl Command {
+    /// Commands as the journal keeps them.
+    pub fn stored(commands: &[Self]) -> Result<String, serde_json::Error> {
+        serde_json::to_string(commands)
+    }
+
+    /// Reads what a version of West Rail kept.
+    pub fn read_stored(text: &str, version: u32) -> Result<Vec<Self>, NotRead> {
+        read_stored(text, version)
+    }
+}
+
+/// Why what was kept isn’t read.
+#[derive(Debug, thiserror::Error)]
+#[error("{0}")]
+pub struct NotRead(String);
+
+impl From<serde_json::Error> for NotRead {
+    fn from(error: serde_json::Error) -> Self {
+        Self(error.to_string())
+    }
+}
+
+fn read_stored<T: DeserializeOwned>(text: &str, version: u32) -> Result<T, NotRead> {
+    if version == FORMAT_VERSION {
+        return Ok(serde_json::from_str(text)?);
+    }
+    let value = serde_json::from_str(text)?;
+    read_value(&upgraded(value, version)).map_err(NotRead)
+}
+
 impl ProductionFile {
     /// The production as it is written today.
     pub fn of(production: Production) -> Self {
@@ -158,8 +196,8 @@ impl ProductionFile {
 
     /// The file's text.
     pub fn to_text(&self) -> String {
-        let text = serde_json::to_string_pretty(self);
-        text.expect("a production has string keys only, so it always has a JSON form") + "\n"
+        let text = serde_json::to_string(self);
+        pretty(&text.expect("a production has string keys only, so it always has a JSON form"))
     }
 
     /// Reads a file's text. What it says about itself is checked before its contents.

@@ -35,7 +35,7 @@ pub use command::{Command, Kept};
 pub use connection::Connection;
 pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
-pub use file::{FORMAT, FORMAT_VERSION, FileError, ProductionFile};
+pub use file::{FORMAT, FORMAT_VERSION, FileError, NotRead, ProductionFile};
 pub use handle::Handle;
 pub use hours::{Break, Hours, Turn};
 pub use joint::Joint;

@@ -75,7 +75,7 @@ pub(super) fn join_devices(bench: &mut Bench, from: &str, to: &str) -> bool {
 
 fn say_distance(bench: &mut Bench, receiver: &str, sender: &str, far: Length) {
     bench.says.push(format!(
-        "{} stands {far} from {}, until you say how far.",
+        "Assuming {far} between {} and {}.",
         bench.called(receiver),
         bench.called(sender)
     ));

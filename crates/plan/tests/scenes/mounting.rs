@@ -470,7 +470,7 @@ fn parts_that_cover_each_others_screws_wait_for_each_other_and_one_goes_elsewher
     let said = finding(&scene, "B-104");
     assert_eq!(
         said.text,
-        "No order builds it: L and R wait for each other."
+        "No possible order of assembly: L and R each need another of them first."
     );
     assert_eq!(whole(&scene).waiting, ["L", "R"]);
     assert!(!said.fixes.is_empty());

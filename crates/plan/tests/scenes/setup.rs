@@ -189,7 +189,7 @@ fn a_pairing_stands_as_far_apart_as_was_said() {
     let (after, setup, _) = done(&empty(), &asked);
     let air = after.builds[0].connections.last().unwrap();
     assert_eq!(air.length.to_string(), "35 m");
-    assert!(!setup.says.iter().any(|said| said.contains("until you say")));
+    assert!(!setup.says.iter().any(|said| said.contains("Assuming")));
 }
 
 #[test]

@@ -160,7 +160,7 @@ fn waiting(facts: &Facts, rig: &Rig) -> Option<Finding> {
         .iter()
         .map(|part| facts.device(*part).to_string());
     let text = format!(
-        "No order builds it: {} wait for each other.",
+        "No possible order of assembly: {} each need another of them first.",
         list_of_many(names.collect(), 6)
     );
     let reason = "Each covers a screw or a door that another needs before it.";
