@@ -190,7 +190,7 @@ impl Steps {
     }
 
     /// A value that is said whether it changed or not, and whether it is written or not.
-    pub fn told<T: Serialize>(&mut self, at: &At<'_>, _: &T, new: &T, _: bool) {
+    pub fn told(&mut self, at: &At<'_>, new: &impl Serialize) {
         self.add(at, new);
     }
 

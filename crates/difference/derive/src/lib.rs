@@ -8,7 +8,7 @@
 
 use proc_macro::TokenStream;
 use proc_macro2::TokenStream as Tokens;
-use quote::{format_ident, quote};
+use quote::quote;
 use syn::{Attribute, Data, DeriveInput, Error, ExprPath, Field, Fields, Ident, LitStr, Result};
 
 /// See the crate.
@@ -143,6 +143,9 @@ fn step(field: &Field) -> Result<Option<Tokens>> {
         [one] => Some(quote! { |entry| &entry.#one }),
         several => Some(quote! { |entry| (#(&entry.#several),*) }),
     };
+    if way.always {
+        return Ok(Some(quote! { steps.told(#place, &new.#name); }));
+    }
     if let Some(absent) = way.absent {
         if key.is_some() || way.within {
             return Err(Error::new_spanned(
@@ -150,13 +153,8 @@ fn step(field: &Field) -> Result<Option<Tokens>> {
                 "what may be absent is compared whole",
             ));
         }
-        let told = if way.always {
-            format_ident!("told")
-        } else {
-            format_ident!("if_any")
-        };
         return Ok(Some(
-            quote! { steps.#told(#place, &old.#name, &new.#name, #absent(&new.#name)); },
+            quote! { steps.if_any(#place, &old.#name, &new.#name, #absent(&new.#name)); },
         ));
     }
     Ok(Some(match (key, way.within) {
