@@ -247,6 +247,8 @@ fn a_migration_that_is_cut_short_is_made_good_by_the_next_start() {
         ALTER TABLE journal DROP COLUMN version;
         DROP INDEX undone;
         DROP TABLE touched;
+        ALTER TABLE journal DROP COLUMN done_by;
+        ALTER TABLE journal DROP COLUMN done_at;
         DROP TABLE shipped;
         DROP TABLE state;
         WITH RECURSIVE number(n) AS (SELECT 1 UNION ALL SELECT n + 1 FROM number WHERE n < 40)
@@ -278,7 +280,7 @@ fn a_migration_that_is_cut_short_is_made_good_by_the_next_start() {
             .ask("GET", "/api/productions/copy-40", 0, "")
             .unwrap();
         assert_eq!((status, &whole["revision"]), (200, &json!(1)));
-        let kept = format!("data-{round}.sqlite.before-version-7");
+        let kept = format!("data-{round}.sqlite.before-version-8");
         let kept = rusqlite::Connection::open(folder.path().join(kept)).unwrap();
         let of_before: i64 = kept
             .query_row("SELECT count(*) FROM production", [], |row| row.get(0))

@@ -3,6 +3,7 @@
 //!
 //! The crates of the workspace know this one as `utoipa`.
 
+pub use nothing::operation;
 #[cfg(feature = "made")]
 pub use utoipa::*;
 

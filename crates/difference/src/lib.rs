@@ -9,6 +9,9 @@
 //! }
 //! let steps: Option<Vec<PatchStep>> = difference(&before, &after);
 //! ```
+//!
+//! The same comparison gives changes that don't depend on what else there is ([`changes`]): what takes an edit back,
+//! and what two edits have in common.
 
 #![warn(missing_docs)]
 
@@ -16,11 +19,15 @@
 #[cfg(test)]
 extern crate self as difference;
 
-pub use difference_derive::Difference;
+mod keyed;
 
+pub use difference_derive::Difference;
+pub use keyed::{Changed, Misplaced, changes, make, overlap};
+
+use keyed::Key;
 use serde::Serialize;
 use serde_json::value::{RawValue, to_raw_value};
-use std::collections::HashMap;
+use std::collections::{BTreeMap, HashMap};
 use std::fmt;
 use std::hash::Hash;
 use std::sync::Arc;
@@ -98,13 +105,21 @@ fn written(value: &impl Serialize) -> Box<RawValue> {
 pub fn difference<T: Difference>(old: &T, new: &T) -> Option<Vec<PatchStep>> {
     let mut steps = Steps::default();
     old.difference(new, &At::Root, &mut steps);
-    (!steps.is_full()).then_some(steps.0)
+    (!steps.is_full()).then_some(steps.patch)
 }
 
 /// A value whose parts are compared. Derived: see `difference-derive`.
 pub trait Difference {
     /// The steps from this value to another, both at one place.
     fn difference(&self, new: &Self, at: &At<'_>, steps: &mut Steps);
+
+    /// What stands for this value where none is written, if anything does.
+    fn when_absent(&self) -> Option<Self>
+    where
+        Self: Sized,
+    {
+        None
+    }
 }
 
 impl<T: Difference + ?Sized> Difference for Arc<T> {
@@ -115,20 +130,54 @@ impl<T: Difference + ?Sized> Difference for Arc<T> {
     }
 }
 
+impl<T: Difference + Serialize + PartialEq> Difference for Option<T> {
+    fn difference(&self, new: &Self, at: &At<'_>, steps: &mut Steps) {
+        match (self, new) {
+            (Some(old), Some(new)) => old.difference(new, at, steps),
+            (old, new) => steps.value(at, old, new),
+        }
+    }
+}
+
+impl<K: AsRef<str> + Ord, T: Difference + Serialize + PartialEq> Difference for BTreeMap<K, T> {
+    fn difference(&self, new: &Self, at: &At<'_>, steps: &mut Steps) {
+        for (name, old) in self.iter().filter(|(name, _)| !new.contains_key(*name)) {
+            let at = at.field(name.as_ref());
+            match steps.absent(old) {
+                Some(absent) => {
+                    old.difference(&absent, &at, steps);
+                    steps.remove_usual(&at, &absent);
+                }
+                None => steps.remove(&at),
+            }
+        }
+        for (name, new) in new {
+            let at = at.field(name.as_ref());
+            match (self.get(name), steps.absent(new)) {
+                (Some(old), _) => old.difference(new, &at, steps),
+                (None, Some(absent)) => absent.difference(new, &at, steps),
+                (None, None) => steps.add(&at, new),
+            }
+        }
+    }
+}
+
 /// A place, written out only where something changed.
 #[derive(Debug, Clone, Copy)]
 pub enum At<'a> {
     /// The value itself.
     Root,
     /// A field of what is at a place.
-    Field(&'a At<'a>, &'static str),
+    Field(&'a At<'a>, &'a str),
     /// An entry of the list at a place.
     Entry(&'a At<'a>, usize),
+    /// The entry of the list at a place that has a key.
+    Keyed(&'a At<'a>, &'a Key),
 }
 
 impl<'a> At<'a> {
     /// A field of what is here.
-    pub fn field(&'a self, name: &'static str) -> Self {
+    pub fn field(&'a self, name: &'a str) -> Self {
         Self::Field(self, name)
     }
 
@@ -141,36 +190,67 @@ impl fmt::Display for At<'_> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
             Self::Root => Ok(()),
-            Self::Field(before, name) => write!(f, "{before}/{name}"),
+            Self::Field(before, name) => write!(f, "{before}/{}", keyed::escaped(name)),
             Self::Entry(before, number) => write!(f, "{before}/{number}"),
+            Self::Keyed(before, key) => write!(f, "{before}/{key}"),
         }
     }
 }
 
-/// Steps of a patch as they are found.
+/// What is found, as it is found.
 #[derive(Debug, Default)]
-pub struct Steps(Vec<PatchStep>);
+pub struct Steps {
+    patch: Vec<PatchStep>,
+    /// Where changes by key are wanted rather than a patch.
+    keyed: Option<Vec<Changed>>,
+}
 
 impl Steps {
     /// Whether there are more than are worth it.
     fn is_full(&self) -> bool {
-        self.0.len() > MOST_STEPS
+        self.patch.len() > MOST_STEPS
+    }
+
+    /// What stands for an absent value, where changes by key are wanted: its fields change one by one then.
+    fn absent<T: Difference>(&self, value: &T) -> Option<T> {
+        self.keyed.as_ref().and_then(|_| value.when_absent())
     }
 
     fn add(&mut self, at: &At<'_>, value: &impl Serialize) {
-        self.0.push(PatchStep::put(&at.to_string(), value));
+        self.write(at, Some(value), |path, value| PatchStep::Add {
+            path,
+            value,
+        });
     }
 
     fn remove(&mut self, at: &At<'_>) {
         let path = at.to_string();
-        self.0.push(PatchStep::Remove { path });
+        match &mut self.keyed {
+            Some(changes) => changes.push(Changed::gone(path)),
+            None => self.patch.push(PatchStep::Remove { path }),
+        }
+    }
+
+    fn write(
+        &mut self,
+        at: &At<'_>,
+        value: Option<&impl Serialize>,
+        step: impl FnOnce(String, Box<RawValue>) -> PatchStep,
+    ) {
+        let (path, value) = (at.to_string(), written(&value));
+        match &mut self.keyed {
+            Some(changes) => changes.push(Changed::set(path, &value)),
+            None => self.patch.push(step(path, value)),
+        }
     }
 
     /// A value that is replaced where it changed.
     pub fn value<T: Serialize + PartialEq>(&mut self, at: &At<'_>, old: &T, new: &T) {
         if old != new {
-            let (path, value) = (at.to_string(), written(new));
-            self.0.push(PatchStep::Replace { path, value });
+            self.write(at, Some(new), |path, value| PatchStep::Replace {
+                path,
+                value,
+            });
         }
     }
 
@@ -189,6 +269,22 @@ impl Steps {
         }
     }
 
+    /// The same, of which the parts are compared where it was and is written.
+    pub fn within_if_any<T: Serialize + PartialEq>(
+        &mut self,
+        at: &At<'_>,
+        (old, new): (&T, &T),
+        absent: impl Fn(&T) -> bool,
+        within: impl FnOnce(&mut Self),
+    ) {
+        if old == new {
+        } else if self.keyed.is_some() || !absent(old) && !absent(new) {
+            within(self);
+        } else {
+            self.if_any(at, old, new, absent(new));
+        }
+    }
+
     /// A value that is said whether it changed or not, and whether it is written or not.
     pub fn told(&mut self, at: &At<'_>, new: &impl Serialize) {
         self.add(at, new);
@@ -200,42 +296,53 @@ impl Steps {
         one: impl FnOnce(&mut Self) + Send,
         other: impl FnOnce(&mut Self) + Send,
     ) {
-        let mut later = Self::default();
+        let mut later = Self {
+            patch: Vec::new(),
+            keyed: self.keyed.as_ref().map(|_| Vec::new()),
+        };
         runtime::cores::both(|| one(self), || other(&mut later));
-        self.0.append(&mut later.0);
+        self.patch.append(&mut later.patch);
+        if let (Some(changes), Some(later)) = (&mut self.keyed, &mut later.keyed) {
+            changes.append(later);
+        }
     }
 
     /// A list whose entries have keys: entries that went, came, moved and changed, each by itself.
-    pub fn list<'w, T: Serialize + PartialEq, K: Hash + Eq>(
+    pub fn list<'w, T: Serialize + PartialEq, K: Hash + Eq + Serialize>(
         &mut self,
         at: &At<'_>,
         lists: (&'w [T], &'w [T]),
-        key: impl Fn(&'w T) -> K,
+        key: (&'static [&'static str], impl Fn(&'w T) -> K),
     ) {
-        self.entries(at, lists, key, |old, new, at, steps| {
-            steps.value(at, old, new)
-        });
+        let changed = |old: &T, new: &T, at: &At<'_>, steps: &mut Self| steps.value(at, old, new);
+        self.entries(at, lists, key, (changed, |_| None));
     }
 
     /// The same, of whose entries the fields are compared.
-    pub fn list_within<'w, T: Serialize + PartialEq + Difference, K: Hash + Eq>(
+    pub fn list_within<'w, T: Serialize + PartialEq + Difference, K: Hash + Eq + Serialize>(
         &mut self,
         at: &At<'_>,
         lists: (&'w [T], &'w [T]),
-        key: impl Fn(&'w T) -> K,
+        key: (&'static [&'static str], impl Fn(&'w T) -> K),
     ) {
-        self.entries(at, lists, key, |old, new, at, steps| {
-            old.difference(new, at, steps)
-        });
+        let changed =
+            |old: &T, new: &T, at: &At<'_>, steps: &mut Self| old.difference(new, at, steps);
+        self.entries(at, lists, key, (changed, T::when_absent));
     }
 
-    fn entries<'w, T: Serialize + PartialEq, K: Hash + Eq>(
+    fn entries<'w, T: Serialize + PartialEq, K: Hash + Eq + Serialize>(
         &mut self,
         at: &At<'_>,
         (old, new): (&'w [T], &'w [T]),
-        key: impl Fn(&'w T) -> K,
-        changed: impl Fn(&T, &T, &At<'_>, &mut Self),
+        (fields, key): (&'static [&'static str], impl Fn(&'w T) -> K),
+        (changed, absent): (
+            impl Fn(&T, &T, &At<'_>, &mut Self),
+            impl Fn(&T) -> Option<T>,
+        ),
     ) {
+        if self.keyed.is_some() {
+            return self.by_key(at, (old, new), (fields, key), (changed, absent));
+        }
         // Mostly the same entries in the same order: nothing has to be looked up.
         let pairs = || old.iter().zip(new);
         if old.len() == new.len() && pairs().all(|(old, new)| key(old) == key(new)) {
@@ -273,41 +380,38 @@ impl Steps {
                 now.insert(number, wanted);
                 continue;
             };
-            if now[number] != wanted {
-                self.put_in_place(at, &mut now, number, &wanted, &after);
+            if now[number] != wanted
+                && let Some((from, to)) = put_in_place(&mut now, number, &wanted, &after)
+            {
+                self.patch.push(PatchStep::Move {
+                    from: at.entry(from).to_string(),
+                    path: at.entry(to).to_string(),
+                });
             }
             if *existing != entry {
                 changed(existing, entry, &at.entry(number), self);
             }
         }
     }
+}
 
-    /// Moves the wanted entry to its place; where it comes next, what stands before it goes to its
-    /// own instead, so that one entry that went down the list is one move.
-    fn put_in_place<K: Eq + Hash>(
-        &mut self,
-        list: &At<'_>,
-        now: &mut Vec<K>,
-        at: usize,
-        wanted: &K,
-        after: &HashMap<K, usize>,
-    ) {
-        let found = now[at..].iter().position(|key| key == wanted);
-        let Some(found) = found.map(|further| at + further) else {
-            return;
-        };
-        let (from, to) = if found == at + 1 {
-            (at, after[&now[at]].min(now.len() - 1))
-        } else {
-            (found, at)
-        };
-        let moved = now.remove(from);
-        now.insert(to, moved);
-        self.0.push(PatchStep::Move {
-            from: list.entry(from).to_string(),
-            path: list.entry(to).to_string(),
-        });
-    }
+/// Moves the wanted entry to its place; where it comes next, what stands before it goes to its own instead, so that
+/// one entry that went down the list is one move. From where to where it was.
+fn put_in_place<K: Eq + Hash>(
+    now: &mut Vec<K>,
+    at: usize,
+    wanted: &K,
+    after: &HashMap<K, usize>,
+) -> Option<(usize, usize)> {
+    let found = at + now[at..].iter().position(|key| key == wanted)?;
+    let (from, to) = if found == at + 1 {
+        (at, after[&now[at]].min(now.len() - 1))
+    } else {
+        (found, at)
+    };
+    let moved = now.remove(from);
+    now.insert(to, moved);
+    Some((from, to))
 }
 
 #[cfg(test)]
@@ -320,8 +424,9 @@ mod tests {
 
     fn steps(old: &[Entry], new: &[Entry]) -> Vec<PatchStep> {
         let mut steps = Steps::default();
-        steps.list(&At::Root.field("list"), (old, new), |entry| entry.0);
-        steps.0
+        let key = |entry: &Entry| entry.0;
+        steps.list(&At::Root.field("list"), (old, new), (&["0"], key));
+        steps.patch
     }
 
     /// What a browser makes of it.

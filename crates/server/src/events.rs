@@ -11,7 +11,7 @@ use std::sync::Arc;
 use tokio::sync::{Semaphore, broadcast, watch};
 use tokio_stream::wrappers::{BroadcastStream, WatchStream};
 use tokio_stream::{Stream, StreamExt};
-use utoipa::ToSchema;
+use utoipa::{ToSchema, operation};
 
 /// In the place of a production's id: all of them.
 pub const ALL: &str = "";
@@ -82,8 +82,7 @@ fn told<S: Stream<Item = Event> + Send + 'static>(
 }
 
 /// Follow every production, on one connection for a whole browser: an event named `change` for each new revision.
-#[utoipa::path(get, path = "/api/events", tag = "productions",
-    responses((status = 200, description = "Server-sent events: `change`, each a `Change` as JSON", content_type = "text/event-stream", body = Change)))]
+#[operation(get, "/events", tag = "productions", responses((status = 200, description = "Server-sent events: `change`, each a `Change` as JSON", content_type = "text/event-stream", body = Change)))]
 pub async fn follow_all(
     State(app): State<App>,
 ) -> Result<Sse<impl Stream<Item = Result<Event, Infallible>>>, Problem> {
@@ -94,8 +93,7 @@ pub async fn follow_all(
 }
 
 /// Follow a production: an event named `revision` with the new revision, whenever it changes.
-#[utoipa::path(get, path = "/api/productions/{id}/events", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
-    responses((status = 200, description = "Server-sent events: `revision` with the new revision", content_type = "text/event-stream", body = String)))]
+#[operation(get, "/productions/{id}/events", tag = "productions", responses((status = 200, description = "Server-sent events: `revision` with the new revision", content_type = "text/event-stream", body = String)))]
 pub async fn follow(
     State(app): State<App>,
     Path(id): Path<String>,

@@ -89,6 +89,15 @@ impl Scene {
         self
     }
 
+    /// Whether two edits of this floor change one place.
+    pub fn conflict(&self, one: &Command, other: &Command) -> bool {
+        let changed = |command: &Command| {
+            let edited = self.0.edited(catalogue(), std::slice::from_ref(command));
+            edited.unwrap().changed
+        };
+        difference::overlap(&changed(one), &changed(other))
+    }
+
     /// Records to the drive on the data port.
     pub fn on_a_drive(self, handle: &str, codec: &str) -> Self {
         let mut scene = self.records(handle, codec, &[], 0);

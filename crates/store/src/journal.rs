@@ -1,7 +1,7 @@
 //! The journal: what was done to each production, and what takes it back.
 
 use crate::error::{Result, StoreError};
-use model::document::{Command, FORMAT_VERSION, Touch, touches};
+use model::document::{Command, FORMAT_VERSION};
 use rusqlite::{Connection, OptionalExtension, params};
 
 /// So many steps of a production can be taken back: older ones are forgotten.
@@ -22,7 +22,7 @@ impl Step {
     fn entry(self) -> &'static str {
         match self {
             Self::Undo => {
-                "SELECT number, title, inverse, version FROM journal
+                "SELECT number, title, inverse, version, done_by, done_at FROM journal
                  WHERE production = ?1 AND undone = 0 ORDER BY number DESC LIMIT 1"
             }
             Self::Redo => {
@@ -37,8 +37,8 @@ impl Step {
 pub fn record(
     connection: &Connection,
     id: &str,
-    commands: &[Command],
-    inverse: &[Command],
+    (commands, inverse): (&[Command], &[Command]),
+    by: Option<&str>,
 ) -> Result<()> {
     connection.prepare_cached(FORGET_UNDONE)?.execute([id])?;
     let title = match commands {
@@ -48,15 +48,17 @@ pub fn record(
     };
     connection
         .prepare_cached(
-            "INSERT INTO journal (production, number, title, commands, inverse, version)
-             SELECT ?1, coalesce(max(number), 0) + 1, ?2, ?3, ?4, ?5 FROM journal WHERE production = ?1",
+            "INSERT INTO journal (production, number, title, commands, inverse, version, done_by, done_at)
+             SELECT ?1, coalesce(max(number), 0) + 1, ?2, ?3, ?4, ?5, ?6, unixepoch() FROM journal
+             WHERE production = ?1",
         )?
         .execute(params![
             id,
             title,
             Command::stored(commands)?,
             Command::stored(inverse)?,
-            FORMAT_VERSION
+            FORMAT_VERSION,
+            by
         ])?;
     connection
         .prepare_cached(
@@ -67,29 +69,30 @@ pub fn record(
     Ok(())
 }
 
-/// Keeps what a revision touched.
-pub fn touch(connection: &Connection, id: &str, revision: u64, commands: &[Command]) -> Result<()> {
+/// Keeps the places that a revision changed.
+pub fn keep_changed(
+    connection: &Connection,
+    id: &str,
+    revision: u64,
+    changed: &[String],
+) -> Result<()> {
     connection
         .prepare_cached(
             "INSERT OR REPLACE INTO touched (production, revision, touches) VALUES (?1, ?2, ?3)",
         )?
-        .execute(params![
-            id,
-            revision,
-            serde_json::to_string(&touches(commands))?
-        ])?;
+        .execute(params![id, revision, serde_json::to_string(changed)?])?;
     connection
         .prepare_cached("DELETE FROM touched WHERE production = ?1 AND revision <= ?2")?
         .execute(params![id, revision.saturating_sub(KEPT_STEPS)])?;
     Ok(())
 }
 
-/// What was touched after a revision, up to another; `None` where that isn't known any more.
-pub fn touched_since(
+/// The places that changed after a revision, up to another; `None` where that isn't known any more.
+pub fn changed_since(
     connection: &Connection,
     id: &str,
     (revision, now): (u64, u64),
-) -> Result<Option<Vec<Touch>>> {
+) -> Result<Option<Vec<String>>> {
     let mut rows = connection
         .prepare_cached("SELECT touches FROM touched WHERE production = ?1 AND revision > ?2")?;
     let rows: Vec<String> = rows
@@ -100,21 +103,43 @@ pub fn touched_since(
     }
     let mut found = Vec::new();
     for row in rows {
-        found.extend(serde_json::from_str::<Vec<Touch>>(&row)?);
+        found.extend(serde_json::from_str::<Vec<String>>(&row)?);
     }
     Ok(Some(found))
 }
 
-/// The number of the entry that undo would take back: it grows with every edit.
-pub fn last_number(connection: &Connection, id: &str) -> Result<Option<u64>> {
-    let mut entry = connection.prepare_cached(Step::Undo.entry())?;
-    Ok(entry.query_row([id], |row| row.get(0)).optional()?)
+/// Where a production stands in its history.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct History {
+    /// What undo would take back.
+    pub undo: Option<String>,
+    /// The number of that step: it grows with every edit.
+    pub undo_step: Option<u64>,
+    /// Who made it, where they said so.
+    pub undo_by: Option<String>,
+    /// When it was made, in seconds since 1970; unknown for what is older than this is kept.
+    pub undo_at: Option<i64>,
+    /// What redo would do again.
+    pub redo: Option<String>,
 }
 
-/// What a step would do, in words.
-pub fn title(connection: &Connection, id: &str, step: Step) -> Result<Option<String>> {
-    let mut entry = connection.prepare_cached(step.entry())?;
-    Ok(entry.query_row([id], |row| row.get(1)).optional()?)
+/// Where a production stands.
+pub fn history(connection: &Connection, id: &str) -> Result<History> {
+    let mut last = connection.prepare_cached(Step::Undo.entry())?;
+    let last = last.query_row([id], |row| {
+        Ok(History {
+            undo_step: row.get(0)?,
+            undo: row.get(1)?,
+            undo_by: row.get(4)?,
+            undo_at: row.get(5)?,
+            redo: None,
+        })
+    });
+    let mut next = connection.prepare_cached(Step::Redo.entry())?;
+    Ok(History {
+        redo: next.query_row([id], |row| row.get(1)).optional()?,
+        ..last.optional()?.unwrap_or_default()
+    })
 }
 
 /// The commands of a step, which is then taken.

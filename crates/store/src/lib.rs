@@ -16,12 +16,13 @@ mod shipped;
 pub use copies::{Restored, backup, restore_backup};
 pub use error::{Result, StoreError};
 pub use held::{Held, hold, visit};
-pub use journal::KEPT_STEPS;
+pub use journal::{History, KEPT_STEPS};
 
+use difference::overlap;
 use file::Kind;
 use held::Opened;
 use model::catalogue::Catalogue;
-use model::document::{Command, Edited, FORMAT_VERSION, Production, handle_from, meet, touches};
+use model::document::{Command, Edited, FORMAT_VERSION, Production, handle_from};
 use runtime::cores::beside;
 use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, params};
 use settling::{Settling, Shared, lock};
@@ -76,12 +77,8 @@ pub struct Kept {
     pub revision: u64,
     /// The document.
     pub production: Arc<Production>,
-    /// What undo would take back.
-    pub undo: Option<String>,
-    /// The number of that step in the history.
-    pub undo_step: Option<u64>,
-    /// What redo would do again.
-    pub redo: Option<String>,
+    /// What can be undone and redone.
+    pub history: History,
 }
 
 /// A change to a production.
@@ -253,9 +250,7 @@ impl Store {
         let last = self.last().as_ref().filter(same).cloned();
         match last {
             Some(last) => Ok(Found::Last(Kept {
-                undo: journal::title(connection, id, journal::Step::Undo)?,
-                undo_step: journal::last_number(connection, id)?,
-                redo: journal::title(connection, id, journal::Step::Redo)?,
+                history: journal::history(connection, id)?,
                 ..last
             })),
             None => row(connection, id).map(Found::Row),
@@ -321,18 +316,18 @@ impl Store {
     /// Makes a change.
     pub fn make(&self, catalogue: &Catalogue, at: (&str, u64), change: Change) -> Result<Kept> {
         let nobody = |_: &Kept, _: &Production| -> Result<()> { Ok(()) };
-        let (kept, ()) = self.make_seen(catalogue, at, change, (0, nobody, |_, ()| ()))?;
+        let (kept, ()) = self.make_seen(catalogue, at, (change, None), (0, nobody, |_, ()| ()))?;
         Ok(kept)
     }
 
     /// Makes a change that somebody sees before it is kept, beside what is there now, and may refuse; they
-    /// look at so many devices of it. It is written meanwhile, and no other change is made as long. What
+    /// look at so many devices of it. Whoever makes it may say their name. It is written meanwhile, and no other change is made as long. What
     /// they then make of what they saw, they make while it goes to the disk: it counts once it is there.
     pub fn make_seen<S: Send, T: Send, E: From<StoreError> + Send>(
         &self,
         catalogue: &Catalogue,
         (id, revision): (&str, u64),
-        change: Change,
+        (change, by): (Change, Option<&str>),
         (devices, see, then): (
             usize,
             impl FnOnce(&Kept, &Production) -> Result<S, E> + Send,
@@ -342,13 +337,11 @@ impl Store {
         let mut connection = self.lock();
         let transaction = self.begin(&mut connection)?;
         let before = self.read(&transaction, id)?;
+        let stale = || StoreError::Stale(Box::new(before.clone()));
         let commands = match change {
-            Change::Edit(commands) => {
-                fits(&transaction, &before, revision, commands)?;
-                Cow::Borrowed(commands)
-            }
+            Change::Edit(commands) => Cow::Borrowed(commands),
             Change::Undo | Change::Redo if before.revision != revision => {
-                return Err(StoreError::Stale(Box::new(before)).into());
+                return Err(stale().into());
             }
             Change::Undo => journal::take(&transaction, id, journal::Step::Undo)?.into(),
             Change::Redo => journal::take(&transaction, id, journal::Step::Redo)?.into(),
@@ -357,16 +350,29 @@ impl Store {
             Change::Edit(_) => before.production.edited(catalogue, &commands),
             Change::Undo | Change::Redo => before.production.stepped(catalogue, &commands),
         };
+        let edited = match edited {
+            Err(_) if before.revision != revision => return Err(stale().into()),
+            edited => edited.map_err(StoreError::from)?,
+        };
+        if before.revision != revision {
+            let since = journal::changed_since(&transaction, id, (revision, before.revision))?;
+            // What is so by now was somebody else’s doing.
+            let nothing = edited.changed.is_empty();
+            if nothing || since.is_none_or(|since| overlap(&since, &edited.changed)) {
+                return Err(stale().into());
+            }
+        }
         let Edited {
             production,
             inverse,
-        } = edited.map_err(StoreError::from)?;
+            changed,
+        } = edited;
         let production = Arc::new(production);
         let write = || {
             if let Change::Edit(commands) = change {
-                journal::record(&transaction, id, commands, &inverse)?;
+                journal::record(&transaction, id, (commands, &inverse), by)?;
             }
-            journal::touch(&transaction, id, before.revision + 1, &commands)?;
+            journal::keep_changed(&transaction, id, before.revision + 1, &changed)?;
             keep(&transaction, id, before.revision + 1, production.clone())
         };
         let see = || see(&before, &production);
@@ -378,17 +384,6 @@ impl Store {
         *self.last() = Some(kept.clone());
         Ok((kept, made))
     }
-}
-
-/// Refuses commands that were made on an older revision, where what was done since touches the same.
-fn fits(transaction: &Transaction, now: &Kept, revision: u64, commands: &[Command]) -> Result<()> {
-    if now.revision != revision {
-        let since = journal::touched_since(transaction, &now.id, (revision, now.revision))?;
-        if since.is_none_or(|since| meet(&since, &touches(commands))) {
-            return Err(StoreError::Stale(Box::new(now.clone())));
-        }
-    }
-    Ok(())
 }
 
 /// Writes what the list shows beside documents that were kept before it was; one that can't be read
@@ -448,9 +443,7 @@ struct Row {
     revision: u64,
     version: u32,
     document: String,
-    undo: Option<String>,
-    undo_step: Option<u64>,
-    redo: Option<String>,
+    history: History,
 }
 
 impl Row {
@@ -459,9 +452,7 @@ impl Row {
             id: id.into(),
             revision: self.revision,
             production: Arc::new(Production::read_stored(&self.document, self.version)?),
-            undo: self.undo,
-            undo_step: self.undo_step,
-            redo: self.redo,
+            history: self.history,
         })
     }
 }
@@ -489,9 +480,7 @@ fn row_where(connection: &Connection, id: &str, and: &str) -> Result<Row> {
         revision,
         version,
         document,
-        undo: journal::title(connection, id, journal::Step::Undo)?,
-        undo_step: journal::last_number(connection, id)?,
-        redo: journal::title(connection, id, journal::Step::Redo)?,
+        history: journal::history(connection, id)?,
     })
 }
 
@@ -507,9 +496,7 @@ fn keep(
         id: id.into(),
         revision,
         production,
-        undo: journal::title(connection, id, journal::Step::Undo)?,
-        undo_step: journal::last_number(connection, id)?,
-        redo: journal::title(connection, id, journal::Step::Redo)?,
+        history: journal::history(connection, id)?,
     })
 }
 

@@ -72,7 +72,15 @@ CREATE TABLE shipped (
 ) STRICT, WITHOUT ROWID;
 ";
 
-const ALL: [&str; 7] = [FIRST, SECOND, THIRD, FOURTH, FIFTH, SIXTH, SEVENTH];
+/// Who made an edit, and when, in seconds since 1970; unknown for what is older. And what revisions touched was named
+/// otherwise before: an edit made on one of those is answered as stale.
+const EIGHTH: &str = "
+ALTER TABLE journal ADD COLUMN done_by TEXT;
+ALTER TABLE journal ADD COLUMN done_at INTEGER;
+DELETE FROM touched;
+";
+
+const ALL: [&str; 8] = [FIRST, SECOND, THIRD, FOURTH, FIFTH, SIXTH, SEVENTH, EIGHTH];
 
 /// From this version on the tables say whether the newest changes stand beside them.
 pub const STATES: i64 = 7;

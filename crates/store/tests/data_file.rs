@@ -182,10 +182,10 @@ fn a_data_file_of_an_older_version_is_copied_before_it_is_changed() {
     let path = demo_file(&folder);
     sql(
         &path,
-        "DROP INDEX undone; ALTER TABLE production DROP COLUMN damaged; ALTER TABLE production DROP COLUMN changed; DROP TABLE touched; DROP TABLE state; DROP TABLE shipped; PRAGMA user_version = 2;",
+        "DROP INDEX undone; ALTER TABLE production DROP COLUMN damaged; ALTER TABLE production DROP COLUMN changed; DROP TABLE touched; ALTER TABLE journal DROP COLUMN done_by; ALTER TABLE journal DROP COLUMN done_at; DROP TABLE state; DROP TABLE shipped; PRAGMA user_version = 2;",
     );
     assert_eq!(Store::open(&path).unwrap().list().unwrap().len(), 2);
-    let kept = folder.path().join("west-rail.sqlite.before-version-7");
+    let kept = folder.path().join("west-rail.sqlite.before-version-8");
     let version: i64 = Connection::open(kept)
         .unwrap()
         .pragma_query_value(None, "user_version", |row| row.get(0))
@@ -395,7 +395,7 @@ fn what_ships_is_put_back_and_what_people_made_stays() {
     for (id, production) in &shipped {
         let put_back = store.get(id).unwrap();
         assert_eq!(*put_back.production, *production);
-        assert_eq!(put_back.undo, None);
+        assert_eq!(put_back.history.undo, None);
         // A window that shows it as it was sees that it isn't any more.
         assert!(put_back.revision > 1);
     }

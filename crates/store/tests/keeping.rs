@@ -52,7 +52,11 @@ fn an_edit_is_there_after_a_restart_and_can_still_be_undone_and_redone() {
         )
         .unwrap();
     assert_eq!(
-        (after.revision, after.undo.as_deref(), after.redo.as_deref()),
+        (
+            after.revision,
+            after.history.undo.as_deref(),
+            after.history.redo.as_deref()
+        ),
         (2, Some("Rename production"), None)
     );
 
@@ -62,7 +66,11 @@ fn an_edit_is_there_after_a_restart_and_can_still_be_undone_and_redone() {
         .unwrap();
     assert_eq!(undone.production, before.production);
     assert_eq!(
-        (undone.revision, undone.undo, undone.redo.as_deref()),
+        (
+            undone.revision,
+            undone.history.undo,
+            undone.history.redo.as_deref()
+        ),
         (3, None, Some("Rename production"))
     );
 
@@ -128,7 +136,7 @@ fn a_change_is_seen_before_it_is_kept_and_one_that_is_refused_then_leaves_nothin
         Err(StoreError::Nothing("see"))
     };
     let never = |_: &Kept, ()| panic!("it was refused");
-    let refused = store.make_seen(catalogue(), at, change, (100, refuse, never));
+    let refused = store.make_seen(catalogue(), at, (change, None), (100, refuse, never));
     assert!(matches!(refused, Err(StoreError::Nothing("see"))));
     assert_eq!(store.get(&kept.id).unwrap(), kept);
     assert_eq!(bench.open().get(&kept.id).unwrap(), kept);
@@ -136,19 +144,24 @@ fn a_change_is_seen_before_it_is_kept_and_one_that_is_refused_then_leaves_nothin
     // Whoever looks and fails takes only the change with them.
     let fail = |_: &Kept, _: &Production| -> Result<(), StoreError> { panic!("on purpose") };
     let panicked = std::panic::catch_unwind(AssertUnwindSafe(|| {
-        store.make_seen(catalogue(), at, change, (100, fail, |_: &Kept, ()| ()))
+        store.make_seen(
+            catalogue(),
+            at,
+            (change, None),
+            (100, fail, |_: &Kept, ()| ()),
+        )
     }));
     assert!(panicked.is_err());
     assert_eq!(store.get(&kept.id).unwrap(), kept);
 
     let seen = |_: &Kept, after: &Production| Ok::<_, StoreError>(after.name.clone());
     let then = |now: &Kept, seen: String| (now.clone(), seen);
-    let made = store.make_seen(catalogue(), at, change, (100, seen, then));
+    let made = store.make_seen(catalogue(), at, (change, None), (100, seen, then));
     let (now, (then_now, name)) = made.unwrap();
     assert_eq!((now.revision, name.as_str()), (2, "Seen"));
     assert_eq!((&then_now, &store.get(&kept.id).unwrap()), (&now, &now));
     let undo = (kept.id.as_str(), 2);
-    let undone = store.make_seen(catalogue(), undo, Change::Undo, (3, seen, then));
+    let undone = store.make_seen(catalogue(), undo, (Change::Undo, None), (3, seen, then));
     let (_, (_, name)) = undone.unwrap();
     assert_eq!(name, kept.production.name);
 }
@@ -296,7 +309,7 @@ fn the_journal_has_an_end() {
     }
     let oldest = store.get(&id).unwrap();
     assert_eq!(
-        (oldest.production.name.as_str(), oldest.undo),
+        (oldest.production.name.as_str(), oldest.history.undo),
         ("Name 4", None)
     );
 }

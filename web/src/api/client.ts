@@ -1,5 +1,5 @@
 import { immutableJSONPatch, type JSONPatchDocument } from "immutable-json-patch";
-import createClient from "openapi-fetch";
+import createClient, { type MaybeOptionalInit } from "openapi-fetch";
 import type { components, paths } from "./schema";
 import { countQuestion } from "./waiting";
 
@@ -162,9 +162,31 @@ interface Answered {
 
 type Asking = (client: typeof api) => Promise<Answered>;
 
-/** What the API answers; fails with a Problem, whatever went wrong. The answer’s type is named where it
- *  is asked for: the client’s own loses the schema’s tuples. */
-export const ask = async <T>(asked: Asking) => (await answered(asked)).data as T;
+/** What an operation answers when all is well. Read off the schema itself: the client’s own type loses its tuples. */
+type Method = "get" | "post" | "delete";
+type Operation<P extends keyof paths, M extends Method> = paths[P] extends Record<M, infer O> ? O : never;
+type Content<R> = R extends { content: { "application/json": infer T } } ? T : void;
+type Responses<O> = O extends { responses: infer R } ? R : never;
+export type Answer<P extends keyof paths, M extends Method> =
+  Responses<Operation<P, M>> extends infer R ? (R extends { 200: infer A } ? Content<A> : R extends { 201: infer A } ? Content<A> : void) : never;
+
+/** Paths that a method is known for. */
+export type Path<M extends Method> = { [P in keyof paths]: paths[P][M] extends undefined ? never : P }[keyof paths];
+/** What goes with a request: parameters, a body, how it is sent. */
+export type Init<P extends keyof paths, M extends Method> = MaybeOptionalInit<paths[P], M & keyof paths[P]>;
+type Rest<P extends keyof paths, M extends Method> = object extends Init<P, M> ? [init?: Init<P, M>] : [init: Init<P, M>];
+
+const asking =
+  <M extends Method>(method: M) =>
+  async <P extends Path<M>>(path: P, ...rest: Rest<P, M>) => {
+    const request = api.request as (method: string, path: string, init?: unknown) => Promise<Answered>;
+    return (await answered(() => request(method, path, rest[0]))).data as Answer<P, M>;
+  };
+
+/** Ask the API; fail with a Problem, whatever went wrong. */
+export const get = asking("get");
+export const post = asking("post");
+export const remove = asking("delete");
 
 const PATCH = "application/json-patch+json";
 /** Asks for what changed since a workspace that is there, where that is less than the whole. */

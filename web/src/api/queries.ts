@@ -1,69 +1,31 @@
-import { queryOptions, useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import {
   asIs,
-  ask,
+  get,
+  post,
+  remove,
+  type Answer,
+  type Init,
+  type Path,
   askWorkspace,
   CHANGES,
   onRevision,
   Problem,
   type Asked,
-  type AtAGlance,
-  type BackupAnswer,
-  type BuildComparison,
-  type ChoiceReport,
   type Command,
-  type ComparedPair,
   type Device,
-  type EdidReading,
   type EntriesFile,
-  type EntryAnswer,
-  type Fix,
-  type FormatsReport,
-  type Hop,
-  type InputReport,
-  type KitReport,
-  type LabelsAnswer,
-  type LineAnswer,
-  type Listed,
-  type LiveAnswer,
   type LtcAnswer,
-  type MediaPlan,
-  type ModesReport,
-  type Outlook,
-  type Package,
   type Production,
   type ProductionFile,
-  type RecordTime,
   type RecordingSetting,
-  type Reference,
-  type RoutesReport,
-  type SafeFixes,
-  type SchoolsReport,
-  type SearchHit,
-  type SetGains,
-  type Setup,
-  type SoundReport,
-  type PowerProposal,
-  type SyncPlan,
   type TableAsked,
-  type TimeTable,
-  type TrackPreset,
   type Turned,
-  type TurnedAnswer,
   type Wanted,
   type WavAnswer,
-  type Working,
   type Workspace,
-  type BuildChange,
-  type CheckItem,
   type Joint,
-  type Bags,
-  type Cost,
-  type MountProposal,
-  type PartSeats,
-  type RigsReport,
-  type SlidRig,
 } from "./client";
 import { listen } from "./live";
 import { afterPicture, pictureComes } from "./picture";
@@ -88,30 +50,30 @@ const keys = {
   build: (id: string, build: string) => ["production", id, build] as const,
 };
 
-export const useReference = () => useQuery({ queryKey: ["catalogue"], queryFn: () => ask<Reference>((api) => api.GET("/api/catalogue")), staleTime: Infinity });
+export const useReference = () => useQuery({ queryKey: ["catalogue"], queryFn: () => get("/api/catalogue"), staleTime: Infinity });
 
-export const useProductions = () => useQuery({ queryKey: keys.list, queryFn: () => ask<Listed[]>((api) => api.GET("/api/productions")) });
+export const useProductions = () => useQuery({ queryKey: keys.list, queryFn: () => get("/api/productions") });
 
-export const usePackages = () => useQuery({ queryKey: ["packages"], queryFn: () => ask<Package[]>((api) => api.GET("/api/packages")), staleTime: Infinity });
+export const usePackages = () => useQuery({ queryKey: ["packages"], queryFn: () => get("/api/packages"), staleTime: Infinity });
 
 /** What the list says of each build of a production, at one revision. */
 export const useGlance = (id: string, revision: number, enabled: boolean) =>
   useQuery({
     queryKey: ["glance", id, revision],
-    queryFn: () => ask<AtAGlance>((api) => api.GET(`${ONE}/glance`, of(id))),
+    queryFn: () => get(`${ONE}/glance`, of(id)),
     enabled,
     staleTime: Infinity,
-    placeholderData: (old) => old,
+    placeholderData: keepPreviousData,
   });
 
 /** The same as one production sees it, with its custom entries in their places. */
 export const useProductionReference = (id: string, custom: Production["custom"]) =>
   useQuery({
     queryKey: ["catalogue", id, custom],
-    queryFn: () => ask<Reference>((api) => api.GET(`${ONE}/catalogue`, of(id))),
+    queryFn: () => get(`${ONE}/catalogue`, of(id)),
     staleTime: Infinity,
     // A change of a custom entry shows when it is read: nothing goes blank meanwhile.
-    placeholderData: (old) => old,
+    placeholderData: keepPreviousData,
   });
 
 /** Everything that changes the list, each followed by a look at the list. */
@@ -120,23 +82,21 @@ export function useListActions() {
   const onSuccess = () => client.invalidateQueries({ queryKey: keys.list });
   return {
     create: useMutation({
-      mutationFn: (start: { name: string; package: string | null; format: string | null }) =>
-        ask<Workspace>((api) => api.POST("/api/productions", { body: start })),
+      mutationFn: (start: { name: string; package: string | null; format: string | null }) => post("/api/productions", { body: start }),
       onSuccess,
     }),
-    duplicate: useMutation({ mutationFn: (id: string) => ask<Workspace>((api) => api.POST(`${ONE}/duplicate`, of(id))), onSuccess }),
-    remove: useMutation({ mutationFn: (id: string) => ask<void>((api) => api.DELETE(ONE, of(id))), onSuccess }),
-    restore: useMutation({ mutationFn: (id: string) => ask<Workspace>((api) => api.POST(`${ONE}/restore`, of(id))), onSuccess }),
+    duplicate: useMutation({ mutationFn: (id: string) => post(`${ONE}/duplicate`, of(id)), onSuccess }),
+    remove: useMutation({ mutationFn: (id: string) => remove(ONE, of(id)), onSuccess }),
+    restore: useMutation({ mutationFn: (id: string) => post(`${ONE}/restore`, of(id)), onSuccess }),
     importFile: useMutation({
-      mutationFn: (text: string) =>
-        ask<Workspace>((api) => api.POST("/api/productions/import", { body: {} as ProductionFile, ...asIs(text, "application/json") })),
+      mutationFn: (text: string) => post("/api/productions/import", { body: {} as ProductionFile, ...asIs(text, "application/json") }),
       onSuccess,
     }),
     restoreBackup: useMutation({
-      mutationFn: (backup: Blob) => ask<BackupAnswer>((api) => api.POST("/api/backup/restore", { body: [], ...asIs(backup, "application/octet-stream") })),
+      mutationFn: (backup: Blob) => post("/api/backup/restore", { body: [], ...asIs(backup, "application/octet-stream") }),
       onSuccess: () => client.resetQueries(),
     }),
-    undoRestore: useMutation({ mutationFn: () => ask<BackupAnswer>((api) => api.POST("/api/backup/undo")), onSuccess: () => client.resetQueries() }),
+    undoRestore: useMutation({ mutationFn: () => post("/api/backup/undo"), onSuccess: () => client.resetQueries() }),
     rename: useMutation({
       mutationFn: ({ id, revision, build, name }: { id: string; revision: number; build: string; name: string }) => rename(id, revision, build, name),
       onSuccess,
@@ -163,12 +123,10 @@ export function useWorkspace(id: string, build: string) {
 const newer = (old: Workspace | undefined, next: Workspace) => (old && old.revision > next.revision ? old : next);
 
 const rename = (id: string, revision: number, build: string, name: string) =>
-  ask<Workspace>((api) =>
-    api.POST(`${ONE}/commands`, {
-      params: { path: { id }, header: onRevision(revision) },
-      body: { build, commands: [{ do: "rename-production", name }], ask: false },
-    }),
-  );
+  post(`${ONE}/commands`, {
+    params: { path: { id }, header: onRevision(revision) },
+    body: { build, commands: [{ do: "rename-production", name }], ask: false },
+  });
 
 export type Step = "undo" | "redo";
 
@@ -266,7 +224,7 @@ export const useOutlook = (id: string, build: string, revision: number, commands
   });
 
 const fixesOf = (id: string, build: string, revision: number, finding: string) => {
-  const look = (signal?: AbortSignal) => ask<Fix[]>((api) => api.GET(`${ONE}/fixes`, { ...of(id, { build, finding }), signal }));
+  const look = (signal?: AbortSignal) => get(`${ONE}/fixes`, { ...of(id, { build, finding }), signal });
   return { look, options: queryOptions({ queryKey: ["fixes", id, build, revision, finding], queryFn: () => look(), staleTime: Infinity, retry: false }) };
 };
 
@@ -292,77 +250,96 @@ export const useOtherEnds = (id: string, build: string, revision: number, port: 
   useQuery({
     queryKey: ["other ends", id, build, revision, port],
     queryFn: () =>
-      ask<InputReport[]>((api) =>
-        port?.direction === "in"
-          ? api.GET(`${ONE}/sources`, of(id, { build, to: port.at }))
-          : api.GET(`${ONE}/inputs`, of(id, { build, from: port?.at ?? "" })),
-      ),
+      port?.direction === "in" ? get(`${ONE}/sources`, of(id, { build, to: port.at })) : get(`${ONE}/inputs`, of(id, { build, from: port?.at ?? "" })),
     enabled: port !== undefined,
     retry: false,
   });
 
 /** Devices as an edit: where each belongs, what it is called, how it is wired. */
-export const planSetup = (id: string, wanted: Wanted) => ask<Setup>((api) => api.POST(`${ONE}/setup`, { ...of(id), body: wanted }));
+export const planSetup = (id: string, wanted: Wanted) => post(`${ONE}/setup`, { ...of(id), body: wanted });
 
 /** Two devices joined where there is one sensible way, as an edit. */
-export const planJoin = (id: string, build: string, from: string, to: string) =>
-  ask<Setup>((api) => api.POST(`${ONE}/join`, { ...of(id), body: { build, from, to } }));
+export const planJoin = (id: string, build: string, from: string, to: string) => post(`${ONE}/join`, { ...of(id), body: { build, from, to } });
 
 /** A recorder started on the best that it does, as an edit. */
-export const planStart = (id: string, build: string, device: string) => ask<Setup>((api) => api.POST(`${ONE}/start`, { ...of(id), body: { build, device } }));
+export const planStart = (id: string, build: string, device: string) => post(`${ONE}/start`, { ...of(id), body: { build, device } });
 
 /** The other recorders of its kind set as one is, as an edit. */
-export const planAlike = (id: string, build: string, device: string) => ask<Setup>((api) => api.POST(`${ONE}/alike`, { ...of(id), body: { build, device } }));
+export const planAlike = (id: string, build: string, device: string) => post(`${ONE}/alike`, { ...of(id), body: { build, device } });
 
-/** The fixes that cost nothing anywhere else, as one edit. */
-export const useSafeFixes = (id: string, build: string, revision: number, wanted: boolean) =>
-  useQuestion("safe fixes", id, revision, { build }, () => ask<SafeFixes>((api) => api.GET(`${ONE}/safe-fixes`, of(id, { build }))), { enabled: wanted });
+type Questions = Extract<Path<"get">, `${typeof ONE}/${string}`>;
+type Query<P extends Questions> = Init<P, "get"> extends { params: { query: infer Q } } ? Q : never;
 
-/** A question about a build, asked again with every revision. */
-const useQuestion = <T>(name: string, id: string, revision: number, query: object, question: () => Promise<T>, { keep = false, enabled = true } = {}) =>
-  useQuery({
-    queryKey: [name, id, revision, query],
-    queryFn: question,
-    enabled,
-    placeholderData: keep ? (old) => old : undefined,
-    retry: false,
-  });
+/** A question about a production, asked again with every revision, once what changed is drawn; while it is kept, the last
+ *  answer stays until the next is there. Nobody waits for an answer that isn’t looked at any more. */
+const question =
+  <P extends Questions>(path: P, { keep = false } = {}) =>
+  (id: string, revision: number, query: Query<P>, enabled = true) =>
+    useQuery<Answer<P, "get">>({
+      queryKey: [path, id, revision, query],
+      queryFn: ({ signal }) => afterPicture(() => (get as Get<P>)(path, { ...of(id, query), signal })),
+      enabled,
+      placeholderData: keep ? keepPreviousData : undefined,
+      retry: false,
+    });
+type Get<P extends Questions> = (path: P, init: unknown) => Promise<Answer<P, "get">>;
 
-export function useRoutes(id: string, build: string, revision: number, from: string, to: string) {
-  const query = { build, from, to };
-  return useQuestion("routes", id, revision, query, () => ask<RoutesReport>((api) => api.GET(`${ONE}/routes`, of(id, query))), {
-    enabled: from !== "" && to !== "",
-  });
-}
+/** The same about a build. */
+const ofBuild = <P extends Questions>(path: P, options?: { keep: boolean }) => {
+  const ask = question(path, options);
+  return (id: string, build: string, revision: number, more?: Omit<Query<P>, "build">, enabled?: boolean) =>
+    ask(id, revision, { build, ...more } as Query<P>, enabled);
+};
 
-export function useFollowed(id: string, build: string, revision: number, device: string) {
-  const query = { build, at: device };
-  return useQuestion("follow", id, revision, query, () => afterPicture(() => ask<Hop[]>((api) => api.GET(`${ONE}/follow`, of(id, query)))));
-}
+export const useFollowed = ofBuild(`${ONE}/follow`);
 
-export function useModes(id: string, build: string, revision: number, device: string) {
-  const query = { build, at: device };
-  return useQuestion("modes", id, revision, query, () => afterPicture(() => ask<ModesReport | null>((api) => api.GET(`${ONE}/modes`, of(id, query)))), {
-    keep: true,
-  });
-}
+export const useModes = ofBuild(`${ONE}/modes`, { keep: true });
 
 /** How full a cable is, step by step. */
-export function useWorking(id: string, build: string, revision: number, connection: string) {
-  const query = { build, connection };
-  return useQuestion("working", id, revision, query, () => afterPicture(() => ask<Working | null>((api) => api.GET(`${ONE}/working`, of(id, query)))), {
-    keep: true,
-  });
-}
+export const useWorking = ofBuild(`${ONE}/working`, { keep: true });
 
-export function useComparison(id: string, revision: number, before: string, after: string) {
-  const query = { before, after };
-  const enabled = before !== "" && before !== after;
-  return useQuestion("compare", id, revision, query, () => ask<BuildComparison>((api) => api.GET(`${ONE}/compare`, of(id, query))), { enabled });
-}
+export const useDay = ofBuild(`${ONE}/day`, { keep: true });
 
-export const useDay = (id: string, revision: number, build: string) =>
-  useQuestion("day", id, revision, { build }, () => ask<MediaPlan>((api) => api.GET(`${ONE}/day`, of(id, { build }))), { keep: true });
+/** The two schools of gain for one chain. */
+export const useSchools = ofBuild(`${ONE}/schools`, { keep: true });
+
+/** How level and noise of a chain are reached, stage by stage. */
+export const useChainWorking = ofBuild(`${ONE}/chain-working`);
+
+/** Ways to fill the tracks of a recorder at once. */
+export const useTrackPresets = ofBuild(`${ONE}/track-presets`);
+
+/** The fixes that cost nothing anywhere else, as one edit. */
+export const useSafeFixes = ofBuild(`${ONE}/safe-fixes`);
+
+/** Where a part would sit, and where not. */
+export const usePartSeats = ofBuild(`${ONE}/seats`);
+
+/** Where a part that isn’t mounted goes best, as the house has it; asked where one is chosen. */
+export const useMountProposals = ofBuild(`${ONE}/mount`);
+
+/** The rigs of a build. */
+export const useRigs = ofBuild(`${ONE}/rigs`, { keep: true });
+
+/** What a build costs, as far as prices are given. */
+export const useCost = ofBuild(`${ONE}/cost`);
+
+/** A build in its cases. */
+export const useBags = ofBuild(`${ONE}/bags`);
+
+/** What there is to look at when everything stands. */
+export const useLineCheck = ofBuild(`${ONE}/line-check`);
+
+export const useKit = ofBuild(`${ONE}/kit`, { keep: true });
+
+export const useFormats = ofBuild(`${ONE}/formats`, { keep: true });
+
+export const useRoutes = ofBuild(`${ONE}/routes`);
+
+export const useComparison = question(`${ONE}/compare`);
+
+/** What comes off and goes on to make one build of another. */
+export const useBuildChange = question(`${ONE}/rig-change`);
 
 export const mediaPlanAddress = (id: string, build: string) => `/api${at(id)}/media-plan.csv?build=${encodeURIComponent(build)}`;
 
@@ -370,36 +347,16 @@ export const mediaPlanAddress = (id: string, build: string) => `/api${at(id)}/me
 export const useChoices = (id: string, revision: number, build: string, device: string, choices: RecordingSetting[]) =>
   useQuery({
     queryKey: ["choices", id, revision, build, device, choices],
-    queryFn: () => ask<ChoiceReport[]>((api) => api.POST(`${ONE}/choices`, { ...of(id), body: { build, device, choices } })),
-    placeholderData: (old) => old,
+    queryFn: () => post(`${ONE}/choices`, { ...of(id), body: { build, device, choices } }),
+    placeholderData: keepPreviousData,
     retry: false,
   });
 
 /** The sound as an edit would leave it: a gain while it is being dragged. */
-export const trySound = (id: string, build: string, commands: Command[]) =>
-  ask<SoundReport>((api) => api.POST(`${ONE}/sound`, { ...of(id), body: { build, commands } }));
-
-/** The two schools of gain for one chain. */
-export const useSchools = (id: string, build: string, revision: number, chain: string) =>
-  useQuestion("schools", id, revision, { build, chain }, () => ask<SchoolsReport | null>((api) => api.GET(`${ONE}/schools`, of(id, { build, chain }))), {
-    keep: true,
-  });
-
-/** How level and noise of a chain are reached, stage by stage. */
-export const useChainWorking = (id: string, build: string, revision: number, chain: string) =>
-  useQuestion("chain working", id, revision, { build, chain }, () => ask<Working | null>((api) => api.GET(`${ONE}/chain-working`, of(id, { build, chain }))), {
-    enabled: chain !== "",
-  });
+export const trySound = (id: string, build: string, commands: Command[]) => post(`${ONE}/sound`, { ...of(id), body: { build, commands } });
 
 /** Every gain of a build set for the best signal to noise, as an edit. */
-export const planGains = async (id: string, build: string): Promise<{ commands: Command[]; says: string[] }> =>
-  ask<SetGains>((api) => api.GET(`${ONE}/gains`, of(id, { build })));
-
-/** Ways to fill the tracks of a recorder at once. */
-export const useTrackPresets = (id: string, build: string, revision: number, recorder: string) =>
-  useQuestion("track presets", id, revision, { build, recorder }, () =>
-    ask<TrackPreset[]>((api) => api.GET(`${ONE}/track-presets`, of(id, { build, recorder }))),
-  );
+export const planGains = async (id: string, build: string): Promise<{ commands: Command[]; says: string[] }> => get(`${ONE}/gains`, of(id, { build }));
 
 export const tracksAddress = (id: string, build: string) => `/api${at(id)}/tracks.csv?build=${encodeURIComponent(build)}`;
 export const ixmlAddress = (id: string, build: string, recorder: string) =>
@@ -434,74 +391,19 @@ export const readWav = (file: Blob, query: Record<string, string>, progress: (sh
 export const readTimecode = (file: Blob, progress: (share: number) => void, signal: AbortSignal) =>
   readRecording<LtcAnswer>("/api/timecode/read", file, progress, signal);
 
-export const compareTimecode = (recordings: { name: string; runs: LtcAnswer["runs"] }[]) =>
-  ask<ComparedPair[]>((api) => api.POST("/api/timecode/compare", { body: { recordings } }));
+export const compareTimecode = (recordings: { name: string; runs: LtcAnswer["runs"] }[]) => post("/api/timecode/compare", { body: { recordings } });
 
 /** What would bring a build into sync, as an edit with its reasons. */
 export const planSync = async (id: string, build: string): Promise<{ commands: Command[]; says: string[] }> => {
-  const { commands, says, left } = await ask<SyncPlan>((api) => api.GET(`${ONE}/sync`, of(id, { build })));
+  const { commands, says, left } = await get(`${ONE}/sync`, of(id, { build }));
   return { commands, says: [...says, ...left] };
 };
 
-/** The rigs of a build. */
-export const useRigs = (id: string, build: string, revision: number) =>
-  useQuery({
-    queryKey: ["rigs", id, build, revision],
-    queryFn: ({ signal }) => ask<RigsReport>((api) => api.GET(`${ONE}/rigs`, { ...of(id, { build }), signal })),
-    // What is drawn stays until the next is there.
-    placeholderData: (old) => old,
-    retry: false,
-  });
-
 /** A rig with one of its joints set otherwise: a part while it is slid. */
-export const slideRig = (id: string, build: string, joint: Joint) => ask<SlidRig>((api) => api.GET(`${ONE}/rig-slid`, of(id, { build, ...joint })));
-
-/** Where a part that isn’t mounted goes best, as the house has it; asked where one is chosen. */
-export const useMountProposals = (id: string, build: string, revision: number, part: string | undefined) =>
-  useQuery({
-    queryKey: ["mount", id, build, revision, part],
-    queryFn: () => ask<MountProposal[]>((api) => api.GET(`${ONE}/mount`, of(id, { build, part: part ?? "" }))),
-    enabled: part !== undefined,
-    retry: false,
-  });
-
-/** Where a part would sit, and where not. */
-export const usePartSeats = (id: string, build: string, revision: number, part: string | undefined) =>
-  useQuestion("seats", id, revision, { build, part }, () => ask<PartSeats>((api) => api.GET(`${ONE}/seats`, of(id, { build, part: part ?? "" }))), {
-    enabled: part !== undefined,
-  });
-
-/** What a build costs, as far as prices are given. */
-export const useCost = (id: string, build: string, revision: number) =>
-  useQuery({
-    queryKey: ["cost", id, build, revision],
-    queryFn: () => ask<Cost>((api) => api.GET(`${ONE}/cost`, of(id, { build }))),
-  });
-
-/** A build in its cases. */
-export const useBags = (id: string, build: string, revision: number) =>
-  useQuery({
-    queryKey: ["bags", id, build, revision],
-    queryFn: () => ask<Bags>((api) => api.GET(`${ONE}/bags`, of(id, { build }))),
-  });
-
-/** What there is to look at when everything stands. */
-export const useLineCheck = (id: string, build: string, revision: number) =>
-  useQuery({
-    queryKey: ["line check", id, build, revision],
-    queryFn: () => ask<CheckItem[]>((api) => api.GET(`${ONE}/line-check`, of(id, { build }))),
-  });
-
-/** What comes off and goes on to make one build of another. */
-export const useBuildChange = (id: string, revision: number, from: string, to: string) =>
-  useQuery({
-    queryKey: ["build change", id, revision, from, to],
-    queryFn: () => ask<BuildChange>((api) => api.GET(`${ONE}/rig-change`, of(id, { from, to }))),
-  });
+export const slideRig = (id: string, build: string, joint: Joint) => get(`${ONE}/rig-slid`, of(id, { build, ...joint }));
 
 /** Ways to power a unit, each an edit. */
-export const waysToPower = (id: string, build: string, unit: string, length: string) =>
-  ask<PowerProposal[]>((api) => api.GET(`${ONE}/power-unit`, of(id, { build, unit, length })));
+export const waysToPower = (id: string, build: string, unit: string, length: string) => get(`${ONE}/power-unit`, of(id, { build, unit, length }));
 
 export const timecodeAddress = (query: Record<string, string>) => `/api/timecode.wav?${new URLSearchParams(query).toString()}`;
 
@@ -526,26 +428,20 @@ async function headOf(beginning: Blob, samples: number) {
 
 /** Sends the next samples of a live input; what they say. */
 export const hearTimecode = (name: string, rate: number, clock: number, samples: Float32Array<ArrayBuffer>) =>
-  ask<LiveAnswer>((api) =>
-    api.POST("/api/timecode/live", {
-      params: { query: { name, sample_rate: rate, clock } },
-      body: [] as number[],
-      bodySerializer: () => samples.buffer,
-      headers: { "Content-Type": "application/octet-stream" },
-    }),
-  );
+  post("/api/timecode/live", {
+    params: { query: { name, sample_rate: rate, clock } },
+    body: [] as number[],
+    bodySerializer: () => samples.buffer,
+    headers: { "Content-Type": "application/octet-stream" },
+  });
 
 /** Labels from a time of day on, one for each frame. */
-export const labelsFrom = (rate: string, seconds: number) =>
-  ask<LabelsAnswer>((api) => api.GET("/api/timecode/labels", { params: { query: { rate, seconds } } }));
-
-export const useKit = (id: string, build: string, revision: number) =>
-  useQuestion("kit", id, revision, { build }, () => ask<KitReport[]>((api) => api.GET(`${ONE}/kit`, of(id, { build }))), { keep: true });
+export const labelsFrom = (rate: string, seconds: number) => get("/api/timecode/labels", { params: { query: { rate, seconds } } });
 
 const searchQuestion = (id: string, revision: number, q: string) =>
   queryOptions({
     queryKey: ["search", id, revision, q],
-    queryFn: () => ask<SearchHit[]>((api) => api.GET(`${ONE}/search`, of(id, { q }))),
+    queryFn: () => get(`${ONE}/search`, of(id, { q })),
     staleTime: Infinity,
     retry: false,
   });
@@ -559,35 +455,25 @@ export const fetchSearch = (client: QueryClient, id: string, revision: number, q
 export const useEntryCheck = (id: string, revision: number, entry: Device) =>
   useQuery({
     queryKey: ["entry", id, revision, entry],
-    queryFn: () => ask<EntryAnswer>((api) => api.POST(`${ONE}/entry`, { ...of(id), body: { entry } })),
-    placeholderData: (old) => old,
+    queryFn: () => post(`${ONE}/entry`, { ...of(id), body: { entry } }),
+    placeholderData: keepPreviousData,
     retry: false,
   });
 
-export const readEdid = (bytes: ArrayBuffer) => ask<EdidReading>((api) => api.POST("/api/edid", { body: [], ...asIs(bytes, "application/octet-stream") }));
+export const readEdid = (bytes: ArrayBuffer) => post("/api/edid", { body: [], ...asIs(bytes, "application/octet-stream") });
 
-export const readEntries = (id: string, text: string) =>
-  ask<EntriesFile>((api) => api.POST(`${ONE}/entries`, { ...of(id), body: {} as EntriesFile, ...asIs(text, "application/json") }));
+export const readEntries = (id: string, text: string) => post(`${ONE}/entries`, { ...of(id), body: {} as EntriesFile, ...asIs(text, "application/json") });
 
 export const entriesAddress = (id: string, ids: string[]) => `/api${at(id)}/entries?ids=${encodeURIComponent(ids.join(","))}`;
 
 /** What an edit would change, asked once. */
-export const lookAhead = (id: string, build: string, commands: Command[]) =>
-  ask<Outlook>((api) => api.POST(`${ONE}/outlook`, { ...of(id), body: { build, commands } }));
-
-export const useFormats = (id: string, build: string, revision: number, port: string) =>
-  useQuery({
-    queryKey: ["formats", id, build, revision, port],
-    queryFn: () => afterPicture(() => ask<FormatsReport>((api) => api.GET(`${ONE}/formats`, of(id, { build, at: port })))),
-    placeholderData: (old) => old,
-    retry: false,
-  });
+export const lookAhead = (id: string, build: string, commands: Command[]) => post(`${ONE}/outlook`, { ...of(id), body: { build, commands } });
 
 /** What a typed line means: one question for the list under it and for Enter. */
 export const lineQuestion = (id: string, build: string, revision: number, line: string) =>
   queryOptions({
     queryKey: ["line", id, build, revision, line],
-    queryFn: () => ask<LineAnswer>((api) => api.POST(`${ONE}/line`, { ...of(id), body: { build, line } })),
+    queryFn: () => post(`${ONE}/line`, { ...of(id), body: { build, line } }),
     staleTime: Infinity,
     retry: false,
   });
@@ -595,8 +481,8 @@ export const lineQuestion = (id: string, build: string, revision: number, line: 
 export const useCalculator = (asked: Asked) =>
   useQuery({
     queryKey: ["sum", asked],
-    queryFn: () => ask<RecordTime>((api) => api.POST("/api/record-time", { body: asked })),
-    placeholderData: (old) => old,
+    queryFn: () => post("/api/record-time", { body: asked }),
+    placeholderData: keepPreviousData,
     retry: false,
   });
 
@@ -604,17 +490,17 @@ export const useCalculator = (asked: Asked) =>
 export const useTurned = (asked: Turned | undefined) =>
   useQuery({
     queryKey: ["turned", asked],
-    queryFn: () => ask<TurnedAnswer>((api) => api.POST("/api/calculator", { body: asked as Turned })),
+    queryFn: () => post("/api/calculator", { body: asked as Turned }),
     enabled: asked !== undefined,
-    placeholderData: (old) => old,
+    placeholderData: keepPreviousData,
     retry: false,
   });
 
 export const useTimeTable = (asked: TableAsked) =>
   useQuery({
     queryKey: ["table", asked],
-    queryFn: () => ask<TimeTable>((api) => api.POST("/api/time-table", { body: asked })),
-    placeholderData: (old) => old,
+    queryFn: () => post("/api/time-table", { body: asked }),
+    placeholderData: keepPreviousData,
     retry: false,
   });
 

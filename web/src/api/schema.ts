@@ -1836,6 +1836,17 @@ export interface components {
              */
             revision: number;
         };
+        /** @description One place that changed, with what is to be there. */
+        Changed: {
+            /** @description For what goes: only where it is this by then. */
+            only?: unknown;
+            /** @description Where. */
+            path: string;
+            /** @description For an entry that comes into a list, or moves in it: its place there. */
+            place?: number | null;
+            /** @description What is to be there; nothing where absent, what is there already where only a place is named. */
+            value?: unknown;
+        };
         /** @description What one channel holds. */
         ChannelLevels: {
             /**
@@ -2260,6 +2271,41 @@ export interface components {
             /** @enum {string} */
             do: "set-assemblies";
         } | {
+            /** @enum {string} */
+            do: "add-build";
+            from?: components["schemas"]["String"] | null;
+            id?: components["schemas"]["String"] | null;
+            /** @description Its name. */
+            name: string;
+        } | {
+            /** @description The build. */
+            build: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "remove-build";
+        } | {
+            /** @description Its place among them. */
+            at: number;
+            /** @description The build. */
+            build: components["schemas"]["Build"];
+            /** @enum {string} */
+            do: "put-build";
+        } | {
+            /** @description In which build. */
+            build: components["schemas"]["String"];
+            cable?: components["schemas"]["String"] | null;
+            /** @enum {string} */
+            do: "connect";
+            /** @description The output. */
+            from: components["schemas"]["PortRef"];
+            length?: components["schemas"]["Length"] | null;
+            /** @description The input. */
+            to: components["schemas"]["PortRef"];
+        } | {
+            /** @description What is to be where. */
+            changes: components["schemas"]["Changed"][];
+            /** @enum {string} */
+            do: "restore";
+        } | {
             /** @description Its place among them; the end where not said. */
             at?: number | null;
             /** @description In which build. */
@@ -2298,26 +2344,7 @@ export interface components {
             /** @description Its id. */
             entry: components["schemas"]["String"];
         } | {
-            /** @enum {string} */
-            do: "add-build";
-            from?: components["schemas"]["String"] | null;
-            id?: components["schemas"]["String"] | null;
-            /** @description Its name. */
-            name: string;
-        } | {
-            /** @description The build. */
-            build: components["schemas"]["String"];
-            /** @enum {string} */
-            do: "remove-build";
-        } | {
-            /** @description Its place among them. */
-            at: number;
-            /** @description The build. */
-            build: components["schemas"]["Build"];
-            /** @enum {string} */
-            do: "put-build";
-        } | {
-            /** @description The build. */
+            /** @description In which build. */
             build: components["schemas"]["String"];
             /** @enum {string} */
             do: "rename-build";
@@ -2383,17 +2410,6 @@ export interface components {
             do: "move-device";
             /** @description The unit that it is to travel with. */
             unit: components["schemas"]["String"];
-        } | {
-            /** @description In which build. */
-            build: components["schemas"]["String"];
-            cable?: components["schemas"]["String"] | null;
-            /** @enum {string} */
-            do: "connect";
-            /** @description The output. */
-            from: components["schemas"]["PortRef"];
-            length?: components["schemas"]["Length"] | null;
-            /** @description The input. */
-            to: components["schemas"]["PortRef"];
         } | {
             /** @description In which build. */
             build: components["schemas"]["String"];
@@ -2707,7 +2723,7 @@ export interface components {
             /** @enum {string} */
             do: "put-back";
             /** @description What was taken out. */
-            kept: components["schemas"]["Kept"];
+            kept: components["schemas"]["TakenOut"];
         };
         /** @description Recordings to be compared: the runs that were read in each. */
         CompareBody: {
@@ -3128,6 +3144,8 @@ export interface components {
             ask?: boolean;
             /** @description The build to report on. */
             build: components["schemas"]["String"];
+            /** @description Who makes it, for the history. */
+            by?: string | null;
             /** @description What to do, all of it or none. */
             commands: components["schemas"]["Command"][];
         };
@@ -3796,121 +3814,6 @@ export interface components {
              * @description While everything works.
              */
             watts: number;
-        };
-        /** @description What a removal took out, each with its place in its list. */
-        Kept: {
-            /**
-             * @description Connections.
-             * @default []
-             */
-            connections: [
-                number,
-                {
-                    /** @description Adapters, barrels, elbows and clamps on it, by id. */
-                    adapters?: components["schemas"]["String"][];
-                    /** @description The catalogue's id of the cable. */
-                    cable: components["schemas"]["String"];
-                    /** @description The output. */
-                    from: components["schemas"]["PortRef"];
-                    /** @description Short id. */
-                    id: components["schemas"]["String"];
-                    /** @description How long it is; for a radio pairing, the distance. */
-                    length: components["schemas"]["Length"];
-                    /** @description For a radio pairing: what stands between the antennas. */
-                    surroundings?: components["schemas"]["Surroundings"];
-                    /** @description The input. */
-                    to: components["schemas"]["PortRef"];
-                }
-            ][];
-            /**
-             * @description Joints.
-             * @default []
-             */
-            joints: [
-                number,
-                {
-                    /** @description The fastening that carries: `a-cage.top`. */
-                    onto: string;
-                    /** @description The fastening that sits: `a-handle.foot`. */
-                    part: string;
-                    /**
-                     * Format: int32
-                     * @description How far along the rail, in millimetres.
-                     */
-                    slide?: number;
-                    /**
-                     * Format: int32
-                     * @description How far it is tilted, in degrees.
-                     */
-                    tilt?: number;
-                    /**
-                     * Format: int32
-                     * @description How far it is turned about the fastening, in degrees.
-                     */
-                    turn?: number;
-                }
-            ][];
-            /**
-             * @description Needs.
-             * @default []
-             */
-            needs: [
-                number,
-                {
-                    /** @description The screen or recorder. */
-                    at: components["schemas"]["String"];
-                    bits?: components["schemas"]["Depth"] | null;
-                    /** @description Without overlays. */
-                    clean?: boolean;
-                    /** @description Short id. */
-                    id: components["schemas"]["String"];
-                    length?: components["schemas"]["Span"] | null;
-                    /** @description With the look, or without it; as it comes where not said. */
-                    look?: boolean | null;
-                    of?: components["schemas"]["String"] | null;
-                    /** @description What for. */
-                    purpose: components["schemas"]["Purpose"];
-                    raster?: components["schemas"]["Raster"] | null;
-                    sampling?: components["schemas"]["Sampling"] | null;
-                    /** @description Sound channels that must come along. */
-                    sound?: number;
-                    within?: components["schemas"]["Delay"] | null;
-                }
-            ][];
-            /**
-             * @description Placements.
-             * @default []
-             */
-            placements: [
-                number,
-                {
-                    /** @description The catalogue's id of the device. */
-                    device: components["schemas"]["String"];
-                    /** @description Its handle: `a`. */
-                    id: components["schemas"]["String"];
-                    /** @description Its name on this floor: *A camera*. */
-                    name: string;
-                    /** @description What is set on it. */
-                    settings?: components["schemas"]["Settings"];
-                    /** @description The unit it travels with. */
-                    unit: components["schemas"]["String"];
-                }
-            ][];
-            /** @default null */
-            timecode_master: components["schemas"]["String"] | null;
-            /**
-             * @description Units.
-             * @default []
-             */
-            units: [
-                number,
-                {
-                    /** @description Short id. */
-                    id: components["schemas"]["String"];
-                    /** @description Its name. */
-                    name: string;
-                }
-            ][];
         };
         /** @description How many the kit is to hold of one thing; a count that isn't named stays. */
         KitChange: {
@@ -6551,6 +6454,121 @@ export interface components {
             rate: components["schemas"]["FrameRate"];
             reserve: string;
         };
+        /** @description What a removal took out, each with its place in its list. */
+        TakenOut: {
+            /**
+             * @description Connections.
+             * @default []
+             */
+            connections: [
+                number,
+                {
+                    /** @description Adapters, barrels, elbows and clamps on it, by id. */
+                    adapters?: components["schemas"]["String"][];
+                    /** @description The catalogue's id of the cable. */
+                    cable: components["schemas"]["String"];
+                    /** @description The output. */
+                    from: components["schemas"]["PortRef"];
+                    /** @description Short id. */
+                    id: components["schemas"]["String"];
+                    /** @description How long it is; for a radio pairing, the distance. */
+                    length: components["schemas"]["Length"];
+                    /** @description For a radio pairing: what stands between the antennas. */
+                    surroundings?: components["schemas"]["Surroundings"];
+                    /** @description The input. */
+                    to: components["schemas"]["PortRef"];
+                }
+            ][];
+            /**
+             * @description Joints.
+             * @default []
+             */
+            joints: [
+                number,
+                {
+                    /** @description The fastening that carries: `a-cage.top`. */
+                    onto: string;
+                    /** @description The fastening that sits: `a-handle.foot`. */
+                    part: string;
+                    /**
+                     * Format: int32
+                     * @description How far along the rail, in millimetres.
+                     */
+                    slide?: number;
+                    /**
+                     * Format: int32
+                     * @description How far it is tilted, in degrees.
+                     */
+                    tilt?: number;
+                    /**
+                     * Format: int32
+                     * @description How far it is turned about the fastening, in degrees.
+                     */
+                    turn?: number;
+                }
+            ][];
+            /**
+             * @description Needs.
+             * @default []
+             */
+            needs: [
+                number,
+                {
+                    /** @description The screen or recorder. */
+                    at: components["schemas"]["String"];
+                    bits?: components["schemas"]["Depth"] | null;
+                    /** @description Without overlays. */
+                    clean?: boolean;
+                    /** @description Short id. */
+                    id: components["schemas"]["String"];
+                    length?: components["schemas"]["Span"] | null;
+                    /** @description With the look, or without it; as it comes where not said. */
+                    look?: boolean | null;
+                    of?: components["schemas"]["String"] | null;
+                    /** @description What for. */
+                    purpose: components["schemas"]["Purpose"];
+                    raster?: components["schemas"]["Raster"] | null;
+                    sampling?: components["schemas"]["Sampling"] | null;
+                    /** @description Sound channels that must come along. */
+                    sound?: number;
+                    within?: components["schemas"]["Delay"] | null;
+                }
+            ][];
+            /**
+             * @description Placements.
+             * @default []
+             */
+            placements: [
+                number,
+                {
+                    /** @description The catalogue's id of the device. */
+                    device: components["schemas"]["String"];
+                    /** @description Its handle: `a`. */
+                    id: components["schemas"]["String"];
+                    /** @description Its name on this floor: *A camera*. */
+                    name: string;
+                    /** @description What is set on it. */
+                    settings?: components["schemas"]["Settings"];
+                    /** @description The unit it travels with. */
+                    unit: components["schemas"]["String"];
+                }
+            ][];
+            /** @default null */
+            timecode_master: components["schemas"]["String"] | null;
+            /**
+             * @description Units.
+             * @default []
+             */
+            units: [
+                number,
+                {
+                    /** @description Short id. */
+                    id: components["schemas"]["String"];
+                    /** @description Its name. */
+                    name: string;
+                }
+            ][];
+        };
         /**
          * @description Which way the tape ran.
          * @enum {string}
@@ -6940,6 +6958,13 @@ export interface components {
             undo?: string | null;
             /**
              * Format: int64
+             * @description When it was made, in seconds since 1970, where that is known.
+             */
+            undo_at?: number | null;
+            /** @description Who made it, where they said so. */
+            undo_by?: string | null;
+            /**
+             * Format: int64
              * @description The number of that step in the history: it grows with every edit.
              */
             undo_step?: number | null;
@@ -7147,6 +7172,14 @@ export interface operations {
                     "application/json": components["schemas"]["Reference"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -7244,6 +7277,14 @@ export interface operations {
                     "application/json": components["schemas"]["Package"][];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -7270,6 +7311,14 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Listed"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description What went wrong, in a sentence */
@@ -7481,6 +7530,14 @@ export interface operations {
                     "application/json": components["schemas"]["Setup"];
                 };
             };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7531,6 +7588,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -7563,6 +7628,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7607,6 +7680,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7707,6 +7788,14 @@ export interface operations {
                     "application/json-patch+json": components["schemas"]["PatchStep"][];
                 };
             };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -7783,6 +7872,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -7825,6 +7922,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -7860,6 +7965,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7948,6 +8061,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -7981,6 +8102,14 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EntriesFile"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {
@@ -8026,6 +8155,14 @@ export interface operations {
                     "application/json": components["schemas"]["EntryAnswer"];
                 };
             };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8066,6 +8203,14 @@ export interface operations {
                     "text/event-stream": string;
                 };
             };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -8098,6 +8243,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8149,6 +8302,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -8186,6 +8347,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8237,6 +8406,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -8279,6 +8456,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -8311,6 +8496,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8362,6 +8555,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -8395,6 +8596,14 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Setup"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {
@@ -8447,6 +8656,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -8490,6 +8707,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -8525,6 +8750,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8618,6 +8851,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -8703,6 +8944,14 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Outlook"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {
@@ -8809,6 +9058,14 @@ export interface operations {
                     "application/json-patch+json": components["schemas"]["PatchStep"][];
                 };
             };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             412: {
                 headers: {
                     [name: string]: unknown;
@@ -8864,6 +9121,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -8901,6 +9166,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9010,6 +9283,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -9046,6 +9327,14 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoutesReport"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {
@@ -9098,6 +9387,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -9142,6 +9439,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -9174,6 +9479,14 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SearchHit"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {
@@ -9228,6 +9541,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -9261,6 +9582,14 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Setup"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {
@@ -9366,6 +9695,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -9399,6 +9736,14 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Setup"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             422: {
@@ -9451,6 +9796,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description What went wrong, in a sentence */
             default: {
                 headers: {
@@ -9488,6 +9841,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9623,6 +9984,14 @@ export interface operations {
                     "application/json-patch+json": components["schemas"]["PatchStep"][];
                 };
             };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             412: {
                 headers: {
                     [name: string]: unknown;
@@ -9676,6 +10045,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

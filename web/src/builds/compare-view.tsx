@@ -10,7 +10,7 @@ export function CompareView() {
   const [search, setSearch] = useSearchParams();
   const others = workspace.production.builds.filter((other) => other.id !== build.id);
   const before = search.get("with") ?? others[0]?.id ?? "";
-  const found = useComparison(id, workspace.revision, before, build.id);
+  const found = useComparison(id, workspace.revision, { before, after: build.id }, before !== "" && before !== build.id);
   const parts =
     found.data &&
     ([

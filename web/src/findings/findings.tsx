@@ -56,7 +56,7 @@ export function FindingsList({ onClose }: { onClose: () => void }) {
 function SafeFixesRow() {
   const { id, build, workspace, attempt } = useWorkbench();
   const [asked, setAsked] = useState(false);
-  const safe = useSafeFixes(id, build.id, workspace.revision, asked);
+  const safe = useSafeFixes(id, build.id, workspace.revision, {}, asked);
   const commands = safe.data?.commands.length ? safe.data.commands : undefined;
   const outlook = useOutlook(id, build.id, workspace.revision, asked ? commands : undefined);
   const { stops, cautions } = workspace.report.verdict;

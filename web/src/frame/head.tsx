@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import { BuildsMenu } from "../builds/builds-menu";
+import { ago } from "../ui/ago";
 import { TypedField } from "../ui/field";
 import { SeverityMark } from "../ui/mark";
 import { useNarrow } from "../ui/narrow";
@@ -22,7 +23,7 @@ interface Props {
 export function Head({ connected, openFindings, openLine, openKeys }: Props) {
   const { workspace, attempt, undo: stepBack, theirs, select, connect } = useWorkbench();
   const narrow = useNarrow();
-  const { production, report, undo, redo } = workspace;
+  const { production, report, undo, undo_at, undo_by, redo } = workspace;
   const { verdict } = report;
   const worst = verdict.stops ? "stop" : verdict.cautions ? "caution" : verdict.notes ? "note" : "ok";
   const openAll = () => {
@@ -31,9 +32,10 @@ export function Head({ connected, openFindings, openLine, openKeys }: Props) {
     openFindings();
   };
   const away = <Away connected={connected} />;
+  const said = [theirs && "made in another window", undo_by && `by ${undo_by}`, undo_at != null && ago(undo_at)].filter(Boolean);
   const steps = (
     <>
-      <Step name="Undo" what={undo && theirs ? `${undo}, made in another window` : undo} onClick={() => stepBack()} />
+      <Step name="Undo" what={undo && [undo, ...said].join(", ")} onClick={() => stepBack()} />
       <Step name="Redo" what={redo} onClick={() => attempt("redo")} />
       <button type="button" onClick={openLine} className="border border-rule bg-sunk px-2 py-0.5 text-left text-dim hover:border-dim">
         Type a command <kbd className="ml-2 font-sans text-small">/</kbd>

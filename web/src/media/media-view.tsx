@@ -12,7 +12,7 @@ import { CopyRules, JobDays, StationFields } from "./station";
 /** The Media view: what is shot when, the cards that it takes, and when the last copy is safe. */
 export function MediaView() {
   const { id, build, workspace } = useWorkbench();
-  const plan = useDay(id, workspace.revision, build.id);
+  const plan = useDay(id, build.id, workspace.revision);
   const day = plan.data?.day;
   const [sheet, setSheet] = useState<"labels">();
   const printAs = (what: "labels" | undefined) => {

@@ -13,7 +13,7 @@ export function CableInspector({ cable: id }: { cable: string }) {
   const { build, workspace, reference, edit, attempt, select, settle } = useWorkbench();
   const cable = build.connections.find((connection) => connection.id === id);
   const measured = workspace.report.connections.find((connection) => connection.id === id);
-  const working = useWorking(workspace.id, build.id, workspace.revision, id).data;
+  const working = useWorking(workspace.id, build.id, workspace.revision, { connection: id }).data;
   if (!cable || !measured) return null;
   const { load } = measured;
   const air = reference.catalogue.cables.find((other) => other.id === cable.cable)?.ends.includes("air") ?? false;

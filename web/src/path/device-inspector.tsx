@@ -16,7 +16,7 @@ export type Panel = { follow: string } | { from: string; to: string };
 /** What is set on a device, what runs through its ports, and its findings. */
 export function DeviceInspector({ device: id, openPanel }: { device: string; openPanel: (panel: Panel) => void }) {
   const { build, workspace, reference, edit, attempt, select } = useWorkbench();
-  const modes = useModes(workspace.id, build.id, workspace.revision, id).data;
+  const modes = useModes(workspace.id, build.id, workspace.revision, { at: id }).data;
   const placement = build.placements.find((placement) => placement.id === id);
   if (!placement) return null;
   const entry = reference.catalogue.devices.find((device) => device.id === placement.device);

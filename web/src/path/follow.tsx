@@ -5,7 +5,7 @@ import { Button } from "../ui/button";
 /** One path from the lens to the eye, hop by hop. */
 export function FollowPanel({ device, onClose }: { device: string; onClose: () => void }) {
   const { id, build, workspace, select } = useWorkbench();
-  const hops = useFollowed(id, build.id, workspace.revision, device);
+  const hops = useFollowed(id, build.id, workspace.revision, { at: device });
   const name = build.placements.find((placement) => placement.id === device)?.name ?? device;
   return (
     <section aria-label={`From the lens to ${name}`} className="p-3">

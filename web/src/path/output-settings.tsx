@@ -103,7 +103,7 @@ export function OutputSettings({ port, socket, device, placement }: Props) {
 
 function FormatField({ port, setting, set }: { port: PortReport; setting: OutputSetting; set: (change: Partial<OutputSetting>) => Promise<void> }) {
   const { id, build, workspace } = useWorkbench();
-  const formats = useFormats(id, build.id, workspace.revision, port.at);
+  const formats = useFormats(id, build.id, workspace.revision, { at: port.at });
   return (
     <TypedField
       label={`${port.name} gives`}

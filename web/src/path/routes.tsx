@@ -16,7 +16,7 @@ interface Props {
 /** The ways that the kit allows from a source to a destination, each with what it adds and changes. */
 export function RoutesPanel({ from, to, onChange, onClose }: Props) {
   const { id, build, workspace, reference } = useWorkbench();
-  const found = useRoutes(id, build.id, workspace.revision, from, to);
+  const found = useRoutes(id, build.id, workspace.revision, { from, to }, from !== "" && to !== "");
   const kinds = new Map(reference.catalogue.devices.map((device) => [device.id, device]));
   const named = (list: typeof build.placements) => list.map((placement) => ({ value: placement.id, label: placement.name }));
   const cameras = build.placements.filter((placement) => kinds.get(placement.device)?.kind === "camera");

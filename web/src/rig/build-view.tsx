@@ -47,7 +47,10 @@ export function BuildView() {
   const { data: bags } = useBags(id, build.id, workspace.revision);
   // What stands behind the other panels is there before the network goes.
   useLineCheck(id, build.id, workspace.revision);
-  useBuildChange(id, workspace.revision, build.id, workspace.production.builds.find((other) => other.id !== build.id)?.id ?? build.id);
+  useBuildChange(id, workspace.revision, {
+    from: build.id,
+    to: workspace.production.builds.find((other) => other.id !== build.id)?.id ?? build.id,
+  });
   const drag = useSteady((dragged: PartReport, by: number) => {
     const known = build.joints?.find((other) => other.part === dragged.joint?.part);
     if (!known || !dragged.slide) return;
@@ -57,7 +60,7 @@ export function BuildView() {
   const drop = useSteady(slide.keep);
   const lookAt = useSteady(look);
   const mount = useSteady((seat: Seat) => settle(edit([{ do: "put-joint", build: build.id, joint: { part: seat.part, onto: seat.onto } }])));
-  const taking = usePartSeats(id, build.id, workspace.revision, panel === "mount" ? picked : undefined).data;
+  const taking = usePartSeats(id, build.id, workspace.revision, { part: picked ?? "" }, panel === "mount" && picked !== undefined).data;
   if (!data) return null;
   const rig = pick(data, chosen, wanted);
   if (!rig) return <Empty data={data} picked={picked} pick={setPicked} />;

@@ -21,7 +21,7 @@ export function ChangePanel() {
 }
 
 function Change({ id, from, to, revision }: { id: string; from: string; to: string; revision: number }) {
-  const { data } = useBuildChange(id, revision, from, to);
+  const { data } = useBuildChange(id, revision, { from, to });
   if (!data) return null;
   if (data.steps.length === 0) return <p className="px-3 py-2 text-dim">Nothing comes off or goes on: what both have is mounted alike.</p>;
   const tools = [...new Set(data.steps.map((step) => step.tool).filter((tool) => tool !== "by hand"))];

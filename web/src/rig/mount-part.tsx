@@ -42,8 +42,8 @@ function places({ places }: LoosePart) {
 function Places({ part, done }: { part: LoosePart; done: () => void }) {
   const { id, build, workspace, attempt } = useWorkbench();
   const [why, setWhy] = useState(false);
-  const { data, error } = useMountProposals(id, build.id, workspace.revision, part.places > 0 ? part.id : undefined);
-  const seats = usePartSeats(id, build.id, workspace.revision, part.id).data;
+  const { data, error } = useMountProposals(id, build.id, workspace.revision, { part: part.id }, part.places > 0);
+  const seats = usePartSeats(id, build.id, workspace.revision, { part: part.id }).data;
   const mount = (edit: Parameters<typeof attempt>[0]) => {
     attempt(edit, `${part.name} mounted`);
     done();

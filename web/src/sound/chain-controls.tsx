@@ -195,7 +195,7 @@ function GainSlider({ stage, setTried }: { stage: StageReport; setTried: (sound:
 function Schools({ chain }: { chain: ChainReport }) {
   const { id, build, workspace, attempt } = useWorkbench();
   const [asked, setAsked] = useState(false);
-  const schools = useSchools(id, build.id, workspace.revision, chain.id);
+  const schools = useSchools(id, build.id, workspace.revision, { chain: chain.id });
   const found = schools.data;
   if (!found) return null;
   return (

@@ -11,7 +11,7 @@ const COLUMNS = "grid grid-cols-[13rem_1fr_15rem] items-center gap-x-3 max-md:gr
 export function ChainList({ chains, chosen, choose }: { chains: ChainReport[]; chosen: string | undefined; choose: (id: string) => void }) {
   const { id, build, workspace } = useWorkbench();
   const leftOut = workspace.report.sound.chains_left_out;
-  const working = useChainWorking(id, build.id, workspace.revision, chosen ?? "");
+  const working = useChainWorking(id, build.id, workspace.revision, { chain: chosen ?? "" }, chosen !== undefined);
   return (
     <section aria-label="Chains" className="mt-3">
       <div className={`${COLUMNS} max-md:hidden`} aria-hidden>

@@ -23,7 +23,7 @@ function settingOf(track: TrackReport, sheet: TrackSheet): TrackSetting {
 /** A recorder's tracks against what comes into it: every cell is a switch. */
 export function TrackMatrix({ sheet }: { sheet: TrackSheet }) {
   const { id, build, workspace, attempt, edit } = useWorkbench();
-  const presets = useTrackPresets(id, build.id, workspace.revision, sheet.recorder);
+  const presets = useTrackPresets(id, build.id, workspace.revision, { recorder: sheet.recorder });
   const [focus, setFocus] = useState({ row: 0, column: 0 });
   const { tracks, sources } = sheet;
   const now = () => tracks.map((track) => settingOf(track, sheet));

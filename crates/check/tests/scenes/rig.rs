@@ -794,28 +794,30 @@ fn a_part_that_is_removed_takes_its_joints_and_brings_them_back() {
 
 #[test]
 fn two_windows_may_move_two_parts_and_not_one() {
-    use model::document::{meet, touches};
-    let put = |part: &str, slide: i32| {
-        let joint = Joint {
+    let scene = rig(&with(&[
+        "c holme-rc1",
+        "d holme-rc2",
+        "c.rods on r.rods 300",
+        "d.rods on r.rods 330",
+    ]));
+    let put = |part: &str, slide: i32| Command::PutJoint {
+        build: BUILD.into(),
+        joint: Joint {
             part: part.parse().unwrap(),
             onto: "r.rods".parse().unwrap(),
             slide,
             turn: 0,
             tilt: 0,
-        };
-        touches(&[Command::PutJoint {
-            build: BUILD.into(),
-            joint,
-            at: None,
-        }])
+        },
+        at: None,
     };
-    assert!(!meet(&put("c.rods", 10), &put("d.rods", 20)));
-    assert!(meet(&put("c.rods", 10), &put("c.rods", 20)));
-    let off = touches(&[Command::RemoveJoint {
+    assert!(!scene.conflict(&put("c.rods", 310), &put("d.rods", 320)));
+    assert!(scene.conflict(&put("c.rods", 310), &put("c.rods", 320)));
+    let off = Command::RemoveJoint {
         build: BUILD.into(),
         part: PortRef::new("c", "rods"),
-    }]);
-    assert!(meet(&put("c.rods", 10), &off));
+    };
+    assert!(scene.conflict(&put("c.rods", 310), &off));
 }
 
 #[test]

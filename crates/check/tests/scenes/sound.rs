@@ -1359,17 +1359,26 @@ fn undo_of_everything_about_sound_is_exact() {
 
 #[test]
 fn edits_of_two_hands_at_one_mixer_dont_meet() {
-    use model::document::{meet, touches};
-    let touched = |command: Command| touches(&[command]);
+    let floor = scene("1080p25")
+        .with("m", "dunmore-b1")
+        .with("mix", "dunmore-x6")
+        .line("m.out > mix.in1");
     let (gain, phantom) = (set("mix.in1", "30"), set("mix.in1", "phantom on"));
-    assert!(!meet(&touched(gain.clone()), &touched(phantom)));
-    assert!(!meet(
-        &touched(gain.clone()),
-        &touched(set("mix.in2", "30"))
-    ));
-    assert!(meet(&touched(gain), &touched(set("mix.in1", "31"))));
-    let all = tracks("mix", Vec::new());
-    assert!(meet(&touched(all.clone()), &touched(all)));
+    assert!(!floor.conflict(&gain, &phantom));
+    assert!(!floor.conflict(&gain, &set("mix.in2", "30")));
+    assert!(floor.conflict(&gain, &set("mix.in1", "31")));
+    // What both want alike is no conflict; what differs is.
+    let names = |name: &str| {
+        tracks(
+            "mix",
+            vec![TrackSetting {
+                name: Some(name.into()),
+                ..TrackSetting::default()
+            }],
+        )
+    };
+    assert!(!floor.conflict(&names("Boom"), &tracks("mix", Vec::new())));
+    assert!(floor.conflict(&names("Boom"), &names("Lav")));
 }
 
 #[test]

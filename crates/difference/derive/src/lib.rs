@@ -4,7 +4,8 @@
 //! `#[difference(by(id))]` (a list whose entries are told apart by fields of theirs; with `within` their fields are
 //! compared), or `#[difference(always)]` (it is said whether it changed or not). What serde leaves out of the JSON
 //! (`skip`, `skip_serializing_if`) is left out here as well. A large struct says `#[difference(side_by_side)]`: its
-//! two halves are compared at once.
+//! two halves are compared at once. One that stands for its usual value where it isn’t written says
+//! `#[difference(absent(item))]`, with the fields that even that has.
 
 use proc_macro::TokenStream;
 use proc_macro2::TokenStream as Tokens;
@@ -38,7 +39,15 @@ fn compared(input: &DeriveInput) -> Result<Tokens> {
     for field in fields {
         steps.extend(step(field)?);
     }
-    let body = if side_by_side(&input.attrs)? {
+    let whole = Whole::of(&input.attrs)?;
+    let absent = whole.absent.map(|fields| {
+        quote! {
+            fn when_absent(&self) -> Option<Self> {
+                Some(Self { #(#fields: self.#fields.clone(),)* ..Self::default() })
+            }
+        }
+    });
+    let body = if whole.side_by_side {
         let rest = steps.split_off(steps.len().div_ceil(2));
         quote! {
             steps.side_by_side(|steps| { #(#steps)* }, |steps| { #(#rest)* });
@@ -53,26 +62,43 @@ fn compared(input: &DeriveInput) -> Result<Tokens> {
                 let old = self;
                 #body
             }
+            #absent
         }
     })
 }
 
-fn side_by_side(attributes: &[Attribute]) -> Result<bool> {
-    let mut found = false;
-    for attribute in attributes
-        .iter()
-        .filter(|attribute| attribute.path().is_ident("difference"))
-    {
-        attribute.parse_nested_meta(|meta| {
-            found |= meta.path.is_ident("side_by_side");
-            if found {
+/// How a struct is compared as a whole.
+#[derive(Default)]
+struct Whole {
+    side_by_side: bool,
+    /// It stands for its usual value where it isn’t written, but for these fields.
+    absent: Option<Vec<Ident>>,
+}
+
+impl Whole {
+    fn of(attributes: &[Attribute]) -> Result<Self> {
+        let mut whole = Self::default();
+        let ours = |attribute: &&Attribute| attribute.path().is_ident("difference");
+        for attribute in attributes.iter().filter(ours) {
+            attribute.parse_nested_meta(|meta| {
+                if meta.path.is_ident("side_by_side") {
+                    whole.side_by_side = true;
+                } else if meta.path.is_ident("absent") {
+                    let fields = whole.absent.insert(Vec::new());
+                    if meta.input.peek(syn::token::Paren) {
+                        meta.parse_nested_meta(|field| {
+                            fields.push(field.path.require_ident()?.clone());
+                            Ok(())
+                        })?;
+                    }
+                } else {
+                    return Err(meta.error("a struct may say `side_by_side` or `absent(…)`"));
+                }
                 Ok(())
-            } else {
-                Err(meta.error("a struct may say `side_by_side`"))
-            }
-        })?;
+            })?;
+        }
+        Ok(whole)
     }
-    Ok(found)
 }
 
 /// How a field is compared.
@@ -138,31 +164,30 @@ fn step(field: &Field) -> Result<Option<Tokens>> {
     };
     let text = name.to_string();
     let place = quote! { &at.field(#text) };
+    let names: Vec<String> = way.by.iter().map(Ident::to_string).collect();
     let key = match &way.by[..] {
         [] => None,
-        [one] => Some(quote! { |entry| &entry.#one }),
-        several => Some(quote! { |entry| (#(&entry.#several),*) }),
+        [one] => Some(quote! { (&[#(#names),*], |entry| &entry.#one) }),
+        several => Some(quote! { (&[#(#names),*], |entry| (#(&entry.#several),*)) }),
     };
     if way.always {
         return Ok(Some(quote! { steps.told(#place, &new.#name); }));
     }
-    if let Some(absent) = way.absent {
-        if key.is_some() || way.within {
-            return Err(Error::new_spanned(
-                name,
-                "what may be absent is compared whole",
-            ));
-        }
-        return Ok(Some(
-            quote! { steps.if_any(#place, &old.#name, &new.#name, #absent(&new.#name)); },
-        ));
-    }
-    Ok(Some(match (key, way.within) {
+    let within = match (&key, way.within) {
         (None, false) => quote! { steps.value(#place, &old.#name, &new.#name); },
         (None, true) => {
             quote! { ::difference::Difference::difference(&old.#name, &new.#name, #place, steps); }
         }
         (Some(key), false) => quote! { steps.list(#place, (&old.#name, &new.#name), #key); },
         (Some(key), true) => quote! { steps.list_within(#place, (&old.#name, &new.#name), #key); },
+    };
+    Ok(Some(match way.absent {
+        None => within,
+        Some(absent) if key.is_none() && !way.within => {
+            quote! { steps.if_any(#place, &old.#name, &new.#name, #absent(&new.#name)); }
+        }
+        Some(absent) => quote! {
+            steps.within_if_any(#place, (&old.#name, &new.#name), |field| #absent(field), |steps| { #within });
+        },
     }))
 }

@@ -48,6 +48,7 @@ pub use power::{
 pub use search::{Hit, NotUnderstood};
 pub use shelf::{Entry, Shelf};
 
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use std::borrow::Cow;
 use std::collections::HashSet;
@@ -76,14 +77,16 @@ pub struct Catalogue {
 }
 
 /// A crew's custom devices and codecs.
-#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields, default)]
 pub struct Custom {
     /// Devices.
     #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[difference(by(id))]
     pub devices: Vec<Device>,
     /// Codecs, with the crew's figures or measured.
     #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[difference(by(id))]
     pub codecs: Vec<Codec>,
 }
 

@@ -16,16 +16,16 @@ pub struct Build {
     /// Its name.
     pub name: String,
     /// Groups that travel together, in the order of the map's bands.
-    #[difference(by(id))]
+    #[difference(by(id), within)]
     pub units: Vec<Unit>,
     /// Devices in it.
-    #[difference(by(id))]
+    #[difference(by(id), within)]
     pub placements: Vec<Placement>,
     /// Cables and radio pairings between ports.
-    #[difference(by(id))]
+    #[difference(by(id), within)]
     pub connections: Vec<Connection>,
     /// What destinations must get.
-    #[difference(by(id))]
+    #[difference(by(id), within)]
     pub needs: Vec<Need>,
     /// The device whose timecode the others follow.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -35,9 +35,11 @@ pub struct Build {
     pub room_noise: Option<Decibels>,
     /// What is shot in its day.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[difference(by(id), within)]
     pub schedule: Vec<ScheduleEntry>,
     /// What sits on what.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[difference(by(part))]
     pub joints: Vec<Joint>,
 }
 
@@ -115,7 +117,7 @@ impl Build {
 }
 
 /// A group within a build that travels together: a camera rig, the village, the sound cart.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct Unit {
     /// Short id.
@@ -125,7 +127,7 @@ pub struct Unit {
 }
 
 /// A device put to use in a build.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct Placement {
     /// Its handle: `a`.
@@ -138,5 +140,6 @@ pub struct Placement {
     pub unit: Handle,
     /// What is set on it.
     #[serde(default)]
+    #[difference(within)]
     pub settings: Settings,
 }

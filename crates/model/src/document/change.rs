@@ -35,27 +35,17 @@ impl<T: Serialize + DeserializeOwned> Change<T> {
         Self::from(fields)
     }
 
-    /// `before` with the change made, and what takes it back: the same fields as they were.
-    pub fn made(&self, before: &T) -> Result<(T, Self), BadChange> {
+    /// `before` with the change made.
+    pub fn made(&self, before: &T) -> Result<T, BadChange> {
         let mut fields = fields_of(before);
-        let mut back = Map::new();
         for (name, value) in &self.fields {
-            let old = if value.is_null() {
-                fields.remove(name)
+            if value.is_null() {
+                fields.remove(name);
             } else {
-                fields.insert(name.clone(), value.clone())
-            };
-            back.insert(name.clone(), old.unwrap_or(Value::Null));
+                fields.insert(name.clone(), value.clone());
+            }
         }
-        let after = read_value(&Value::Object(fields)).map_err(BadChange)?;
-        Ok((after, Self::from(back)))
-    }
-}
-
-impl<T> Change<T> {
-    /// The names of the fields that it changes.
-    pub fn names(&self) -> impl Iterator<Item = &str> {
-        self.fields.keys().map(String::as_str)
+        read_value(&Value::Object(fields)).map_err(BadChange)
     }
 }
 

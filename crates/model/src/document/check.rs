@@ -148,7 +148,8 @@ impl Build {
         at_most(here, "parts of its day", parts, Limits::SCHEDULE)
     }
 
-    fn check(&self) -> Result<(), Unfit> {
+    /// Whether the build can be kept.
+    pub(super) fn check(&self) -> Result<(), Unfit> {
         checked_name("a build", &self.name)?;
         let here = || format!("build “{}”", self.name);
         self.too_many()?;

@@ -1,13 +1,14 @@
 //! A cable from an output to an input, or a radio pairing.
 
 use super::{Handle, PortRef};
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use transport::radio::Surroundings;
 use units::quantity::Length;
 use utoipa::ToSchema;
 
 /// A cable (or a radio pairing) from an output to an input.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct Connection {
     /// Short id.

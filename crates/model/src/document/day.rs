@@ -1,12 +1,13 @@
 //! The shooting day as a crew chose it: what is shot when, and where cards are copied.
 
 use super::Handle;
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use units::quantity::{BitRate, ClockTime, Percent, Span};
 use utoipa::ToSchema;
 
 /// Something that is shot in a day.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct ScheduleEntry {
     /// Short id.
@@ -80,7 +81,7 @@ pub enum Verify {
 }
 
 /// Where cards are offloaded.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields, default)]
 pub struct Station {
     /// Readers, each with one card at a time.

@@ -1,11 +1,13 @@
 //! What the kit holds.
 
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use units::quantity::{Length, Money};
 use utoipa::ToSchema;
 
 /// A line of the kit: so many of one thing.
-#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
+#[difference(absent(item, length))]
 #[serde(deny_unknown_fields)]
 pub struct KitLine {
     /// The catalogue's id of a device, cable or medium.
@@ -79,6 +81,14 @@ impl KitLine {
             quantity,
             ..Self::default()
         }
+    }
+
+    /// Whether there is any, or its owner or what it costs is known: that is kept of what there is none of as well.
+    pub(super) fn says_something(&self) -> bool {
+        self.there() > 0
+            || self.price.is_some()
+            || self.day_rate.is_some()
+            || !self.owner.is_empty()
     }
 
     /// How many there are, owned and hired.

@@ -5,7 +5,6 @@ mod assembly;
 mod build;
 mod change;
 mod check;
-mod command;
 mod connection;
 mod day;
 mod entries;
@@ -22,16 +21,14 @@ mod need;
 mod production;
 mod rules;
 mod settings;
-mod touches;
 mod typed;
 mod upgrade;
 
-pub use apply::{Edited, Refusal, check_entry};
+pub use apply::{Command, Edited, Refusal, TakenOut, check_entry, checked_name};
 pub use assembly::Assembly;
 pub use build::{Build, Placement, Unit};
 pub use change::{BadChange, Change};
 pub use check::Unfit;
-pub use command::{Command, Kept};
 pub use connection::Connection;
 pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
@@ -58,6 +55,5 @@ pub use settings::{
     OutputSetting, Position, PowerSetting, RecordingSetting, Settings, SlotUse, SoundSetting,
     TrackKind, TrackSetting, TrackSource,
 };
-pub use touches::{Touch, meet, touches};
 pub use typed::{Completion, Misread, Typed, complete, read_line};
 pub use upgrade::upgraded;

@@ -1,6 +1,7 @@
 //! What people need at a screen or a recorder.
 
 use super::Handle;
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use units::format::{Depth, Quality, Raster, Sampling};
 use units::quantity::{Delay, Span};
@@ -25,7 +26,7 @@ pub enum Purpose {
 }
 
 /// What a destination must get.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct Need {
     /// Short id.

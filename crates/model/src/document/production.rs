@@ -24,16 +24,20 @@ pub struct Production {
     pub drop_frame: bool,
     /// Choices between the schools of practice, and the usual limits.
     #[serde(default)]
+    #[difference(within)]
     pub house_rules: HouseRules,
     /// What is owned or hired.
     #[serde(default)]
+    #[difference(by(item, length), within)]
     pub kit: Vec<KitLine>,
     /// The crew's custom devices of devices; they stand in the place of shipped ones of the
     /// same id.
     #[serde(default, skip_serializing_if = "Custom::is_empty")]
+    #[difference(within)]
     pub custom: Custom,
     /// Where cards are offloaded.
     #[serde(default)]
+    #[difference(within)]
     pub station: Station,
     /// How many days of which build the job is.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]

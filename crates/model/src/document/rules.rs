@@ -1,12 +1,13 @@
 //! House rules: choices between schools of practice, each for good reasons, and the usual limits.
 
 use super::Purpose;
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use units::quantity::{Decibels, Delay, Percent};
 use utoipa::ToSchema;
 
 /// Choices and limits that checks and plans follow.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields, default)]
 pub struct HouseRules {
     /// Where the picture of record is made.

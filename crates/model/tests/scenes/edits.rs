@@ -445,7 +445,7 @@ fn an_edit_of_many_commands_is_all_or_nothing_and_one_undo() {
         .unwrap();
     assert_eq!(
         (edited.production.name.as_str(), edited.inverse.len()),
-        ("Three", 3)
+        ("Three", 1)
     );
     assert_eq!(
         edited
@@ -626,7 +626,7 @@ fn a_need_and_a_part_of_the_day_change_by_the_field() {
 }
 
 #[test]
-fn a_change_makes_the_one_of_the_other_and_back() {
+fn a_change_makes_the_one_of_the_other() {
     let looks = [false, true];
     let formats = [None, "1080p25".parse().ok(), "2160p25".parse().ok()];
     let channels = [None, Some(1), Some(4)];
@@ -644,10 +644,7 @@ fn a_change_makes_the_one_of_the_other_and_back() {
     for before in &all {
         for after in &all {
             let change = Change::between(before, after);
-            let (made, back) = change.made(before).unwrap();
-            assert_eq!(&made, after);
-            assert_eq!(&back.made(after).unwrap().0, before);
-            assert_eq!(change.names().count() == 0, before == after);
+            assert_eq!(&change.made(before).unwrap(), after);
         }
     }
 }

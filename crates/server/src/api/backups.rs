@@ -3,12 +3,11 @@
 use crate::App;
 use crate::events::ALL;
 use crate::problem::Problem;
+use axum::Json;
 use axum::body::Body;
-use axum::extract::{DefaultBodyLimit, State};
+use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
-use axum::routing::{get, post};
-use axum::{Json, Router};
 use serde::Serialize;
 use std::io::Write;
 use std::path::Path;
@@ -16,18 +15,7 @@ use store::{Restored, Store, StoreError};
 use tempfile::NamedTempFile;
 use tokio_stream::StreamExt;
 use tokio_util::io::ReaderStream;
-use utoipa::ToSchema;
-
-/// What is asked about backups. One is read as it comes, and never held.
-pub fn routes() -> Router<App> {
-    let restore = Router::new()
-        .route("/backup/restore", post(restore_backup))
-        .layer(DefaultBodyLimit::disable());
-    Router::new()
-        .route("/backup", get(save_backup))
-        .route("/backup/undo", post(undo_restore))
-        .merge(restore)
-}
+use utoipa::{ToSchema, operation};
 
 /// The largest backup that is taken, in bytes.
 const LARGEST: u64 = 4_000_000_000;
@@ -52,8 +40,7 @@ fn unusable(error: std::io::Error) -> Problem {
 }
 
 /// Everything that is kept, as one file.
-#[utoipa::path(get, path = "/api/backup", tag = "backups",
-    responses((status = 200, description = "The backup", content_type = "application/vnd.sqlite3", body = Vec<u8>)))]
+#[operation(get, "/backup", tag = "backups", responses((status = 200, description = "The backup", content_type = "application/vnd.sqlite3", body = Vec<u8>)))]
 pub async fn save_backup(State(app): State<App>) -> Result<Response, Problem> {
     let file = app.large(|store, _| {
         let room = room()?;
@@ -71,8 +58,7 @@ pub async fn save_backup(State(app): State<App>) -> Result<Response, Problem> {
 
 /// Puts a backup in the place of what is kept, which is kept beside it. The whole backup is read before anything
 /// is touched.
-#[utoipa::path(post, path = "/api/backup/restore", tag = "backups", request_body(content = Vec<u8>, content_type = "application/octet-stream"),
-    responses((status = 200, body = BackupAnswer), (status = 413, body = Problem), (status = 422, body = Problem), (status = 507, body = Problem)))]
+#[operation(post, "/backup/restore", tag = "backups", request_body(content = Vec<u8>, content_type = "application/octet-stream"), responses((status = 200, body = BackupAnswer), (status = 413, body = Problem), (status = 422, body = Problem), (status = 507, body = Problem)))]
 pub async fn restore_backup(
     State(app): State<App>,
     body: Body,
@@ -100,8 +86,7 @@ pub async fn restore_backup(
 }
 
 /// Puts back what the last backup took the place of.
-#[utoipa::path(post, path = "/api/backup/undo", tag = "backups",
-    responses((status = 200, body = BackupAnswer), (status = 422, body = Problem)))]
+#[operation(post, "/backup/undo", tag = "backups", answers = BackupAnswer)]
 pub async fn undo_restore(State(app): State<App>) -> Result<Json<BackupAnswer>, Problem> {
     let room = room()?;
     put_in_place(&app, move |store| store.undo_restore(room.path())).await

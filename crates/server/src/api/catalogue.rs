@@ -12,7 +12,7 @@ use report::{Choosable, choosable};
 use serde::Serialize;
 use std::borrow::Cow;
 use std::collections::BTreeMap;
-use utoipa::ToSchema;
+use utoipa::{ToSchema, operation};
 
 /// What can be put to use, and what each finding means.
 #[derive(Serialize, ToSchema)]
@@ -31,14 +31,13 @@ pub struct Reference {
 }
 
 /// The catalogue, and what each finding means.
-#[utoipa::path(get, path = "/api/catalogue", tag = "catalogue", responses((status = 200, body = Reference)))]
+#[operation(get, "/catalogue", tag = "catalogue", answers = Reference)]
 pub async fn all(State(app): State<App>) -> Json<Reference> {
     Json(Reference::of(Cow::Borrowed(app.catalogue)))
 }
 
 /// The catalogue that a production sees.
-#[utoipa::path(get, path = "/api/productions/{id}/catalogue", tag = "catalogue", params(("id" = String, Path, description = "The production’s id.")),
-    responses((status = 200, body = Reference), (status = 404, body = Problem)))]
+#[operation(get, "/productions/{id}/catalogue", tag = "catalogue", answers = Reference)]
 pub async fn of_production(
     State(app): State<App>,
     Path(id): Path<String>,

@@ -13,12 +13,12 @@ use axum::extract::State;
 use axum::response::{IntoResponse, Response};
 use difference::{PatchStep, difference};
 use model::catalogue::Catalogue;
-use model::document::{Command, Handle, Production};
+use model::document::{Command, Handle, Production, checked_name};
 use report::{Outlook, Report, left_behind, outlook, report, switched_off};
 use serde::Deserialize;
 use std::sync::Arc;
 use store::{Change, Kept, Store, StoreError};
-use utoipa::ToSchema;
+use utoipa::{ToSchema, operation};
 
 /// Commands, and the build whose report is to come back.
 #[derive(Deserialize, ToSchema)]
@@ -32,6 +32,9 @@ pub struct Edit {
     /// and not made.
     #[serde(default)]
     ask: bool,
+    /// Who makes it, for the history.
+    #[serde(default)]
+    by: Option<String>,
 }
 
 /// The build whose report is to come back.
@@ -43,9 +46,7 @@ pub struct Step {
 }
 
 /// Changes a production. One edit is one undo.
-#[utoipa::path(post, path = "/api/productions/{id}/commands", tag = "edits", request_body = Edit,
-    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")),
-    responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 409, body = Problem), (status = 412, body = Problem), (status = 422, body = Problem), (status = 428, body = Problem)))]
+#[operation(post, "/productions/{id}/commands", tag = "edits", request_body = Edit, params(("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")), responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 409, body = Problem), (status = 412, body = Problem), (status = 422, body = Problem), (status = 428, body = Problem)))]
 pub async fn edit(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -58,8 +59,11 @@ pub async fn edit(
         build,
         commands,
         ask,
+        by,
     } = edit;
-    let wish = Wish::Edit { commands, ask };
+    let by = by.map(|by| checked_name("a person", &by)).transpose();
+    let by = by.map_err(StoreError::from)?;
+    let wish = Wish::Edit { commands, ask, by };
     change(&app, (id, revision), build, (wanted, key), wish).await
 }
 
@@ -69,17 +73,19 @@ enum Wish {
         commands: Vec<Command>,
         /// Whether it is not made where it would switch an output off.
         ask: bool,
+        by: Option<String>,
     },
     Undo,
     Redo,
 }
 
 impl Wish {
-    fn change(&self) -> Change<'_> {
+    /// What is to be made, and whose it is.
+    fn change(&self) -> (Change<'_>, Option<&str>) {
         match self {
-            Self::Edit { commands, .. } => Change::Edit(commands),
-            Self::Undo => Change::Undo,
-            Self::Redo => Change::Redo,
+            Self::Edit { commands, by, .. } => (Change::Edit(commands), by.as_deref()),
+            Self::Undo => (Change::Undo, None),
+            Self::Redo => (Change::Redo, None),
         }
     }
 
@@ -178,7 +184,8 @@ fn made(
     };
     if devices > LONG {
         let ahead = look_ahead(now, catalogue, wish)?;
-        let kept = store.make(catalogue, at, wish.change())?;
+        let nothing = |_: &Kept, _: &Production| -> Result<(), StoreError> { Ok(()) };
+        let (kept, ()) = store.make_seen(catalogue, at, wish.change(), (0, nothing, |_, ()| ()))?;
         let ahead = ahead.filter(|(production, _)| *production == *kept.production);
         let answer = answer(&kept, ahead.map(|(_, report)| report));
         return Ok((kept, answer));
@@ -208,6 +215,7 @@ fn look_ahead(
     let Wish::Edit {
         commands,
         ask: true,
+        ..
     } = wish
     else {
         return Ok(None);
@@ -246,9 +254,7 @@ impl From<StoreError> for Refused {
 }
 
 /// Takes the last edit back.
-#[utoipa::path(post, path = "/api/productions/{id}/undo", tag = "edits", request_body = Step,
-    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")),
-    responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 412, body = Problem), (status = 422, body = Problem)))]
+#[operation(post, "/productions/{id}/undo", tag = "edits", request_body = Step, params(("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")), responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 412, body = Problem), (status = 422, body = Problem)))]
 pub async fn undo(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -261,9 +267,7 @@ pub async fn undo(
 }
 
 /// Does again what was undone last.
-#[utoipa::path(post, path = "/api/productions/{id}/redo", tag = "edits", request_body = Step,
-    params(("id" = String, Path, description = "The production’s id."), ("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")),
-    responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 412, body = Problem), (status = 422, body = Problem)))]
+#[operation(post, "/productions/{id}/redo", tag = "edits", request_body = Step, params(("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")), responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 412, body = Problem), (status = 422, body = Problem)))]
 pub async fn redo(
     State(app): State<App>,
     Path(id): Path<String>,

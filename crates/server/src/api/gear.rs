@@ -2,7 +2,7 @@
 //! custom devices.
 
 use super::body::{Body, Path, Query, Text};
-use super::productions::no_build;
+use super::question::{BuildQuery, Question};
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
@@ -17,15 +17,7 @@ use report::{Outlook, kit_for_day, outlook, report};
 use serde::{Deserialize, Serialize};
 use transport::edid::{Edid, parse_dump};
 use units::quantity::{Length, Money};
-use utoipa::{IntoParams, ToSchema};
-
-/// Which build.
-#[derive(Deserialize, IntoParams)]
-#[into_params(parameter_in = Query)]
-pub struct KitQuery {
-    /// The build.
-    build: String,
-}
+use utoipa::{IntoParams, ToSchema, operation};
 
 /// A line of the kit, or a thing that the build uses without the kit having it.
 #[derive(Serialize, ToSchema)]
@@ -116,20 +108,12 @@ pub struct EntriesQuery {
 }
 
 /// The kit against a build.
-#[utoipa::path(get, path = "/api/productions/{id}/kit", tag = "questions", params(("id" = String, Path, description = "The production’s id."), KitQuery),
-    responses((status = 200, body = Vec<KitReport>), (status = 404, body = Problem)))]
-pub async fn kit_lines(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<KitQuery>,
-) -> Result<Json<Vec<KitReport>>, Problem> {
-    app.on_production(id, move |store, shipped, id| {
-        let kept = store.get(id)?;
-        let lines = kit_for_day(&kept.production, &query.build, shipped);
-        let lines = lines
-            .ok_or_else(|| no_build(&query.build))?
-            .into_iter()
-            .map(|line| KitReport {
+#[operation(get, "/productions/{id}/kit", tag = "questions", params(BuildQuery), answers = Vec<KitReport>)]
+pub async fn kit_lines(question: Question<BuildQuery>) -> Result<Json<Vec<KitReport>>, Problem> {
+    question
+        .answer(|on| {
+            let lines = on.following(kit_for_day(on.production, &on.build.id, on.shipped))?;
+            let lines = lines.into_iter().map(|line| KitReport {
                 short: line.short(),
                 spare: line.spare(),
                 item: line.item,
@@ -142,31 +126,24 @@ pub async fn kit_lines(
                 day_rate: line.day_rate,
                 owner: line.owner,
             });
-        Ok(Json(lines.collect()))
-    })
-    .await
+            Ok(lines.collect())
+        })
+        .await
 }
 
 /// What a build costs, as far as prices are given.
-#[utoipa::path(get, path = "/api/productions/{id}/cost", tag = "questions", params(("id" = String, Path, description = "The production’s id."), KitQuery),
-    responses((status = 200, body = Cost), (status = 404, body = Problem)))]
-pub async fn cost_of(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<KitQuery>,
-) -> Result<Json<Cost>, Problem> {
-    app.on_production(id, move |store, shipped, id| {
-        let kept = store.get(id)?;
-        let lines = kit_for_day(&kept.production, &query.build, shipped);
-        let lines = lines.ok_or_else(|| no_build(&query.build))?;
-        Ok(Json(cost(&lines)))
-    })
-    .await
+#[operation(get, "/productions/{id}/cost", tag = "questions", params(BuildQuery), answers = Cost)]
+pub async fn cost_of(question: Question<BuildQuery>) -> Result<Json<Cost>, Problem> {
+    question
+        .answer(|on| {
+            let lines = on.following(kit_for_day(on.production, &on.build.id, on.shipped))?;
+            Ok(cost(&lines))
+        })
+        .await
 }
 
 /// Devices that do what is asked, or are called so.
-#[utoipa::path(get, path = "/api/productions/{id}/search", tag = "questions", params(("id" = String, Path, description = "The production’s id."), SearchQuery),
-    responses((status = 200, body = Vec<SearchHit>), (status = 422, body = Problem)))]
+#[operation(get, "/productions/{id}/search", tag = "questions", params(SearchQuery), answers = Vec<SearchHit>)]
 pub async fn search(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -187,8 +164,7 @@ pub async fn search(
 }
 
 /// Reads an EDID: binary, or hexadecimal text.
-#[utoipa::path(post, path = "/api/edid", tag = "questions", request_body(content = Vec<u8>, content_type = "application/octet-stream"),
-    responses((status = 200, body = EdidReading), (status = 422, body = Problem)))]
+#[operation(post, "/edid", tag = "questions", request_body(content = Vec<u8>, content_type = "application/octet-stream"), answers = EdidReading)]
 pub async fn edid(bytes: Bytes) -> Result<Json<EdidReading>, Problem> {
     // 256 blocks is the most that the format can count; as text it is some times that.
     const MOST: usize = 400_000;
@@ -203,8 +179,7 @@ pub async fn edid(bytes: Bytes) -> Result<Json<EdidReading>, Problem> {
 }
 
 /// Whether a description can stand, and what it would do to the builds that use it.
-#[utoipa::path(post, path = "/api/productions/{id}/entry", tag = "questions", params(("id" = String, Path, description = "The production’s id.")), request_body = EntryAsked,
-    responses((status = 200, body = EntryAnswer), (status = 422, body = Problem)))]
+#[operation(post, "/productions/{id}/entry", tag = "questions", request_body = EntryAsked, answers = EntryAnswer)]
 pub async fn entry(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -251,8 +226,7 @@ pub async fn entry(
 }
 
 /// Reads a file of descriptions; putting them into the production is an edit.
-#[utoipa::path(post, path = "/api/productions/{id}/entries", tag = "questions", params(("id" = String, Path, description = "The production’s id.")), request_body = EntriesFile,
-    responses((status = 200, body = EntriesFile), (status = 422, body = Problem)))]
+#[operation(post, "/productions/{id}/entries", tag = "questions", request_body = EntriesFile, answers = EntriesFile)]
 pub async fn read_entries(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -269,8 +243,7 @@ pub async fn read_entries(
 }
 
 /// Descriptions as a file, to share.
-#[utoipa::path(get, path = "/api/productions/{id}/entries", tag = "questions", params(("id" = String, Path, description = "The production’s id."), EntriesQuery),
-    responses((status = 200, body = EntriesFile), (status = 404, body = Problem)))]
+#[operation(get, "/productions/{id}/entries", tag = "questions", params(EntriesQuery), answers = EntriesFile)]
 pub async fn write_entries(
     State(app): State<App>,
     Path(id): Path<String>,

@@ -17,7 +17,7 @@ use serde::{Deserialize, Serialize};
 use std::sync::Arc;
 use store::{Entry, Kept, StoreError};
 use units::format::PictureFormat;
-use utoipa::{IntoParams, ToSchema};
+use utoipa::{IntoParams, ToSchema, operation};
 
 /// A production in the list.
 #[derive(Debug, Serialize, ToSchema)]
@@ -64,6 +64,10 @@ pub struct Workspace {
     pub undo: Option<String>,
     /// The number of that step in the history: it grows with every edit.
     pub undo_step: Option<u64>,
+    /// Who made it, where they said so.
+    pub undo_by: Option<String>,
+    /// When it was made, in seconds since 1970, where that is known.
+    pub undo_at: Option<i64>,
     /// What redo would do again.
     pub redo: Option<String>,
     /// After an edit: what it left behind that nobody would look for, in sentences.
@@ -98,14 +102,9 @@ pub struct NewProduction {
 }
 
 /// Packages that a production can start from.
-#[utoipa::path(get, path = "/api/packages", tag = "productions", responses((status = 200, body = Vec<Package>)))]
+#[operation(get, "/packages", tag = "productions", answers = Vec<Package>)]
 pub async fn offered() -> Json<&'static [Package]> {
     Json(packages())
-}
-
-/// 404 for a build.
-pub(super) fn no_build(build: &str) -> Problem {
-    Problem::missing(format!("there is no build “{build}” in this production"))
 }
 
 impl Workspace {
@@ -115,18 +114,18 @@ impl Workspace {
             id,
             revision,
             production,
-            undo,
-            undo_step,
-            redo,
+            history,
         } = kept;
         Self {
             id,
             revision,
             production,
             report,
-            undo,
-            undo_step,
-            redo,
+            undo: history.undo,
+            undo_step: history.undo_step,
+            undo_by: history.undo_by,
+            undo_at: history.undo_at,
+            redo: history.redo,
             said: Vec::new(),
         }
     }
@@ -176,8 +175,7 @@ pub struct AtAGlance {
 }
 
 /// What the list says of each build: verdict, shortest record time, cards, the line map in small.
-#[utoipa::path(get, path = "/api/productions/{id}/glance", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
-    responses((status = 200, body = AtAGlance), (status = 404, body = Problem)))]
+#[operation(get, "/productions/{id}/glance", tag = "productions", answers = AtAGlance)]
 pub async fn at_a_glance(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -192,22 +190,21 @@ pub async fn at_a_glance(
         });
         Ok(Json(AtAGlance {
             builds: builds.collect(),
-            last: kept.undo.clone(),
+            last: kept.history.undo.clone(),
         }))
     })
     .await
 }
 
 /// All productions, by name.
-#[utoipa::path(get, path = "/api/productions", tag = "productions", responses((status = 200, body = Vec<Listed>)))]
+#[operation(get, "/productions", tag = "productions", answers = Vec<Listed>)]
 pub async fn list(State(app): State<App>) -> Result<Json<Vec<Listed>>, Problem> {
     let entries = app.with_store(|store, _| Ok(store.list()?)).await?;
     Ok(Json(entries.into_iter().map(Listed::from).collect()))
 }
 
 /// A new, empty production.
-#[utoipa::path(post, path = "/api/productions", tag = "productions", request_body = NewProduction,
-    responses((status = 201, body = Workspace), (status = 422, body = Problem)))]
+#[operation(post, "/productions", tag = "productions", request_body = NewProduction, responses((status = 201, body = Workspace), (status = 422, body = Problem)))]
 pub async fn create(
     State(app): State<App>,
     Body(new): Body<NewProduction>,
@@ -237,8 +234,7 @@ pub async fn create(
 }
 
 /// One production with the report of one build.
-#[utoipa::path(get, path = "/api/productions/{id}", tag = "productions", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
-    responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one that the asker has", content((Workspace), (Vec<difference::PatchStep> = "application/json-patch+json"))), (status = 404, body = Problem)))]
+#[operation(get, "/productions/{id}", tag = "productions", params(BuildQuery), responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one that the asker has", content((Workspace), (Vec<difference::PatchStep> = "application/json-patch+json")))))]
 pub async fn read(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -265,8 +261,7 @@ pub async fn read(
 }
 
 /// Takes a production off the list; it can be put back.
-#[utoipa::path(delete, path = "/api/productions/{id}", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
-    responses((status = 204), (status = 404, body = Problem)))]
+#[operation(delete, "/productions/{id}", tag = "productions", responses((status = 204)))]
 pub async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<StatusCode, Problem> {
     app.with_store(move |store, _| Ok(store.delete(&id)?))
         .await?;
@@ -274,8 +269,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<St
 }
 
 /// Puts a deleted production back.
-#[utoipa::path(post, path = "/api/productions/{id}/restore", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
-    responses((status = 200, body = Workspace), (status = 404, body = Problem)))]
+#[operation(post, "/productions/{id}/restore", tag = "productions", answers = Workspace)]
 pub async fn restore(State(app): State<App>, Path(id): Path<String>) -> Result<Told, Problem> {
     let lately = app.lately.clone();
     app.on_production(id, move |store, shipped, id| {
@@ -285,8 +279,7 @@ pub async fn restore(State(app): State<App>, Path(id): Path<String>) -> Result<T
 }
 
 /// A copy of a production.
-#[utoipa::path(post, path = "/api/productions/{id}/duplicate", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
-    responses((status = 201, body = Workspace), (status = 404, body = Problem)))]
+#[operation(post, "/productions/{id}/duplicate", tag = "productions", responses((status = 201, body = Workspace)))]
 pub async fn duplicate(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -299,8 +292,7 @@ pub async fn duplicate(
 }
 
 /// The production as a file, to keep or to send. A damaged one comes as it is kept.
-#[utoipa::path(get, path = "/api/productions/{id}/file", tag = "productions", params(("id" = String, Path, description = "The production’s id.")),
-    responses((status = 200, body = ProductionFile), (status = 404, body = Problem)))]
+#[operation(get, "/productions/{id}/file", tag = "productions", answers = ProductionFile)]
 pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Response, Problem> {
     app.on_production(id, move |store, _, id| {
         let (kind, text) = match store.get(id) {
@@ -323,8 +315,7 @@ pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Re
 }
 
 /// A production from a file.
-#[utoipa::path(post, path = "/api/productions/import", tag = "productions", request_body = ProductionFile,
-    responses((status = 201, body = Workspace), (status = 413, body = Problem), (status = 422, body = Problem)))]
+#[operation(post, "/productions/import", tag = "productions", request_body = ProductionFile, responses((status = 201, body = Workspace), (status = 413, body = Problem), (status = 422, body = Problem)))]
 pub async fn import(State(app): State<App>, Text(text): Text) -> Result<Response, Problem> {
     let lately = app.lately.clone();
     app.large(move |store, shipped| {

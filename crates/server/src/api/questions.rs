@@ -1,8 +1,8 @@
 //! Questions that change nothing: what an edit would do, where an output fits, what a typed line
 //! means.
 
-use super::body::{Body, Path, Query};
-use super::productions::no_build;
+use super::body::{Body, Path};
+use super::question::{OfBuild, OnFloor, Question, no_build, of_build};
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
@@ -16,7 +16,7 @@ use report::{Outlook, load_working, outlook as compare, report};
 use serde::{Deserialize, Serialize};
 use units::format::PictureFormat;
 use units::quantity::Working;
-use utoipa::{IntoParams, ToSchema};
+use utoipa::{IntoParams, ToSchema, operation};
 
 /// An edit to look ahead at.
 #[derive(Deserialize, ToSchema)]
@@ -95,26 +95,18 @@ pub struct CableQuery {
 }
 
 /// How full a cable is, step by step; `null` where nothing is worked out.
-#[utoipa::path(get, path = "/api/productions/{id}/working", tag = "questions", params(("id" = String, Path, description = "The production’s id."), CableQuery),
-    responses((status = 200, body = Option<Working>), (status = 404, body = Problem)))]
-pub async fn working(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<CableQuery>,
-) -> Result<Json<Option<Working>>, Problem> {
-    app.on_production(id, move |store, catalogue, id| {
-        let production = store.get(id)?.production;
-        let build = production.build(&query.build);
-        build.ok_or_else(|| no_build(&query.build))?;
-        let working = load_working(&production, &query.build, catalogue, &query.connection);
-        Ok(Json(working))
-    })
-    .await
+#[operation(get, "/productions/{id}/working", tag = "questions", params(CableQuery), answers = Option<Working>)]
+pub async fn working(question: Question<CableQuery>) -> Result<Json<Option<Working>>, Problem> {
+    question
+        .answer(|on| {
+            let cable = &on.asked.connection;
+            Ok(load_working(on.production, &on.build.id, on.shipped, cable))
+        })
+        .await
 }
 
 /// What an edit would change, without making it.
-#[utoipa::path(post, path = "/api/productions/{id}/outlook", tag = "questions", params(("id" = String, Path, description = "The production’s id.")), request_body = Ahead,
-    responses((status = 200, body = Outlook), (status = 422, body = Problem)))]
+#[operation(post, "/productions/{id}/outlook", tag = "questions", request_body = Ahead, answers = Outlook)]
 pub async fn outlook(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -143,25 +135,18 @@ pub struct FindingQuery {
 }
 
 /// What would mend a finding: each fix was tried on a copy, least change first.
-#[utoipa::path(get, path = "/api/productions/{id}/fixes", tag = "questions", params(("id" = String, Path, description = "The production’s id."), FindingQuery),
-    responses((status = 200, body = Vec<Fix>), (status = 404, body = Problem)))]
-pub async fn fixes(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<FindingQuery>,
-) -> Result<Json<Vec<Fix>>, Problem> {
-    app.search(id, move |kept, shipped, stop| {
-        kept.production
-            .build(&query.build)
-            .ok_or_else(|| no_build(&query.build))?;
-        let build = &query.build;
-        let found = fixes_of(&kept.production, build, shipped, &query.finding, stop);
-        found.map(Json).ok_or_else(|| {
-            let finding: String = query.finding.chars().take(60).collect();
-            Problem::missing(format!("there is no finding “{finding}” any more"))
+#[operation(get, "/productions/{id}/fixes", tag = "questions", params(FindingQuery), answers = Vec<Fix>)]
+pub async fn fixes(question: Question<FindingQuery>) -> Result<Json<Vec<Fix>>, Problem> {
+    question
+        .search(|on, stop| {
+            let finding = &on.asked.finding;
+            let found = fixes_of(on.production, &on.build.id, on.shipped, finding, stop);
+            found.ok_or_else(|| {
+                let finding: String = finding.chars().take(60).collect();
+                Problem::missing(format!("there is no finding “{finding}” any more"))
+            })
         })
-    })
-    .await
+        .await
 }
 
 /// A port as an address names it.
@@ -171,84 +156,63 @@ fn port_named(name: &str) -> Result<PortRef, Problem> {
 }
 
 /// Every input for an output: those that fit first, the others with the reason why not.
-#[utoipa::path(get, path = "/api/productions/{id}/inputs", tag = "questions", params(("id" = String, Path, description = "The production’s id."), OutputQuery),
-    responses((status = 200, body = Vec<InputReport>), (status = 404, body = Problem)))]
-pub async fn inputs(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<OutputQuery>,
-) -> Result<Json<Vec<InputReport>>, Problem> {
-    other_ends(app, id, (query.build, query.from), candidates).await
+#[operation(get, "/productions/{id}/inputs", tag = "questions", params(OutputQuery), answers = Vec<InputReport>)]
+pub async fn inputs(question: Question<OutputQuery>) -> Result<Json<Vec<InputReport>>, Problem> {
+    question
+        .answer(|on| other_ends(&on, &on.asked.from, candidates))
+        .await
 }
 
 /// Every output for an input: *what feeds this?* Those that fit first.
-#[utoipa::path(get, path = "/api/productions/{id}/sources", tag = "questions", params(("id" = String, Path, description = "The production’s id."), InputQuery),
-    responses((status = 200, body = Vec<InputReport>), (status = 404, body = Problem)))]
-pub async fn sources_of(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<InputQuery>,
-) -> Result<Json<Vec<InputReport>>, Problem> {
-    other_ends(app, id, (query.build, query.to), sources).await
+#[operation(get, "/productions/{id}/sources", tag = "questions", params(InputQuery), answers = Vec<InputReport>)]
+pub async fn sources_of(question: Question<InputQuery>) -> Result<Json<Vec<InputReport>>, Problem> {
+    question
+        .answer(|on| other_ends(&on, &on.asked.to, sources))
+        .await
 }
 
 /// What a port could be connected to, as `found` finds it.
-async fn other_ends(
-    app: App,
-    id: String,
-    (build, at): (String, String),
+fn other_ends<T: OfBuild>(
+    on: &OnFloor<'_, T>,
+    at: &str,
     found: fn(&Floor, &Resolved, PortIx) -> Vec<Candidate>,
-) -> Result<Json<Vec<InputReport>>, Problem> {
-    app.on_production(id, move |store, shipped, id| {
-        let kept = store.get(id)?;
-        let placed = kept.production.build(&build);
-        let placed = placed.ok_or_else(|| no_build(&build))?;
-        let at = port_named(&at)?;
-        let catalogue = shipped.with(&kept.production.custom);
-        let floor = Floor::new(&kept.production, placed, &catalogue);
-        let port = floor
-            .find(&at)
-            .ok_or_else(|| Problem::missing(format!("there is no port “{at}” here")))?;
-        let resolved = resolve(&floor);
-        let ends = found(&floor, &resolved, port).into_iter();
-        let ends = ends.map(|candidate| InputReport {
-            at: floor.name(candidate.port),
-            name: floor.spoken(candidate.port),
-            fits: candidate.fits,
-            reason: candidate.reason,
-        });
-        Ok(Json(ends.collect()))
-    })
-    .await
+) -> Result<Vec<InputReport>, Problem> {
+    let catalogue = on.catalogue();
+    let floor = Floor::new(on.production, on.build, &catalogue);
+    let port = port_of(&floor, &port_named(at)?)?;
+    let ends = found(&floor, &resolve(&floor), port).into_iter();
+    let ends = ends.map(|candidate| InputReport {
+        at: floor.name(candidate.port),
+        name: floor.spoken(candidate.port),
+        fits: candidate.fits,
+        reason: candidate.reason,
+    });
+    Ok(ends.collect())
+}
+
+fn port_of(floor: &Floor, at: &PortRef) -> Result<PortIx, Problem> {
+    let missing = || Problem::missing(format!("there is no port “{at}” here"));
+    floor.find(at).ok_or_else(missing)
 }
 
 /// What a typed line means, and ways to go on with it.
-#[utoipa::path(post, path = "/api/productions/{id}/line", tag = "questions", params(("id" = String, Path, description = "The production’s id.")), request_body = Line,
-    responses((status = 200, body = LineAnswer), (status = 404, body = Problem)))]
-pub async fn line(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Body(line): Body<Line>,
-) -> Result<Json<LineAnswer>, Problem> {
-    app.on_production(id, move |store, shipped, id| {
-        let kept = store.get(id)?;
-        let build = kept
-            .production
-            .build(&line.build)
-            .ok_or_else(|| no_build(&line.build))?;
-        let catalogue = shipped.with(&kept.production.custom);
-        let completions = complete(&line.line, &kept.production, build, &catalogue);
-        let (commands, misread) = match read_line(&line.line, &kept.production, build, &catalogue) {
-            Ok(typed) => (Some(typed.commands), None),
-            Err(misread) => (None, Some(misread.to_string())),
-        };
-        Ok(Json(LineAnswer {
-            commands,
-            misread,
-            completions,
-        }))
-    })
-    .await
+#[operation(post, "/productions/{id}/line", tag = "questions", request_body = Line, answers = LineAnswer)]
+pub async fn line(question: Question<Line>) -> Result<Json<LineAnswer>, Problem> {
+    question
+        .answer(|on| {
+            let (line, catalogue) = (&on.asked.line, on.catalogue());
+            let completions = complete(line, on.production, on.build, &catalogue);
+            let (commands, misread) = match read_line(line, on.production, on.build, &catalogue) {
+                Ok(typed) => (Some(typed.commands), None),
+                Err(misread) => (None, Some(misread.to_string())),
+            };
+            Ok(LineAnswer {
+                commands,
+                misread,
+                completions,
+            })
+        })
+        .await
 }
 
 /// Which output of which build.
@@ -272,32 +236,29 @@ pub struct FormatsReport {
 }
 
 /// What an output can be set to, at the project's frame rate.
-#[utoipa::path(get, path = "/api/productions/{id}/formats", tag = "questions", params(("id" = String, Path, description = "The production’s id."), PortQuery),
-    responses((status = 200, body = FormatsReport), (status = 404, body = Problem)))]
-pub async fn formats(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<PortQuery>,
-) -> Result<Json<FormatsReport>, Problem> {
-    app.on_production(id, move |store, shipped, id| {
-        let kept = store.get(id)?;
-        let build = kept
-            .production
-            .build(&query.build)
-            .ok_or_else(|| no_build(&query.build))?;
-        let at = port_named(&query.at)?;
-        let catalogue = shipped.with(&kept.production.custom);
-        let port = build.port(&catalogue, &at, Direction::Out);
-        port.map_err(|refusal| Problem::missing(refusal.to_string()))?;
-        let floor = Floor::new(&kept.production, build, &catalogue);
-        let port = floor
-            .find(&at)
-            .ok_or_else(|| Problem::missing(format!("there is no port “{at}” here")))?;
-        let gives = giving(&floor, port);
-        Ok(Json(FormatsReport {
-            words: gives.in_words(),
-            formats: gives.formats_at(kept.production.format.rate),
-        }))
-    })
-    .await
+#[operation(get, "/productions/{id}/formats", tag = "questions", params(PortQuery), answers = FormatsReport)]
+pub async fn formats(question: Question<PortQuery>) -> Result<Json<FormatsReport>, Problem> {
+    question
+        .answer(|on| {
+            let at = port_named(&on.asked.at)?;
+            let catalogue = on.catalogue();
+            let port = on.build.port(&catalogue, &at, Direction::Out);
+            port.map_err(|refusal| Problem::missing(refusal.to_string()))?;
+            let floor = Floor::new(on.production, on.build, &catalogue);
+            let gives = giving(&floor, port_of(&floor, &at)?);
+            Ok(FormatsReport {
+                words: gives.in_words(),
+                formats: gives.formats_at(on.production.format.rate),
+            })
+        })
+        .await
 }
+
+of_build!(
+    CableQuery,
+    FindingQuery,
+    InputQuery,
+    Line,
+    OutputQuery,
+    PortQuery
+);

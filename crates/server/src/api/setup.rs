@@ -1,18 +1,14 @@
 //! Edits that the core plans: devices put on the floor and wired, recorders started, set alike, safe
 //! fixes taken together. Each answers with commands; the edit itself is made like any other.
 
-use super::body::{Body, Path, Query};
-use super::productions::no_build;
-use crate::App;
+use super::question::{BuildQuery, OfBuild, OnFloor, Question, of_build};
 use crate::problem::Problem;
 use axum::Json;
-use axum::extract::State;
-use model::catalogue::Catalogue;
-use model::document::{Handle, Production, Refusal};
+use model::document::{Handle, Refusal};
 use plan::setup::{Setup, Wanted, join, record_like, set_up, start_recording};
 use plan::{SafeFixes, safe_fixes};
 use serde::Deserialize;
-use utoipa::{IntoParams, ToSchema};
+use utoipa::{ToSchema, operation};
 
 /// Which recorder of which build.
 #[derive(Deserialize, ToSchema)]
@@ -36,96 +32,61 @@ pub struct TwoDevices {
     to: Handle,
 }
 
-/// Which build.
-#[derive(Deserialize, IntoParams)]
-#[into_params(parameter_in = Query)]
-pub struct SafeQuery {
-    /// The build.
-    build: String,
-}
-
 type Planned = Result<Json<Setup>, Problem>;
 
-async fn planned(
-    app: App,
-    id: String,
-    plan: impl FnOnce(&Production, &Catalogue) -> Result<Setup, Refusal> + Send + 'static,
+async fn planned<T: OfBuild>(
+    question: Question<T>,
+    plan: impl FnOnce(&OnFloor<'_, T>) -> Result<Setup, Refusal> + Send + 'static,
 ) -> Planned {
-    app.search(id, move |kept, shipped, _| {
-        let setup = plan(&kept.production, shipped);
-        let setup = setup.map_err(|refusal| Problem::refused(refusal.to_string()))?;
-        Ok(Json(setup))
-    })
-    .await
+    question
+        .search(|on, _| plan(&on).map_err(|refusal| Problem::refused(refusal.to_string())))
+        .await
 }
 
 /// Devices on the floor, each where it belongs, wired where there is one sensible way.
-#[utoipa::path(post, path = "/api/productions/{id}/setup", tag = "setup", params(("id" = String, Path, description = "The production’s id.")), request_body = Wanted,
-    responses((status = 200, body = Setup), (status = 422, body = Problem)))]
-pub async fn set_up_floor(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Body(wanted): Body<Wanted>,
-) -> Planned {
-    planned(app, id, move |production, shipped| {
-        set_up(production, shipped, &wanted)
-    })
-    .await
+#[operation(post, "/productions/{id}/setup", tag = "setup", request_body = Wanted, answers = Setup)]
+pub async fn set_up_floor(question: Question<Wanted>) -> Planned {
+    planned(question, |on| set_up(on.production, on.shipped, &on.asked)).await
 }
 
 /// Two devices joined where there is one sensible way.
-#[utoipa::path(post, path = "/api/productions/{id}/join", tag = "setup", params(("id" = String, Path, description = "The production’s id.")), request_body = TwoDevices,
-    responses((status = 200, body = Setup), (status = 422, body = Problem)))]
-pub async fn join_two(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Body(two): Body<TwoDevices>,
-) -> Planned {
-    planned(app, id, move |production, shipped| {
-        join(production, shipped, &two.build, (&two.from, &two.to))
+#[operation(post, "/productions/{id}/join", tag = "setup", request_body = TwoDevices, answers = Setup)]
+pub async fn join_two(question: Question<TwoDevices>) -> Planned {
+    planned(question, |on| {
+        let TwoDevices { build, from, to } = &on.asked;
+        join(on.production, on.shipped, build, (from, to))
     })
     .await
 }
 
 /// A recorder started on the best that it does with what the kit has.
-#[utoipa::path(post, path = "/api/productions/{id}/start", tag = "setup", params(("id" = String, Path, description = "The production’s id.")), request_body = OneRecorder,
-    responses((status = 200, body = Setup), (status = 422, body = Problem)))]
-pub async fn start(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Body(one): Body<OneRecorder>,
-) -> Planned {
-    planned(app, id, move |production, shipped| {
-        start_recording(production, shipped, &one.build, &one.device)
+#[operation(post, "/productions/{id}/start", tag = "setup", request_body = OneRecorder, answers = Setup)]
+pub async fn start(question: Question<OneRecorder>) -> Planned {
+    planned(question, |on| {
+        let OneRecorder { build, device } = &on.asked;
+        start_recording(on.production, on.shipped, build, device)
     })
     .await
 }
 
 /// Every other recorder of its kind set as one is.
-#[utoipa::path(post, path = "/api/productions/{id}/alike", tag = "setup", params(("id" = String, Path, description = "The production’s id.")), request_body = OneRecorder,
-    responses((status = 200, body = Setup), (status = 422, body = Problem)))]
-pub async fn alike(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Body(one): Body<OneRecorder>,
-) -> Planned {
-    planned(app, id, move |production, shipped| {
-        record_like(production, shipped, &one.build, &one.device)
+#[operation(post, "/productions/{id}/alike", tag = "setup", request_body = OneRecorder, answers = Setup)]
+pub async fn alike(question: Question<OneRecorder>) -> Planned {
+    planned(question, |on| {
+        let OneRecorder { build, device } = &on.asked;
+        record_like(on.production, on.shipped, build, device)
     })
     .await
 }
 
 /// The fixes that cost nothing anywhere else, as one edit: after 20 s, what was found so far.
-#[utoipa::path(get, path = "/api/productions/{id}/safe-fixes", tag = "setup", params(("id" = String, Path, description = "The production’s id."), SafeQuery),
-    responses((status = 200, body = SafeFixes), (status = 404, body = Problem)))]
-pub async fn safe(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<SafeQuery>,
-) -> Result<Json<SafeFixes>, Problem> {
-    app.search_so_far(id, move |kept, shipped, stop| {
-        let found = safe_fixes(&kept.production, &query.build, shipped, stop);
-        found.map(Json).ok_or_else(|| no_build(&query.build))
-    })
-    .await
+#[operation(get, "/productions/{id}/safe-fixes", tag = "setup", params(BuildQuery), answers = SafeFixes)]
+pub async fn safe(question: Question<BuildQuery>) -> Result<Json<SafeFixes>, Problem> {
+    question
+        .search_so_far(|on, stop| {
+            on.following(safe_fixes(on.production, &on.build.id, on.shipped, stop))
+        })
+        .await
 }
+
+of_build!(OneRecorder, TwoDevices, Wanted);

@@ -1,8 +1,8 @@
 //! Sound: gains, tracks, tones to line up with, recordings read as they come.
 
-use super::body::{Body as Sent, Path, Query};
-use super::media::defused;
-use super::productions::no_build;
+use super::body::Query;
+use super::media::table;
+use super::question::{BuildQuery, Question, of_build};
 use super::recordings::read_pieces;
 use crate::App;
 use crate::problem::Problem;
@@ -20,15 +20,7 @@ use report::{
 };
 use serde::{Deserialize, Serialize};
 use units::quantity::{Decibels, Working};
-use utoipa::{IntoParams, ToSchema};
-
-/// Which build.
-#[derive(Deserialize, IntoParams)]
-#[into_params(parameter_in = Query)]
-pub struct BuildQuery {
-    /// The build.
-    build: String,
-}
+use utoipa::{IntoParams, ToSchema, operation};
 
 /// Which chain of which build.
 #[derive(Deserialize, IntoParams)]
@@ -93,22 +85,16 @@ pub struct ToneQuery {
 const LONGEST_TONE: u32 = 600;
 
 /// The two schools of gain side by side for a chain; nothing where it has one gain only.
-#[utoipa::path(get, path = "/api/productions/{id}/schools", tag = "sound", params(("id" = String, Path, description = "The production’s id."), ChainQuery),
-    responses((status = 200, body = Option<SchoolsReport>), (status = 404, body = Problem)))]
+#[operation(get, "/productions/{id}/schools", tag = "sound", params(ChainQuery), answers = Option<SchoolsReport>)]
 pub async fn schools(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<ChainQuery>,
+    question: Question<ChainQuery>,
 ) -> Result<Json<Option<SchoolsReport>>, Problem> {
-    app.on_production(id, move |store, catalogue, id| {
-        let kept = store.get(id)?;
-        if kept.production.build(&query.build).is_none() {
-            return Err(no_build(&query.build));
-        }
-        let found = schools_of(&kept.production, &query.build, catalogue, &query.chain);
-        Ok(Json(found))
-    })
-    .await
+    question
+        .answer(|on| {
+            let chain = &on.asked.chain;
+            Ok(schools_of(on.production, &on.build.id, on.shipped, chain))
+        })
+        .await
 }
 
 /// An edit that is looked at before it is made.
@@ -122,85 +108,60 @@ pub struct Tried {
 }
 
 /// The sound of a build as an edit would leave it: a gain while it is being dragged.
-#[utoipa::path(post, path = "/api/productions/{id}/sound", tag = "sound", params(("id" = String, Path, description = "The production’s id.")), request_body = Tried,
-    responses((status = 200, body = SoundReport), (status = 404, body = Problem), (status = 422, body = Problem)))]
-pub async fn tried(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Sent(tried): Sent<Tried>,
-) -> Result<Json<SoundReport>, Problem> {
-    app.on_production(id, move |store, catalogue, id| {
-        let kept = store.get(id)?;
-        let edited = kept.production.edited(catalogue, &tried.commands);
-        let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
-        let report = report(&edited.production, &tried.build, catalogue);
-        report
-            .map(|report| Json(report.sound))
-            .ok_or_else(|| no_build(&tried.build))
-    })
-    .await
+#[operation(post, "/productions/{id}/sound", tag = "sound", request_body = Tried, answers = SoundReport)]
+pub async fn tried(question: Question<Tried>) -> Result<Json<SoundReport>, Problem> {
+    question
+        .answer(|on| {
+            let edited = on.production.edited(on.shipped, &on.asked.commands);
+            let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
+            let report = report(&edited.production, &on.build.id, on.shipped);
+            Ok(on.following(report)?.sound)
+        })
+        .await
 }
 
 /// How the level and the noise of a chain are reached, stage by stage; nothing where there is no such chain.
-#[utoipa::path(get, path = "/api/productions/{id}/chain-working", tag = "sound", params(("id" = String, Path, description = "The production’s id."), ChainQuery),
-    responses((status = 200, body = Option<Working>), (status = 404, body = Problem)))]
-pub async fn chain_level(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<ChainQuery>,
-) -> Result<Json<Option<Working>>, Problem> {
-    app.on_production(id, move |store, catalogue, id| {
-        let kept = store.get(id)?;
-        let found = chain_working(&kept.production, &query.build, catalogue, &query.chain);
-        Ok(Json(found))
-    })
-    .await
+#[operation(get, "/productions/{id}/chain-working", tag = "sound", params(ChainQuery), answers = Option<Working>)]
+pub async fn chain_level(question: Question<ChainQuery>) -> Result<Json<Option<Working>>, Problem> {
+    question
+        .answer(|on| {
+            let chain = &on.asked.chain;
+            Ok(chain_working(
+                on.production,
+                &on.build.id,
+                on.shipped,
+                chain,
+            ))
+        })
+        .await
 }
 
 /// What sets every gain of a build: the best signal to noise with the headroom asked for.
-#[utoipa::path(get, path = "/api/productions/{id}/gains", tag = "sound", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
-    responses((status = 200, body = SetGains), (status = 404, body = Problem)))]
-pub async fn gains(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<BuildQuery>,
-) -> Result<Json<SetGains>, Problem> {
-    app.search(id, move |kept, catalogue, stop| {
-        let found = set_gains(&kept.production, &query.build, catalogue, stop);
-        found.map(Json).ok_or_else(|| no_build(&query.build))
-    })
-    .await
+#[operation(get, "/productions/{id}/gains", tag = "sound", params(BuildQuery), answers = SetGains)]
+pub async fn gains(question: Question<BuildQuery>) -> Result<Json<SetGains>, Problem> {
+    question
+        .search(|on, stop| on.following(set_gains(on.production, &on.build.id, on.shipped, stop)))
+        .await
 }
 
-async fn sheet(
-    app: &App,
-    id: String,
-    query: RecorderQuery,
-) -> Result<(String, TrackSheet), Problem> {
-    app.on_production(id, move |store, catalogue, id| {
-        let kept = store.get(id)?;
-        let found = sheet_of(&kept.production, &query.build, catalogue, &query.recorder);
-        let missing = || {
-            Problem::missing(format!(
-                "“{}” records no sound in build “{}”",
-                query.recorder, query.build
-            ))
-        };
-        let found = found.ok_or_else(missing)?;
-        Ok((kept.production.name.clone(), found))
-    })
-    .await
+async fn sheet(question: Question<RecorderQuery>) -> Result<(String, TrackSheet), Problem> {
+    question
+        .compute(|on| {
+            let (build, recorder) = (&on.build.id, &on.asked.recorder);
+            let found = sheet_of(on.production, build, on.shipped, recorder);
+            let missing = || {
+                let sentence = format!("“{recorder}” records no sound in build “{build}”");
+                Problem::missing(sentence)
+            };
+            Ok((on.production.name.clone(), found.ok_or_else(missing)?))
+        })
+        .await
 }
 
 /// Ways to fill the tracks of a recorder at once.
-#[utoipa::path(get, path = "/api/productions/{id}/track-presets", tag = "sound", params(("id" = String, Path, description = "The production’s id."), RecorderQuery),
-    responses((status = 200, body = Vec<TrackPreset>), (status = 404, body = Problem)))]
-pub async fn presets(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<RecorderQuery>,
-) -> Result<Json<Vec<TrackPreset>>, Problem> {
-    let (_, sheet) = sheet(&app, id, query).await?;
+#[operation(get, "/productions/{id}/track-presets", tag = "sound", params(RecorderQuery), answers = Vec<TrackPreset>)]
+pub async fn presets(question: Question<RecorderQuery>) -> Result<Json<Vec<TrackPreset>>, Problem> {
+    let (_, sheet) = sheet(question).await?;
     Ok(Json(track_presets(&sheet)))
 }
 
@@ -213,47 +174,19 @@ fn attached(kind: &'static str, name: &'static str, bytes: Vec<u8>) -> Response 
 }
 
 /// The track sheet of a build as a table.
-#[utoipa::path(get, path = "/api/productions/{id}/tracks.csv", tag = "sound", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
-    responses((status = 200, content_type = "text/csv", body = String), (status = 404, body = Problem)))]
-pub async fn tracks_csv(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<BuildQuery>,
-) -> Result<Response, Problem> {
-    let rows = app
-        .on_production(id, move |store, catalogue, id| {
-            let kept = store.get(id)?;
-            let report = report(&kept.production, &query.build, catalogue);
-            let report = report.ok_or_else(|| no_build(&query.build))?;
-            Ok(track_rows(&report.sound))
-        })
-        .await?;
-    let mut table = csv::Writer::from_writer(Vec::new());
-    for row in &rows {
-        let cells = row.iter().map(|cell| defused(cell).into_owned());
-        table
-            .write_record(cells)
-            .map_err(|error| Problem::internal(error.to_string()))?;
-    }
-    let bytes = table
-        .into_inner()
-        .map_err(|error| Problem::internal(error.to_string()))?;
-    Ok(attached(
-        "text/csv; charset=utf-8",
-        "attachment; filename=\"tracks.csv\"",
-        bytes,
-    ))
+#[operation(get, "/productions/{id}/tracks.csv", tag = "sound", params(BuildQuery), responses((status = 200, content_type = "text/csv", body = String)))]
+pub async fn tracks_csv(question: Question<BuildQuery>) -> Result<Response, Problem> {
+    let rows = question.compute(|on| {
+        let report = report(on.production, &on.build.id, on.shipped);
+        Ok(track_rows(&on.following(report)?.sound))
+    });
+    table("tracks", rows.await?)
 }
 
 /// The names of a recorder's tracks as iXML.
-#[utoipa::path(get, path = "/api/productions/{id}/tracks.ixml", tag = "sound", params(("id" = String, Path, description = "The production’s id."), RecorderQuery),
-    responses((status = 200, content_type = "application/xml", body = String), (status = 404, body = Problem)))]
-pub async fn tracks_ixml(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<RecorderQuery>,
-) -> Result<Response, Problem> {
-    let (production, sheet) = sheet(&app, id, query).await?;
+#[operation(get, "/productions/{id}/tracks.ixml", tag = "sound", params(RecorderQuery), responses((status = 200, content_type = "application/xml", body = String)))]
+pub async fn tracks_ixml(question: Question<RecorderQuery>) -> Result<Response, Problem> {
+    let (production, sheet) = sheet(question).await?;
     let text = track_ixml(&production, &sheet);
     Ok(attached(
         "application/xml; charset=utf-8",
@@ -263,8 +196,7 @@ pub async fn tracks_ixml(
 }
 
 /// A tone, or pink noise, as a WAV file.
-#[utoipa::path(get, path = "/api/tone.wav", tag = "sound", params(ToneQuery),
-    responses((status = 200, content_type = "audio/wav", body = Vec<u8>), (status = 422, body = Problem)))]
+#[operation(get, "/tone.wav", tag = "sound", params(ToneQuery), responses((status = 200, content_type = "audio/wav", body = Vec<u8>), (status = 422, body = Problem)))]
 pub async fn tone_wav(
     State(app): State<App>,
     Query(query): Query<ToneQuery>,
@@ -291,8 +223,7 @@ pub async fn tone_wav(
 
 /// What each channel of a WAV recording holds, read as it comes; against the plan, where a recorder is
 /// named.
-#[utoipa::path(post, path = "/api/wav", tag = "sound", params(WavQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"),
-    responses((status = 200, body = WavAnswer), (status = 404, body = Problem), (status = 422, body = Problem)))]
+#[operation(post, "/wav", tag = "sound", params(WavQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"), responses((status = 200, body = WavAnswer), (status = 404, body = Problem), (status = 422, body = Problem)))]
 pub async fn read_wav(
     State(app): State<App>,
     Query(query): Query<WavQuery>,
@@ -300,8 +231,8 @@ pub async fn read_wav(
 ) -> Result<Json<WavAnswer>, Problem> {
     let sheet = match (query.production, query.build, query.recorder) {
         (Some(id), Some(build), Some(recorder)) => {
-            let query = RecorderQuery { build, recorder };
-            Some(sheet(&app, id, query).await?.1)
+            let asked = RecorderQuery { build, recorder };
+            Some(sheet(Question::new(&app, id, asked)).await?.1)
         }
         _ => None,
     };
@@ -317,3 +248,5 @@ pub async fn read_wav(
         compared,
     }))
 }
+
+of_build!(ChainQuery, RecorderQuery, Tried);

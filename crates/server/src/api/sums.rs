@@ -12,7 +12,7 @@ use engine::record::{
 use serde::{Deserialize, Serialize};
 use units::format::{FrameRate, Raster};
 use units::quantity::{BitRate, Bytes, Percent, Span};
-use utoipa::ToSchema;
+use utoipa::{ToSchema, operation};
 
 /// What a record time follows from, as typed.
 #[derive(Deserialize, ToSchema)]
@@ -39,8 +39,7 @@ pub struct Asked {
 }
 
 /// Codec, format and card in, record time out.
-#[utoipa::path(post, path = "/api/record-time", tag = "sums", request_body = Asked,
-    responses((status = 200, body = RecordTime), (status = 422, body = Problem)))]
+#[operation(post, "/record-time", tag = "sums", request_body = Asked, answers = RecordTime)]
 pub async fn record_time(
     State(app): State<App>,
     Body(asked): Body<Asked>,
@@ -122,8 +121,7 @@ pub struct TableAsked {
 }
 
 /// A time and a codec in, the capacity out; or a time and a capacity in, the codec out.
-#[utoipa::path(post, path = "/api/calculator", tag = "sums", request_body = Turned,
-    responses((status = 200, body = TurnedAnswer), (status = 422, body = Problem)))]
+#[operation(post, "/calculator", tag = "sums", request_body = Turned, answers = TurnedAnswer)]
 pub async fn calculator(
     State(app): State<App>,
     Body(asked): Body<Turned>,
@@ -185,8 +183,7 @@ pub async fn calculator(
 }
 
 /// The codecs of a family against the usual sizes of media.
-#[utoipa::path(post, path = "/api/time-table", tag = "sums", request_body = TableAsked,
-    responses((status = 200, body = TimeTable), (status = 422, body = Problem)))]
+#[operation(post, "/time-table", tag = "sums", request_body = TableAsked, answers = TimeTable)]
 pub async fn time_table(
     State(app): State<App>,
     Body(asked): Body<TableAsked>,

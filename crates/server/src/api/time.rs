@@ -1,7 +1,7 @@
 //! Timecode: a floor brought into sync; linear timecode made, read, compared and heard live.
 
-use super::body::{Body as Sent, Path, Query};
-use super::productions::no_build;
+use super::body::{Body as Sent, Query};
+use super::question::{BuildQuery, Question};
 use super::recordings::read_pieces;
 use crate::App;
 use crate::problem::Problem;
@@ -20,29 +20,14 @@ use std::sync::{Mutex, PoisonError};
 use std::time::{Duration, Instant};
 use units::quantity::{Decibels, Span};
 use units::timecode::{Day, TimecodeRate, UserBits};
-use utoipa::{IntoParams, ToSchema};
-
-/// Which build.
-#[derive(Deserialize, IntoParams)]
-#[into_params(parameter_in = Query)]
-pub struct BuildQuery {
-    /// The build.
-    build: String,
-}
+use utoipa::{IntoParams, ToSchema, operation};
 
 /// What would bring a build into sync: who leads, which box goes where, and why.
-#[utoipa::path(get, path = "/api/productions/{id}/sync", tag = "time", params(("id" = String, Path, description = "The production’s id."), BuildQuery),
-    responses((status = 200, body = SyncPlan), (status = 404, body = Problem)))]
-pub async fn sync_floor(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<BuildQuery>,
-) -> Result<Json<SyncPlan>, Problem> {
-    app.search(id, move |kept, catalogue, _| {
-        let found = sync_plan(&kept.production, &query.build, catalogue);
-        found.map(Json).ok_or_else(|| no_build(&query.build))
-    })
-    .await
+#[operation(get, "/productions/{id}/sync", tag = "time", params(BuildQuery), answers = SyncPlan)]
+pub async fn sync_floor(question: Question<BuildQuery>) -> Result<Json<SyncPlan>, Problem> {
+    question
+        .search(|on, _| on.following(sync_plan(on.production, &on.build.id, on.shipped)))
+        .await
 }
 
 /// Timecode to be made.
@@ -81,8 +66,7 @@ const MADE_AT_ONCE: usize = 1 << 16;
 const WAITING: usize = 4;
 
 /// Linear timecode as a WAV file.
-#[utoipa::path(get, path = "/api/timecode.wav", tag = "time", params(MakeQuery),
-    responses((status = 200, content_type = "audio/wav", body = Vec<u8>), (status = 204, description = "It can be made."), (status = 422, body = Problem)))]
+#[operation(get, "/timecode.wav", tag = "time", params(MakeQuery), responses((status = 200, content_type = "audio/wav", body = Vec<u8>), (status = 204, description = "It can be made."), (status = 422, body = Problem)))]
 pub async fn make_ltc(Query(query): Query<MakeQuery>) -> Result<Response, Problem> {
     let refused = |error: &dyn std::fmt::Display| Problem::refused(error.to_string());
     let start: Start = query.start.parse().map_err(|error| refused(&error))?;
@@ -226,8 +210,7 @@ pub struct ReadQuery {
 }
 
 /// The timecode in a WAV recording, read as it comes.
-#[utoipa::path(post, path = "/api/timecode/read", tag = "time", params(ReadQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"),
-    responses((status = 200, body = LtcAnswer), (status = 422, body = Problem)))]
+#[operation(post, "/timecode/read", tag = "time", params(ReadQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"), answers = LtcAnswer)]
 pub async fn read_ltc(
     State(app): State<App>,
     Query(query): Query<ReadQuery>,
@@ -289,8 +272,7 @@ pub struct ComparedPair {
 }
 
 /// Recordings of the same timecode, each against each.
-#[utoipa::path(post, path = "/api/timecode/compare", tag = "time", request_body = CompareBody,
-    responses((status = 200, body = Vec<ComparedPair>), (status = 422, body = Problem)))]
+#[operation(post, "/timecode/compare", tag = "time", request_body = CompareBody, answers = Vec<ComparedPair>)]
 pub async fn compare_ltc(
     State(app): State<App>,
     Sent(body): Sent<CompareBody>,
@@ -348,8 +330,7 @@ pub struct HeadQuery {
 
 /// The head of a copy of a WAV file whose own time says another: of its first bytes, up to 4 MB. The answer’s
 /// header `sound-at` says where the rest of the file goes on.
-#[utoipa::path(post, path = "/api/timecode/head", tag = "time", params(HeadQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"),
-    responses((status = 200, content_type = "application/octet-stream", body = Vec<u8>), (status = 422, body = Problem)))]
+#[operation(post, "/timecode/head", tag = "time", params(HeadQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"), responses((status = 200, content_type = "application/octet-stream", body = Vec<u8>), (status = 422, body = Problem)))]
 pub async fn new_head(
     Query(query): Query<HeadQuery>,
     beginning: Bytes,
@@ -395,8 +376,7 @@ pub struct LiveAnswer {
 }
 
 /// The next samples of a live input, as 32-bit floats, and what they say.
-#[utoipa::path(post, path = "/api/timecode/live", tag = "time", params(LiveQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"),
-    responses((status = 200, body = LiveAnswer), (status = 422, body = Problem)))]
+#[operation(post, "/timecode/live", tag = "time", params(LiveQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"), answers = LiveAnswer)]
 pub async fn hear_live(
     State(app): State<App>,
     Query(query): Query<LiveQuery>,
@@ -462,8 +442,7 @@ pub struct LabelsAnswer {
 const SECONDS_OF_LABELS: f64 = 20.0;
 
 /// Labels from a time of day on, for a page that shows them running.
-#[utoipa::path(get, path = "/api/timecode/labels", tag = "time", params(LabelsQuery),
-    responses((status = 200, body = LabelsAnswer), (status = 422, body = Problem)))]
+#[operation(get, "/timecode/labels", tag = "time", params(LabelsQuery), answers = LabelsAnswer)]
 pub async fn labels(Query(query): Query<LabelsQuery>) -> Result<Json<LabelsAnswer>, Problem> {
     if !(0.0..=86_400.0).contains(&query.seconds) {
         return Err(Problem::refused(

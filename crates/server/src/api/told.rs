@@ -2,7 +2,7 @@
 
 use super::Workspace;
 use super::chain::{Chain, Link};
-use super::productions::no_build;
+use super::question::no_build;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::FromRequestParts;
@@ -274,7 +274,7 @@ mod tests {
     use std::sync::Arc;
     use std::thread;
     use std::time::{Duration, Instant};
-    use store::Kept;
+    use store::{History, Kept};
 
     #[test]
     fn the_oldest_workspace_is_forgotten_and_taken_apart() {
@@ -285,9 +285,7 @@ mod tests {
                 id: "floor".into(),
                 revision,
                 production: production.clone(),
-                undo: None,
-                undo_step: None,
-                redo: None,
+                history: History::default(),
             };
             lately.workspace(kept, "main", Catalogue::shipped())
         };

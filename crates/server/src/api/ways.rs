@@ -1,7 +1,7 @@
 //! Questions about paths and builds as wholes: routes, one path followed, two builds compared.
 
 use super::body::{Path, Query};
-use super::productions::no_build;
+use super::question::{Question, no_build, no_device, of_build};
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
@@ -9,7 +9,7 @@ use axum::extract::State;
 use plan::{Ends, RoutesReport, find_routes};
 use report::{BuildComparison, Hop, ModesReport, compare_builds, follow, modes};
 use serde::Deserialize;
-use utoipa::IntoParams;
+use utoipa::{IntoParams, operation};
 
 /// From where to where.
 #[derive(Deserialize, IntoParams)]
@@ -44,71 +44,45 @@ pub struct CompareQuery {
 }
 
 /// The ways that the kit allows from a source to a destination, best first.
-#[utoipa::path(get, path = "/api/productions/{id}/routes", tag = "questions", params(("id" = String, Path, description = "The production’s id."), RouteQuery),
-    responses((status = 200, body = RoutesReport), (status = 422, body = Problem)))]
-pub async fn routes(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<RouteQuery>,
-) -> Result<Json<RoutesReport>, Problem> {
-    let found = app
-        .search(id, move |kept, catalogue, stop| {
-            let ends = Ends {
-                from: &query.from,
-                to: &query.to,
-            };
-            let found = find_routes(&kept.production, &query.build, catalogue, ends, stop);
+#[operation(get, "/productions/{id}/routes", tag = "questions", params(RouteQuery), answers = RoutesReport)]
+pub async fn routes(question: Question<RouteQuery>) -> Result<Json<RoutesReport>, Problem> {
+    question
+        .search(|on, stop| {
+            let (from, to) = (&on.asked.from, &on.asked.to);
+            let ends = Ends { from, to };
+            let found = find_routes(on.production, &on.build.id, on.shipped, ends, stop);
             found.map_err(|gone| Problem::refused(gone.to_string()))
         })
-        .await;
-    found.map(Json)
+        .await
 }
 
 /// One path from the lens to the eye, hop by hop; empty where no picture arrives.
-#[utoipa::path(get, path = "/api/productions/{id}/follow", tag = "questions", params(("id" = String, Path, description = "The production’s id."), FollowQuery),
-    responses((status = 200, body = Vec<Hop>), (status = 404, body = Problem)))]
-pub async fn follow_path(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<FollowQuery>,
-) -> Result<Json<Vec<Hop>>, Problem> {
-    app.on_production(id, move |store, shipped, id| {
-        let kept = store.get(id)?;
-        let hops = follow(&kept.production, &query.build, shipped, &query.at);
-        let hops = hops.ok_or_else(|| {
-            Problem::missing(format!(
-                "there is no device “{}” in build “{}”",
-                query.at, query.build
-            ))
-        })?;
-        Ok(Json(hops))
-    })
-    .await
+#[operation(get, "/productions/{id}/follow", tag = "questions", params(FollowQuery), answers = Vec<Hop>)]
+pub async fn follow_path(question: Question<FollowQuery>) -> Result<Json<Vec<Hop>>, Problem> {
+    question
+        .answer(|on| {
+            let (build, at) = (&on.build.id, &on.asked.at);
+            let hops = follow(on.production, build, on.shipped, at);
+            hops.ok_or_else(|| no_device(at, build))
+        })
+        .await
 }
 
 /// What a device's modes allow together; nothing where it has none.
-#[utoipa::path(get, path = "/api/productions/{id}/modes", tag = "questions", params(("id" = String, Path, description = "The production’s id."), FollowQuery),
-    responses((status = 200, body = Option<ModesReport>), (status = 404, body = Problem)))]
+#[operation(get, "/productions/{id}/modes", tag = "questions", params(FollowQuery), answers = Option<ModesReport>)]
 pub async fn modes_of(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(query): Query<FollowQuery>,
+    question: Question<FollowQuery>,
 ) -> Result<Json<Option<ModesReport>>, Problem> {
-    app.on_production(id, move |store, shipped, id| {
-        let kept = store.get(id)?;
-        Ok(Json(modes(
-            &kept.production,
-            &query.build,
-            shipped,
-            &query.at,
-        )))
-    })
-    .await
+    question
+        .answer(|on| {
+            let at = &on.asked.at;
+            Ok(modes(on.production, &on.build.id, on.shipped, at))
+        })
+        .await
 }
 
 /// What is different between two builds, and what that does.
-#[utoipa::path(get, path = "/api/productions/{id}/compare", tag = "questions", params(("id" = String, Path, description = "The production’s id."), CompareQuery),
-    responses((status = 200, body = BuildComparison), (status = 404, body = Problem)))]
+#[operation(get, "/productions/{id}/compare", tag = "questions", params(CompareQuery), answers = BuildComparison)]
 pub async fn compare(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -126,3 +100,5 @@ pub async fn compare(
     })
     .await
 }
+
+of_build!(FollowQuery, RouteQuery);

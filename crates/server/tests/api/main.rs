@@ -661,8 +661,8 @@ async fn routes_paths_and_comparisons_are_answered() {
         ),
         (
             "routes?build=gone&from=c&to=client",
-            StatusCode::UNPROCESSABLE_ENTITY,
-            "there is no build “gone”",
+            StatusCode::NOT_FOUND,
+            "there is no build “gone” in this production",
         ),
         (
             "follow?build=night&at=nobody",

@@ -2,8 +2,7 @@
 
 use super::{Refusal, bad_handle, checked_name, missing};
 use crate::document::names::is_handle;
-use crate::document::{Build, Command, Handle, Limits, Production, handle_from};
-use std::mem::replace;
+use crate::document::{Build, Handle, Limits, Production, handle_from};
 
 impl Production {
     pub(super) fn build_mut(&mut self, id: &str) -> Result<&mut Build, Refusal> {
@@ -18,7 +17,7 @@ impl Production {
         name: &str,
         from: Option<Handle>,
         id: Option<Handle>,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let name = checked_name("a build", name)?;
         if self.builds.len() >= Limits::BUILDS {
             return Err(Refusal::TooMany("production holds at most 60 builds"));
@@ -32,7 +31,7 @@ impl Production {
         };
         let build = match from {
             Some(from) => Build {
-                id: id.clone(),
+                id,
                 name,
                 ..self
                     .build(&from)
@@ -42,10 +41,10 @@ impl Production {
             None => Build::empty(&id, &name),
         };
         self.builds.push(build);
-        Ok(Command::RemoveBuild { build: id })
+        Ok(())
     }
 
-    pub(super) fn remove_build(&mut self, id: &str) -> Result<Command, Refusal> {
+    pub(super) fn remove_build(&mut self, id: &str) -> Result<(), Refusal> {
         let at = self.builds.iter().position(|build| build.id == id);
         let at = at.ok_or_else(|| missing("build", id))?;
         if self.builds.len() == 1 {
@@ -53,11 +52,11 @@ impl Production {
                 "a production keeps at least one build; add another before this one goes".into(),
             ));
         }
-        let build = Box::new(self.builds.remove(at));
-        Ok(Command::PutBuild { at, build })
+        self.builds.remove(at);
+        Ok(())
     }
 
-    pub(super) fn put_build(&mut self, at: usize, build: Build) -> Result<Command, Refusal> {
+    pub(super) fn put_build(&mut self, at: usize, build: Build) -> Result<(), Refusal> {
         if self.build(&build.id).is_some() {
             return Err(Refusal::Taken(build.id.into()));
         }
@@ -69,16 +68,13 @@ impl Production {
         self.check().map_err(|why| Refusal::Unfit {
             entry: id.to_string(),
             why: Box::new(why),
-        })?;
-        Ok(Command::RemoveBuild { build: id })
+        })
     }
 }
 
 impl Build {
-    pub(super) fn rename(&mut self, name: &str) -> Result<Command, Refusal> {
-        Ok(Command::RenameBuild {
-            build: self.id.clone(),
-            name: replace(&mut self.name, checked_name("a build", name)?),
-        })
+    pub(super) fn rename(&mut self, name: &str) -> Result<(), Refusal> {
+        self.name = checked_name("a build", name)?;
+        Ok(())
     }
 }

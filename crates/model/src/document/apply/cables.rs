@@ -2,10 +2,7 @@
 
 use super::{Refusal, Strictness, missing};
 use crate::catalogue::{Cable, Catalogue, Direction};
-use crate::document::{
-    Build, Command, Connection, Handle, Kept, KitLine, Limits, PortRef, Production,
-};
-use std::mem::replace;
+use crate::document::{Build, Connection, Handle, KitLine, Limits, PortRef, Production};
 use transport::radio::Surroundings;
 use units::quantity::Length;
 
@@ -17,7 +14,7 @@ impl Production {
         (from, to): (PortRef, PortRef),
         cable: Option<Handle>,
         length: Option<Length>,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let (cable, length) = self.cable_for(catalogue, build, (&from, &to), cable, length)?;
         let air = catalogue.cable(&cable).is_some_and(Cable::is_air);
         self.build_mut(build)?
@@ -99,7 +96,7 @@ impl Build {
     }
 
     /// Adds a connection under a free id.
-    fn run(&mut self, wanted: Connection, air: bool) -> Result<Command, Refusal> {
+    fn run(&mut self, wanted: Connection, air: bool) -> Result<(), Refusal> {
         // Any number of receivers listen to one transmitter; a socket takes one plug.
         let occupied =
             |other: &&Connection| other.to == wanted.to || (!air && other.from == wanted.from);
@@ -116,14 +113,8 @@ impl Build {
             return Err(Refusal::TooMany("build holds at most 20,000 connections"));
         }
         let id = self.free_connection_id();
-        self.connections.push(Connection {
-            id: id.clone(),
-            ..wanted
-        });
-        Ok(Command::Disconnect {
-            build: self.id.clone(),
-            connection: id,
-        })
+        self.connections.push(Connection { id, ..wanted });
+        Ok(())
     }
 
     fn free_connection_id(&self) -> Handle {
@@ -134,58 +125,49 @@ impl Build {
         format!("l{}", numbers.max().unwrap_or(0).saturating_add(1)).into()
     }
 
-    pub(super) fn disconnect(&mut self, connection: &str) -> Result<Command, Refusal> {
+    pub(super) fn disconnect(&mut self, connection: &str) -> Result<(), Refusal> {
         let at = self.connection_position(connection)?;
-        let kept = Kept {
-            connections: vec![(at, self.connections.remove(at))],
-            ..Kept::default()
-        };
-        Ok(self.putting_back(kept))
+        self.connections.remove(at);
+        Ok(())
     }
 
     pub(super) fn set_cable(
         &mut self,
         catalogue: &Catalogue,
-        connection: Handle,
+        connection: &str,
         (cable, length): (Option<Handle>, Option<Length>),
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         if let Some(cable) = cable.as_ref().filter(|_| strictness == Strictness::Able)
             && catalogue.cable(cable).is_none()
         {
             return Err(missing("cable in the catalogue", cable));
         }
-        let at = self.connection_position(&connection)?;
+        let at = self.connection_position(connection)?;
         let found = &mut self.connections[at];
-        Ok(Command::SetCable {
-            build: self.id.clone(),
-            connection,
-            cable: cable.map(|new| replace(&mut found.cable, new)),
-            length: length.map(|new| replace(&mut found.length, new)),
-        })
+        cable.into_iter().for_each(|new| found.cable = new);
+        length.into_iter().for_each(|new| found.length = new);
+        Ok(())
     }
 
     pub(super) fn set_surroundings(
         &mut self,
-        connection: Handle,
+        connection: &str,
         surroundings: Surroundings,
-    ) -> Result<Command, Refusal> {
-        let at = self.connection_position(&connection)?;
-        Ok(Command::SetSurroundings {
-            build: self.id.clone(),
-            connection,
-            surroundings: replace(&mut self.connections[at].surroundings, surroundings),
-        })
+    ) -> Result<(), Refusal> {
+        let at = self.connection_position(connection)?;
+        self.connections[at].surroundings = surroundings;
+        Ok(())
     }
 
     pub(super) fn set_adapters(
         &mut self,
         catalogue: &Catalogue,
-        connection: Handle,
+        connection: &str,
         adapters: Vec<Handle>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
-        let at = self.connection_position(&connection)?;
+    ) -> Result<(), Refusal> {
+        let at = self.connection_position(connection)?;
         if strictness == Strictness::Able {
             if adapters.len() > Limits::ADAPTERS {
                 return Err(Refusal::TooMany("cable takes at most 12 adapters"));
@@ -195,10 +177,7 @@ impl Build {
                 return Err(missing("adapter in the catalogue", id));
             }
         }
-        Ok(Command::SetAdapters {
-            build: self.id.clone(),
-            connection,
-            adapters: replace(&mut self.connections[at].adapters, adapters),
-        })
+        self.connections[at].adapters = adapters;
+        Ok(())
     }
 }

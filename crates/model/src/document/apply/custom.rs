@@ -1,9 +1,9 @@
 //! Commands about the crew's custom devices and codecs, and whether one can stand.
 
-use super::{Refusal, bad_handle, checked_name, missing};
+use super::{Refusal, bad_handle, checked_name, missing, put_at};
 use crate::catalogue::{Catalogue, Codec, Device, RateModel};
 use crate::document::names::is_handle;
-use crate::document::{Command, Limits, Production};
+use crate::document::{Limits, Production};
 use transport::wire::Wire;
 
 impl Production {
@@ -12,7 +12,7 @@ impl Production {
         catalogue: &Catalogue,
         entry: Device,
         at: Option<usize>,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         check_entry(catalogue, &entry)?;
         if let Some(existing) = self
             .custom
@@ -20,35 +20,28 @@ impl Production {
             .iter_mut()
             .find(|device| device.id == entry.id)
         {
-            let entry = Box::new(std::mem::replace(existing, entry));
-            return Ok(Command::PutEntry { entry, at: None });
+            *existing = entry;
+            return Ok(());
         }
         if self.custom.devices.len() >= Limits::ENTRIES {
             return Err(Refusal::TooMany(
                 "production holds at most 500 descriptions of its own",
             ));
         }
-        let id = entry.id.clone();
-        let at = at.map_or(self.custom.devices.len(), |at| {
-            at.min(self.custom.devices.len())
-        });
-        self.custom.devices.insert(at, entry);
-        Ok(Command::RemoveEntry { entry: id })
+        put_at(&mut self.custom.devices, at, entry);
+        Ok(())
     }
 
     /// Takes a description out.
-    pub(super) fn remove_entry(&mut self, id: &str) -> Result<Command, Refusal> {
+    pub(super) fn remove_entry(&mut self, id: &str) -> Result<(), Refusal> {
         let at = self
             .custom
             .devices
             .iter()
             .position(|device| device.id == id);
         let at = at.ok_or_else(|| missing("description of your own called", id))?;
-        let entry = Box::new(self.custom.devices.remove(at));
-        Ok(Command::PutEntry {
-            entry,
-            at: Some(at),
-        })
+        self.custom.devices.remove(at);
+        Ok(())
     }
 
     pub(super) fn put_codec(
@@ -56,7 +49,7 @@ impl Production {
         catalogue: &Catalogue,
         codec: Codec,
         at: Option<usize>,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let codec = Codec {
             custom: true,
             ..codec
@@ -68,30 +61,23 @@ impl Production {
             .iter_mut()
             .find(|other| other.id == codec.id)
         {
-            let codec = Box::new(std::mem::replace(existing, codec));
-            return Ok(Command::PutCodec { codec, at: None });
+            *existing = codec;
+            return Ok(());
         }
         if self.custom.codecs.len() >= Limits::ENTRIES {
             return Err(Refusal::TooMany(
                 "production holds at most 500 codecs of its own",
             ));
         }
-        let id = codec.id.clone();
-        let at = at.map_or(self.custom.codecs.len(), |at| {
-            at.min(self.custom.codecs.len())
-        });
-        self.custom.codecs.insert(at, codec);
-        Ok(Command::RemoveCodec { codec: id.into() })
+        put_at(&mut self.custom.codecs, at, codec);
+        Ok(())
     }
 
-    pub(super) fn remove_codec(&mut self, id: &str) -> Result<Command, Refusal> {
+    pub(super) fn remove_codec(&mut self, id: &str) -> Result<(), Refusal> {
         let at = self.custom.codecs.iter().position(|codec| codec.id == id);
         let at = at.ok_or_else(|| missing("codec of your own called", id))?;
-        let codec = Box::new(self.custom.codecs.remove(at));
-        Ok(Command::PutCodec {
-            codec,
-            at: Some(at),
-        })
+        self.custom.codecs.remove(at);
+        Ok(())
     }
 }
 

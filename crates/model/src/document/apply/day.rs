@@ -1,11 +1,9 @@
 //! Commands about the shooting day: its entries, the copying station, the job.
 
-use super::{Refusal, Strictness, bad_handle, checked_name, missing};
+use super::{Refusal, Strictness, bad_handle, checked_name, missing, put_at};
 use crate::document::Bounded;
 use crate::document::names::is_handle;
-use crate::document::{
-    Build, Change, Command, JobLine, Limits, Production, Rolls, ScheduleEntry, Station,
-};
+use crate::document::{Build, Change, JobLine, Limits, Production, Rolls, ScheduleEntry, Station};
 use units::quantity::ClockTime;
 
 impl Build {
@@ -14,7 +12,7 @@ impl Build {
         entry: ScheduleEntry,
         at: Option<usize>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         if !is_handle(&entry.id) {
             return Err(bad_handle(&entry.id));
         }
@@ -22,22 +20,15 @@ impl Build {
         if strictness == Strictness::Able {
             self.able_to_plan(&entry)?;
         }
-        let build = self.id.clone();
         if let Some(existing) = self.schedule.iter_mut().find(|other| other.id == entry.id) {
-            let entry = std::mem::replace(existing, entry);
-            return Ok(Command::PutScheduleEntry {
-                build,
-                entry,
-                at: None,
-            });
+            *existing = entry;
+            return Ok(());
         }
         if self.schedule.len() >= Limits::SCHEDULE {
             return Err(Refusal::TooMany("day holds at most 200 entries"));
         }
-        let id = entry.id.clone();
-        let at = at.map_or(self.schedule.len(), |at| at.min(self.schedule.len()));
-        self.schedule.insert(at, entry);
-        Ok(Command::RemoveScheduleEntry { build, entry: id })
+        put_at(&mut self.schedule, at, entry);
+        Ok(())
     }
 
     pub(super) fn set_schedule(
@@ -45,19 +36,14 @@ impl Build {
         id: &str,
         change: &Change<ScheduleEntry>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let at = self.schedule.iter().position(|entry| entry.id == id);
         let at = at.ok_or_else(|| missing("part of the day called", id))?;
-        let (entry, back) = change.made(&self.schedule[at])?;
+        let entry = change.made(&self.schedule[at])?;
         if entry.id != id {
             return Err(Refusal::Contradiction("an id stays as it is".into()));
         }
-        self.put_schedule(entry, None, strictness)?;
-        Ok(Command::SetScheduleEntry {
-            build: self.id.clone(),
-            entry: id.into(),
-            change: back,
-        })
+        self.put_schedule(entry, None, strictness)
     }
 
     /// Whether a part of the day can be as it says: its length, its recorders, no two at once.
@@ -78,14 +64,11 @@ impl Build {
         Ok(())
     }
 
-    pub(super) fn remove_schedule(&mut self, id: &str) -> Result<Command, Refusal> {
+    pub(super) fn remove_schedule(&mut self, id: &str) -> Result<(), Refusal> {
         let at = self.schedule.iter().position(|entry| entry.id == id);
         let at = at.ok_or_else(|| missing("part of the day called", id))?;
-        Ok(Command::PutScheduleEntry {
-            build: self.id.clone(),
-            entry: self.schedule.remove(at),
-            at: Some(at),
-        })
+        self.schedule.remove(at);
+        Ok(())
     }
 }
 
@@ -130,18 +113,18 @@ impl Production {
         &mut self,
         change: &Change<Station>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
-        let (station, back) = change.made(&self.station)?;
+    ) -> Result<(), Refusal> {
+        let station = change.made(&self.station)?;
         if strictness == Strictness::Able {
             station
                 .check_change(&self.station)
                 .map_err(Refusal::Contradiction)?;
         }
         self.station = station;
-        Ok(Command::SetStation { change: back })
+        Ok(())
     }
 
-    pub(super) fn set_job(&mut self, job: Vec<JobLine>) -> Result<Command, Refusal> {
+    pub(super) fn set_job(&mut self, job: Vec<JobLine>) -> Result<(), Refusal> {
         if let Some(line) = job.iter().find(|line| self.build(&line.build).is_none()) {
             return Err(missing("build", &line.build));
         }
@@ -150,8 +133,7 @@ impl Production {
                 "job has at most 60 lines of at most 1,000 days",
             ));
         }
-        Ok(Command::SetJob {
-            job: std::mem::replace(&mut self.job, job),
-        })
+        self.job = job;
+        Ok(())
     }
 }

@@ -3,10 +3,7 @@
 use super::{Refusal, Strictness, bad_handle, catalogue_device, checked_name, missing};
 use crate::catalogue::{Catalogue, Device, Direction, Port};
 use crate::document::names::is_handle;
-use crate::document::{
-    Build, Command, Handle, Kept, Limits, Placement, PortRef, Settings, handle_from,
-};
-use std::mem::replace;
+use crate::document::{Build, Handle, Limits, Placement, PortRef, Settings, handle_from};
 
 impl Build {
     /// The catalogue's port behind a reference, where it faces as wanted.
@@ -84,7 +81,7 @@ impl Build {
         unit: Handle,
         name: Option<String>,
         handle: Option<Handle>,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let entry = catalogue_device(catalogue, device)?;
         self.unit_position(&unit)?;
         if self.placements.len() >= Limits::DEVICES {
@@ -99,75 +96,42 @@ impl Build {
             None => handle_from(&name, taken),
         };
         let placement = Placement {
-            id: handle.clone(),
+            id: handle,
             name,
             device: device.into(),
             unit,
             settings: Settings::default(),
         };
         self.placements.push(placement);
-        Ok(Command::RemoveDevice {
-            build: self.id.clone(),
-            device: handle,
-        })
-    }
-
-    pub(super) fn remove_device(&mut self, device: &str) -> Result<Command, Refusal> {
-        let kept = self.take_out(device)?;
-        Ok(self.putting_back(kept))
+        Ok(())
     }
 
     /// Takes a device and its cables out. Needs that speak of it stay, unmet, until somebody removes
     /// them: what was promised isn't forgotten with the gear.
-    fn take_out(&mut self, handle: &str) -> Result<Kept, Refusal> {
-        let at = self.position(handle)?;
-        let mut kept = Kept {
-            placements: vec![(at, self.placements.remove(at))],
-            ..Kept::default()
-        };
-        kept.connections = take_where(&mut self.connections, |connection| {
-            connection.from.device == handle || connection.to.device == handle
-        });
-        kept.joints = take_where(&mut self.joints, |joint| {
-            joint.part.device == handle || joint.onto.device == handle
-        });
-        if self.timecode_master.as_deref() == Some(handle) {
-            kept.timecode_master = self.timecode_master.take();
-        }
-        Ok(kept)
+    pub(super) fn remove_device(&mut self, device: &str) -> Result<(), Refusal> {
+        let at = self.position(device)?;
+        self.placements.remove(at);
+        self.detach(device);
+        Ok(())
     }
 
-    pub(super) fn rename_device(&mut self, device: Handle, name: &str) -> Result<Command, Refusal> {
-        let placement = self.placement_mut(&device)?;
-        let name = replace(&mut placement.name, checked_name("a device", name)?);
-        Ok(Command::RenameDevice {
-            build: self.id.clone(),
-            device,
-            name,
-        })
+    /// Takes out what hangs on a device.
+    pub(super) fn detach(&mut self, device: &str) {
+        self.connections
+            .retain(|cable| cable.from.device != device && cable.to.device != device);
+        self.joints
+            .retain(|joint| joint.part.device != device && joint.onto.device != device);
+        self.timecode_master.take_if(|master| master == device);
     }
 
-    pub(super) fn move_device(&mut self, device: Handle, unit: Handle) -> Result<Command, Refusal> {
+    pub(super) fn rename_device(&mut self, device: &str, name: &str) -> Result<(), Refusal> {
+        self.placement_mut(device)?.name = checked_name("a device", name)?;
+        Ok(())
+    }
+
+    pub(super) fn move_device(&mut self, device: &str, unit: Handle) -> Result<(), Refusal> {
         self.unit_position(&unit)?;
-        let unit = replace(&mut self.placement_mut(&device)?.unit, unit);
-        Ok(Command::MoveDevice {
-            build: self.id.clone(),
-            device,
-            unit,
-        })
+        self.placement_mut(device)?.unit = unit;
+        Ok(())
     }
-}
-
-/// Takes out what `matches`, with the places it had.
-fn take_where<T>(list: &mut Vec<T>, matches: impl Fn(&T) -> bool) -> Vec<(usize, T)> {
-    let (mut taken, mut left) = (Vec::new(), Vec::new());
-    for (place, item) in std::mem::take(list).into_iter().enumerate() {
-        if matches(&item) {
-            taken.push((place, item))
-        } else {
-            left.push(item)
-        }
-    }
-    *list = left;
-    taken
 }

@@ -1,15 +1,15 @@
 //! Commands about what sits on what, and how long it took to build.
 
-use super::{Refusal, Strictness, catalogue_device, missing};
+use super::{Refusal, Strictness, catalogue_device, missing, put_at};
 use crate::catalogue::{Catalogue, Fastening, Side};
-use crate::document::{Assembly, Build, Command, Joint, Limits, PortRef, Production};
+use crate::document::{Assembly, Build, Joint, Limits, PortRef, Production};
 
 impl Production {
     pub(super) fn set_assemblies(
         &mut self,
         assemblies: Vec<Assembly>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         if strictness == Strictness::Able {
             assemblies
                 .iter()
@@ -21,9 +21,8 @@ impl Production {
                 ));
             }
         }
-        Ok(Command::SetAssemblies {
-            assemblies: std::mem::replace(&mut self.assemblies, assemblies),
-        })
+        self.assemblies = assemblies;
+        Ok(())
     }
 }
 
@@ -34,37 +33,28 @@ impl Build {
         joint: Joint,
         at: Option<usize>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         if strictness == Strictness::Able {
             joint.check().map_err(Refusal::Contradiction)?;
             self.able_to_join(catalogue, &joint)?;
         }
-        let build = self.id.clone();
-        let part = joint.part.clone();
-        if let Some(existing) = self.joints.iter_mut().find(|other| other.part == part) {
-            let joint = std::mem::replace(existing, joint);
-            return Ok(Command::PutJoint {
-                build,
-                joint,
-                at: None,
-            });
+        let mut joints = self.joints.iter_mut();
+        if let Some(existing) = joints.find(|other| other.part == joint.part) {
+            *existing = joint;
+            return Ok(());
         }
         if self.joints.len() >= Limits::JOINTS {
             return Err(Refusal::TooMany("build holds at most 1,000 joints"));
         }
-        let at = at.map_or(self.joints.len(), |at| at.min(self.joints.len()));
-        self.joints.insert(at, joint);
-        Ok(Command::RemoveJoint { build, part })
+        put_at(&mut self.joints, at, joint);
+        Ok(())
     }
 
-    pub(super) fn remove_joint(&mut self, part: &PortRef) -> Result<Command, Refusal> {
+    pub(super) fn remove_joint(&mut self, part: &PortRef) -> Result<(), Refusal> {
         let at = self.joints.iter().position(|joint| joint.part == *part);
         let at = at.ok_or_else(|| missing("joint of", &part.to_string()))?;
-        Ok(Command::PutJoint {
-            build: self.id.clone(),
-            joint: self.joints.remove(at),
-            at: Some(at),
-        })
+        self.joints.remove(at);
+        Ok(())
     }
 
     /// Refuses what can’t be joined: fastenings that aren’t there, don’t go together, or are taken; a part that

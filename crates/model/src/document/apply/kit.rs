@@ -3,7 +3,7 @@
 use super::{Refusal, Strictness, missing};
 use crate::catalogue::Catalogue;
 use crate::document::Bounded;
-use crate::document::{Command, KitChange, KitLine, Production};
+use crate::document::{KitChange, KitLine, Production};
 use units::quantity::{Length, Money};
 
 impl Production {
@@ -12,7 +12,7 @@ impl Production {
         catalogue: &Catalogue,
         more: KitChange,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let length = length_of(catalogue, &more);
         let mut lines = self.kit.iter();
         let now = lines.find(|line| line.item == more.item && line.length == length);
@@ -30,7 +30,7 @@ impl Production {
         catalogue: &Catalogue,
         line: &KitChange,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         if catalogue.item_name(&line.item).is_none() {
             return Err(missing("item in the catalogue", &line.item));
         }
@@ -50,37 +50,20 @@ impl Production {
             day_rate: line.day_rate.map_or(now.day_rate, known),
             owner: match &line.owner {
                 Some(owner) => owner.trim().to_string(),
-                None => now.owner.clone(),
+                None => now.owner,
             },
         };
         if strictness == Strictness::Able {
             new.check().map_err(Refusal::Contradiction)?;
         }
-        // What it would cost, and whose it is, is kept of what there is none of as well.
-        let none = new.there() == 0
-            && new.price.is_none()
-            && new.day_rate.is_none()
-            && new.owner.is_empty();
+        let none = !new.says_something();
         match at {
-            // A line with none left goes only from the end, so that putting it back finds its place.
-            Some(at) if none && at + 1 == self.kit.len() => {
-                self.kit.pop();
-            }
+            Some(at) if none => drop(self.kit.remove(at)),
             Some(at) => self.kit[at] = new,
             None if none => {}
             None => self.kit.push(new),
         }
-        Ok(Command::SetKit {
-            line: KitChange {
-                item: line.item.clone(),
-                length,
-                quantity: line.quantity.map(|_| now.quantity),
-                hired: line.hired.map(|_| now.hired),
-                price: line.price.map(|_| now.price.unwrap_or_default()),
-                day_rate: line.day_rate.map(|_| now.day_rate.unwrap_or_default()),
-                owner: line.owner.as_ref().map(|_| now.owner.clone()),
-            },
-        })
+        Ok(())
     }
 }
 

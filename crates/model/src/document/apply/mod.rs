@@ -3,10 +3,10 @@
 
 mod builds;
 mod cables;
+mod commands;
 mod custom;
 mod day;
 mod devices;
-mod dispatch;
 mod joints;
 mod kit;
 mod needs;
@@ -20,13 +20,15 @@ mod sound;
 mod timecode;
 mod units;
 
+pub use commands::{Command, TakenOut};
 pub use custom::{check_codec, check_codec_figures, check_device, check_entry};
 pub use day::refuse_overlap;
 
 use super::names::{is_plain, is_visible};
-use super::{BadChange, Command, Limits, PortRef, Production, Unfit};
+use super::{BadChange, Limits, PortRef, Production, Unfit};
 use crate::catalogue::{Catalogue, Device};
 use ::units::format::PictureFormat;
+use difference::changes;
 use runtime::interrupt::checkpoint;
 
 /// Why a command can't be carried out. The document stays as it was.
@@ -123,8 +125,11 @@ pub enum Refusal {
 pub struct Edited {
     /// The production after it.
     pub production: Production,
-    /// Commands that take it back.
+    /// What takes it back: what it changed, as it was.
     pub inverse: Vec<Command>,
+    /// The places that it changed. Edits that have none in common can be made one after the other, whichever
+    /// revision each was made on: see [`difference::overlap`].
+    pub changed: Vec<String>,
 }
 
 /// How much a command is checked.
@@ -159,87 +164,38 @@ impl Production {
         strictness: Strictness,
     ) -> Result<Edited, Refusal> {
         let mut production = self.clone();
-        let mut inverse = Vec::new();
         let mut with_custom = catalogue.with(&production.custom);
         for command in commands {
-            inverse.push(production.apply(&with_custom, command.clone(), strictness)?);
-            if matches!(
-                command,
-                Command::PutEntry { .. }
-                    | Command::RemoveEntry { .. }
-                    | Command::PutCodec { .. }
-                    | Command::RemoveCodec { .. }
-            ) {
+            let custom = production.custom.clone();
+            command
+                .clone()
+                .apply(&mut production, &with_custom, strictness)?;
+            if production.custom != custom {
                 with_custom = catalogue.with(&production.custom);
             }
         }
-        inverse.reverse();
+        let changes = changes(&production, self);
         Ok(Edited {
             production,
-            inverse,
+            changed: changes
+                .iter()
+                .filter(|change| !change.tidies())
+                .map(|change| change.path.clone())
+                .collect(),
+            inverse: match changes.is_empty() {
+                true => Vec::new(),
+                false => vec![Command::Restore { changes }],
+            },
         })
     }
 }
 
-impl Command {
-    /// The build that it changes, if it changes one.
-    pub fn build(&self) -> Option<&str> {
-        match self {
-            Self::RenameProduction { .. }
-            | Self::SetProjectFormat { .. }
-            | Self::SetDropFrame { .. }
-            | Self::SetHouseRules { .. }
-            | Self::PutEntry { .. }
-            | Self::RemoveEntry { .. }
-            | Self::PutCodec { .. }
-            | Self::RemoveCodec { .. }
-            | Self::SetStation { .. }
-            | Self::SetJob { .. }
-            | Self::SetAssemblies { .. }
-            | Self::AddBuild { .. }
-            | Self::RemoveBuild { .. }
-            | Self::PutBuild { .. }
-            | Self::SetKit { .. }
-            | Self::AddToKit { .. } => None,
-            Self::RenameBuild { build, .. }
-            | Self::AddUnit { build, .. }
-            | Self::RenameUnit { build, .. }
-            | Self::RemoveUnit { build, .. }
-            | Self::AddDevice { build, .. }
-            | Self::RemoveDevice { build, .. }
-            | Self::RenameDevice { build, .. }
-            | Self::MoveDevice { build, .. }
-            | Self::Connect { build, .. }
-            | Self::Disconnect { build, .. }
-            | Self::SetCable { build, .. }
-            | Self::SetSurroundings { build, .. }
-            | Self::SetAdapters { build, .. }
-            | Self::SetInput { build, .. }
-            | Self::SetPlayback { build, .. }
-            | Self::SetSqueeze { build, .. }
-            | Self::SetScreen { build, .. }
-            | Self::SetOutput { build, .. }
-            | Self::ChooseInput { build, .. }
-            | Self::SetTimecode { build, .. }
-            | Self::SetTimecodeMaster { build, .. }
-            | Self::SetClock { build, .. }
-            | Self::SetPower { build, .. }
-            | Self::PutJoint { build, .. }
-            | Self::RemoveJoint { build, .. }
-            | Self::SetRecording { build, .. }
-            | Self::SetSound { build, .. }
-            | Self::SetPosition { build, .. }
-            | Self::SetTracks { build, .. }
-            | Self::SetRoomNoise { build, .. }
-            | Self::PutScheduleEntry { build, .. }
-            | Self::SetScheduleEntry { build, .. }
-            | Self::RemoveScheduleEntry { build, .. }
-            | Self::PutNeed { build, .. }
-            | Self::SetNeed { build, .. }
-            | Self::RemoveNeed { build, .. }
-            | Self::PutBack { build, .. } => Some(build),
-        }
-    }
+/// Puts an entry at a place of a list; at the end where none is said.
+fn put_at<T>(list: &mut Vec<T>, place: Option<usize>, entry: T) {
+    list.insert(
+        place.map_or(list.len(), |place| place.min(list.len())),
+        entry,
+    );
 }
 
 impl From<BadChange> for Refusal {
@@ -265,6 +221,7 @@ fn bad_handle(name: &str) -> Refusal {
     }
 }
 
+/// A name as it is kept: without the spaces around it.
 pub fn checked_name(what: &'static str, name: &str) -> Result<String, Refusal> {
     let trimmed = name.trim();
     let expected = if trimmed.chars().count() > Limits::NAME || trimmed.is_empty() {

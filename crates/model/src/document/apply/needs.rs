@@ -3,15 +3,10 @@
 use super::{Refusal, Strictness, bad_handle, missing};
 use crate::document::Bounded;
 use crate::document::names::is_handle;
-use crate::document::{Build, Change, Command, Kept, Limits, Need};
-use std::mem::replace;
+use crate::document::{Build, Change, Limits, Need};
 
 impl Build {
-    pub(super) fn put_need(
-        &mut self,
-        need: Need,
-        strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    pub(super) fn put_need(&mut self, need: Need, strictness: Strictness) -> Result<(), Refusal> {
         // A need may outlive its device; it is only made for one that is there.
         if strictness == Strictness::Able {
             self.position(&need.at)?;
@@ -26,17 +21,15 @@ impl Build {
         if !is_handle(&need.id) {
             return Err(bad_handle(&need.id));
         }
-        let build = self.id.clone();
         if let Some(existing) = self.needs.iter_mut().find(|other| other.id == need.id) {
-            let need = replace(existing, need);
-            return Ok(Command::PutNeed { build, need });
+            *existing = need;
+            return Ok(());
         }
         if self.needs.len() >= Limits::NEEDS {
             return Err(Refusal::TooMany("build holds at most 5,000 needs"));
         }
-        let id = need.id.clone();
         self.needs.push(need);
-        Ok(Command::RemoveNeed { build, need: id })
+        Ok(())
     }
 
     pub(super) fn set_need(
@@ -44,27 +37,19 @@ impl Build {
         id: &str,
         change: &Change<Need>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let need = self.needs.iter().find(|need| need.id == id);
-        let (need, back) = change.made(need.ok_or_else(|| missing("need", id))?)?;
+        let need = change.made(need.ok_or_else(|| missing("need", id))?)?;
         if need.id != id {
             return Err(Refusal::Contradiction("an id stays as it is".into()));
         }
-        self.put_need(need, strictness)?;
-        Ok(Command::SetNeed {
-            build: self.id.clone(),
-            need: id.into(),
-            change: back,
-        })
+        self.put_need(need, strictness)
     }
 
-    pub(super) fn remove_need(&mut self, need: &str) -> Result<Command, Refusal> {
+    pub(super) fn remove_need(&mut self, need: &str) -> Result<(), Refusal> {
         let at = self.needs.iter().position(|other| other.id == need);
         let at = at.ok_or_else(|| missing("need", need))?;
-        let kept = Kept {
-            needs: vec![(at, self.needs.remove(at))],
-            ..Kept::default()
-        };
-        Ok(self.putting_back(kept))
+        self.needs.remove(at);
+        Ok(())
     }
 }

@@ -3,31 +3,30 @@
 use super::{Refusal, Strictness};
 use crate::catalogue::{Catalogue, Direction, Port};
 use crate::document::{
-    Build, Change, Command, Handle, InputSetting, OutputSetting, PortRef, misfit_of_output,
+    Build, Change, Handle, InputSetting, OutputSetting, PortRef, misfit_of_output,
 };
-use std::mem::replace;
 use transport::wire::Wire;
 
 impl Build {
     pub(super) fn set_output(
         &mut self,
         catalogue: &Catalogue,
-        at: PortRef,
+        at: &PortRef,
         change: &Change<OutputSetting>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let outputs = &self.placement_mut(&at.device)?.settings.outputs;
         let before = outputs.get(&at.port).cloned().unwrap_or_default();
-        let (setting, back) = change.made(&before)?;
+        let setting = change.made(&before)?;
         // What isn't there can be forgotten, not set.
-        let port = match self.port(catalogue, &at, Direction::Out) {
+        let port = match self.port(catalogue, at, Direction::Out) {
             Err(_) if setting == OutputSetting::default() || strictness == Strictness::There => {
                 None
             }
             port => Some(port?),
         };
         if let Some(port) = port.filter(|_| strictness == Strictness::Able) {
-            self.able_to_give(catalogue, &at, port, &setting)?;
+            self.able_to_give(catalogue, at, port, &setting)?;
         }
         let outputs = &mut self.placement_mut(&at.device)?.settings.outputs;
         if setting == OutputSetting::default() {
@@ -35,11 +34,7 @@ impl Build {
         } else {
             outputs.insert(at.port.clone(), setting);
         }
-        Ok(Command::SetOutput {
-            build: self.id.clone(),
-            at,
-            change: back,
-        })
+        Ok(())
     }
 
     fn able_to_give(
@@ -77,14 +72,14 @@ impl Build {
     pub(super) fn set_input(
         &mut self,
         catalogue: &Catalogue,
-        at: PortRef,
+        at: &PortRef,
         setting: Option<InputSetting>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         // What isn't there can be forgotten, not set.
         if setting.is_some()
             && strictness == Strictness::Able
-            && self.port(catalogue, &at, Direction::In)?.wire != Wire::Hdmi
+            && self.port(catalogue, at, Direction::In)?.wire != Wire::Hdmi
         {
             return Err(Refusal::CannotDo {
                 device: at.to_string(),
@@ -92,32 +87,24 @@ impl Build {
             });
         }
         let inputs = &mut self.placement_mut(&at.device)?.settings.inputs;
-        let old = inputs.remove(&at.port);
-        if let Some(setting) = setting {
-            inputs.insert(at.port.clone(), setting);
-        }
-        Ok(Command::SetInput {
-            build: self.id.clone(),
-            at,
-            setting: old,
-        })
+        match setting {
+            Some(setting) => inputs.insert(at.port.clone(), setting),
+            None => inputs.remove(&at.port),
+        };
+        Ok(())
     }
 
     pub(super) fn choose_input(
         &mut self,
         catalogue: &Catalogue,
-        device: Handle,
+        device: &str,
         input: Option<Handle>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         if let Some(input) = input.as_ref().filter(|_| strictness == Strictness::Able) {
-            self.port(catalogue, &PortRef::new(&device, input), Direction::In)?;
+            self.port(catalogue, &PortRef::new(device, input), Direction::In)?;
         }
-        let input = replace(&mut self.placement_mut(&device)?.settings.input, input);
-        Ok(Command::ChooseInput {
-            build: self.id.clone(),
-            device,
-            input,
-        })
+        self.placement_mut(device)?.settings.input = input;
+        Ok(())
     }
 }

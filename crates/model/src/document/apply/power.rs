@@ -2,29 +2,25 @@
 
 use super::{Refusal, Strictness};
 use crate::catalogue::{Catalogue, Device};
-use crate::document::{Build, Change, Command, Handle, PowerSetting};
+use crate::document::{Build, Change, PowerSetting};
 
 impl Build {
     pub(super) fn set_power(
         &mut self,
         catalogue: &Catalogue,
-        device: Handle,
+        device: &str,
         change: &Change<PowerSetting>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
-        let (setting, back) = change.made(&self.placement_mut(&device)?.settings.power)?;
-        let entry = catalogue.device(&self.placement_mut(&device)?.device);
+    ) -> Result<(), Refusal> {
+        let setting = change.made(&self.placement_mut(device)?.settings.power)?;
+        let entry = catalogue.device(&self.placement_mut(device)?.device);
         let why = entry.and_then(|entry| setting.misfit(entry)).unwrap_or("");
         let able = |entry: &Device| setting.misfit(entry).is_none();
-        self.able(catalogue, &device, strictness, able, why)?;
+        self.able(catalogue, device, strictness, able, why)?;
         if strictness == Strictness::Able {
             setting.check().map_err(Refusal::Contradiction)?;
         }
-        self.placement_mut(&device)?.settings.power = setting;
-        Ok(Command::SetPower {
-            build: self.id.clone(),
-            device,
-            change: back,
-        })
+        self.placement_mut(device)?.settings.power = setting;
+        Ok(())
     }
 }

@@ -1,87 +1,67 @@
-//! What removals took out, put back at its place.
+//! What an edit changed, put back place by place; and what removals took out, as older journals hold it.
 
 use super::Refusal;
-use crate::document::{Build, Command, Kept};
+use crate::document::json::{read_value, value_of};
+use crate::document::{Build, Production, TakenOut};
+use difference::{Changed, Misplaced};
+use std::collections::HashSet;
+
+impl Production {
+    /// Puts places back to what they were. What was put since on what goes now, goes with it.
+    pub(super) fn restore(&mut self, changes: &[Changed]) -> Result<(), Refusal> {
+        let mut document = value_of(self);
+        difference::make(&mut document, changes)?;
+        let mut after: Self = read_value(&document).map_err(Refusal::Contradiction)?;
+        for build in &mut after.builds {
+            if let Some(before) = self.build(&build.id) {
+                build.without_loose_ends_of(before);
+            }
+        }
+        after.check().map_err(|why| Refusal::Unfit {
+            entry: self.name.clone(),
+            why: Box::new(why),
+        })?;
+        *self = after;
+        Ok(())
+    }
+}
 
 impl Build {
-    /// The command that puts back what was taken out.
-    pub(super) fn putting_back(&self, kept: Kept) -> Command {
-        Command::PutBack {
-            build: self.id.clone(),
-            kept: Box::new(kept),
+    /// Takes out what hangs on devices that were there before and aren’t now.
+    fn without_loose_ends_of(&mut self, before: &Self) {
+        let stay: HashSet<_> = self.placements.iter().map(|one| one.id.clone()).collect();
+        let gone = before
+            .placements
+            .iter()
+            .filter(|one| !stay.contains(&one.id));
+        for device in gone {
+            self.detach(&device.id);
         }
     }
 
-    /// Puts things back at their places. Its own inverse takes them out again, one by one; the
-    /// store keeps the first command for redo, so this is reached by hand-written edits only.
-    pub(super) fn put_back(&mut self, kept: Kept) -> Result<Command, Refusal> {
-        let build = self.id.clone();
-        let inverse = if let Some((_, placement)) = kept.placements.first() {
-            Command::RemoveDevice {
-                build,
-                device: placement.id.clone(),
-            }
-        } else if let Some((_, connection)) = kept.connections.first() {
-            Command::Disconnect {
-                build,
-                connection: connection.id.clone(),
-            }
-        } else if let Some((_, need)) = kept.needs.first() {
-            Command::RemoveNeed {
-                build,
-                need: need.id.clone(),
-            }
-        } else if let Some((_, joint)) = kept.joints.first() {
-            Command::RemoveJoint {
-                build,
-                part: joint.part.clone(),
-            }
-        } else if let Some((_, unit)) = kept.units.first() {
-            Command::RemoveUnit {
-                build,
-                unit: unit.id.clone(),
-            }
-        } else {
-            self.putting_back(Kept::default())
-        };
-        for (_, unit) in &kept.units {
-            if self.unit_position(&unit.id).is_ok() {
-                return Err(Refusal::Taken(unit.id.to_string()));
-            }
+    /// Puts things back at their places.
+    pub(super) fn put_back(&mut self, taken: TakenOut) -> Result<(), Refusal> {
+        insert_all(&mut self.units, taken.units);
+        insert_all(&mut self.placements, taken.placements);
+        insert_all(&mut self.connections, taken.connections);
+        insert_all(&mut self.needs, taken.needs);
+        insert_all(&mut self.joints, taken.joints);
+        if taken.timecode_master.is_some() {
+            self.timecode_master = taken.timecode_master;
         }
-        for (_, placement) in &kept.placements {
-            if self.placement(&placement.id).is_some() {
-                return Err(Refusal::Taken(placement.id.to_string()));
-            }
+        self.check().map_err(|why| Refusal::Unfit {
+            entry: self.name.clone(),
+            why: Box::new(why),
+        })
+    }
+}
+
+impl From<Misplaced> for Refusal {
+    fn from(why: Misplaced) -> Self {
+        match why {
+            Misplaced::Taken(key) => Self::Taken(key),
+            why => Self::Contradiction(format!("it can’t be put back: {why}")),
         }
-        for (_, connection) in &kept.connections {
-            if self
-                .connections
-                .iter()
-                .any(|other| other.id == connection.id)
-            {
-                return Err(Refusal::Taken(connection.id.to_string()));
-            }
-        }
-        for (_, need) in &kept.needs {
-            if self.needs.iter().any(|other| other.id == need.id) {
-                return Err(Refusal::Taken(need.id.to_string()));
-            }
-        }
-        for (_, joint) in &kept.joints {
-            if self.joints.iter().any(|other| other.part == joint.part) {
-                return Err(Refusal::Taken(joint.part.to_string()));
-            }
-        }
-        insert_all(&mut self.units, kept.units);
-        insert_all(&mut self.placements, kept.placements);
-        insert_all(&mut self.connections, kept.connections);
-        insert_all(&mut self.needs, kept.needs);
-        insert_all(&mut self.joints, kept.joints);
-        if kept.timecode_master.is_some() {
-            self.timecode_master = kept.timecode_master;
-        }
-        Ok(inverse)
     }
 }
 

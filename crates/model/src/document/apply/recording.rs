@@ -3,30 +3,22 @@
 use super::{Refusal, Strictness, catalogue_device, missing};
 use crate::catalogue::Catalogue;
 use crate::document::Bounded;
-use crate::document::{Build, Change, Command, Handle, RecordingSetting, misfits};
+use crate::document::{Build, Change, RecordingSetting, misfits};
 
 impl Build {
     pub(super) fn set_recording(
         &mut self,
         catalogue: &Catalogue,
-        device: Handle,
+        device: &str,
         change: Option<&Change<RecordingSetting>>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
-        let placement = self.placement_mut(&device)?;
+    ) -> Result<(), Refusal> {
+        let placement = self.placement_mut(device)?;
         let before = placement.settings.recording.as_ref();
-        let (recording, back) = match (change, before) {
-            // Where nothing was recorded, what takes it back is that nothing is.
-            (Some(change), None) => (Some(change.made(&RecordingSetting::default())?.0), None),
-            (Some(change), Some(before)) => {
-                let (after, back) = change.made(before)?;
-                (Some(after), Some(back))
-            }
-            (None, before) => {
-                let nothing = RecordingSetting::default();
-                (None, before.map(|before| Change::between(&nothing, before)))
-            }
-        };
+        let usual = RecordingSetting::default();
+        let recording = change
+            .map(|change| change.made(before.unwrap_or(&usual)))
+            .transpose()?;
         if let Some(wanted) = recording
             .as_ref()
             .filter(|_| strictness == Strictness::Able)
@@ -56,10 +48,6 @@ impl Build {
             }
         }
         placement.settings.recording = recording;
-        Ok(Command::SetRecording {
-            build: self.id.clone(),
-            device,
-            change: back,
-        })
+        Ok(())
     }
 }

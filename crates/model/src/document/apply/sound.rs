@@ -3,24 +3,22 @@
 use super::{Refusal, Strictness};
 use crate::catalogue::{Catalogue, Device, Direction};
 use crate::document::{
-    Bounded, Build, Change, Command, Handle, PortRef, Position, SoundSetting, TrackSetting,
-    misfit_of_sound,
+    Bounded, Build, Change, PortRef, Position, SoundSetting, TrackSetting, misfit_of_sound,
 };
-use std::mem::replace;
 use units::quantity::Decibels;
 
 impl Build {
     pub(super) fn set_sound(
         &mut self,
         catalogue: &Catalogue,
-        at: PortRef,
+        at: &PortRef,
         change: &Change<SoundSetting>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let placement = self.placement_mut(&at.device)?;
         let before = placement.settings.sound.get(&at.port).cloned();
         let before = before.unwrap_or_default();
-        let (setting, back) = change.made(&before)?;
+        let setting = change.made(&before)?;
         // What isn't there can be forgotten, not set.
         if setting != SoundSetting::default() && strictness == Strictness::Able {
             setting
@@ -29,7 +27,7 @@ impl Build {
             let device = catalogue.device(&placement.device);
             let port = device.and_then(|device| device.port(&at.port));
             let Some((device, port)) = device.zip(port) else {
-                self.port(catalogue, &at, Direction::In)?;
+                self.port(catalogue, at, Direction::In)?;
                 return Err(super::missing("port", &at.port));
             };
             if let Some(why) = misfit_of_sound(device, port, &setting) {
@@ -45,24 +43,20 @@ impl Build {
         } else {
             sound.insert(at.port.clone(), setting);
         }
-        Ok(Command::SetSound {
-            build: self.id.clone(),
-            at,
-            change: back,
-        })
+        Ok(())
     }
 
     pub(super) fn set_position(
         &mut self,
         catalogue: &Catalogue,
-        device: Handle,
+        device: &str,
         position: Option<Position>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let able = |entry: &Device| position.is_none() || entry.is_microphone();
         self.able(
             catalogue,
-            &device,
+            device,
             strictness,
             able,
             "it is no microphone whose figures are known",
@@ -70,37 +64,32 @@ impl Build {
         if let Some(position) = position.filter(|_| strictness == Strictness::Able) {
             position.check().map_err(Refusal::Contradiction)?;
         }
-        let settings = &mut self.placement_mut(&device)?.settings;
-        let position = replace(&mut settings.position, position);
-        Ok(Command::SetPosition {
-            build: self.id.clone(),
-            device,
-            position,
-        })
+        self.placement_mut(device)?.settings.position = position;
+        Ok(())
     }
 
     pub(super) fn set_tracks(
         &mut self,
         catalogue: &Catalogue,
-        device: Handle,
+        device: &str,
         tracks: Vec<TrackSetting>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let most = |entry: &Device| entry.records.as_ref().map_or(0, |ability| ability.tracks);
         let able = |entry: &Device| tracks.is_empty() || tracks.len() <= most(entry);
         self.able(
             catalogue,
-            &device,
+            device,
             strictness,
             able,
             "it doesn’t record as many sound tracks",
         )?;
         if strictness == Strictness::Able {
-            let before = &self.placement_mut(&device)?.settings.tracks;
+            let before = &self.placement_mut(device)?.settings.tracks;
             tracks[..]
                 .check_change(&before[..])
                 .map_err(Refusal::Contradiction)?;
-            let entry = super::catalogue_device(catalogue, &self.placement_mut(&device)?.device)?;
+            let entry = super::catalogue_device(catalogue, &self.placement_mut(device)?.device)?;
             for source in tracks.iter().flat_map(|track| &track.from) {
                 let known = entry.ports_facing(Direction::In);
                 if !known.into_iter().any(|port| port.id == source.input) {
@@ -111,29 +100,22 @@ impl Build {
                 }
             }
         }
-        let settings = &mut self.placement_mut(&device)?.settings;
-        let tracks = replace(&mut settings.tracks, tracks);
-        Ok(Command::SetTracks {
-            build: self.id.clone(),
-            device,
-            tracks,
-        })
+        self.placement_mut(device)?.settings.tracks = tracks;
+        Ok(())
     }
 
     pub(super) fn set_room_noise(
         &mut self,
         noise: Option<Decibels>,
         strictness: Strictness,
-    ) -> Result<Command, Refusal> {
+    ) -> Result<(), Refusal> {
         let taken = Decibels::whole(0)..=Decibels::whole(130);
         if strictness == Strictness::Able && noise.is_some_and(|noise| !taken.contains(&noise)) {
             return Err(Refusal::Contradiction(
                 "a room is from 0 to 130 dB SPL loud".into(),
             ));
         }
-        Ok(Command::SetRoomNoise {
-            build: self.id.clone(),
-            noise: replace(&mut self.room_noise, noise),
-        })
+        self.room_noise = noise;
+        Ok(())
     }
 }

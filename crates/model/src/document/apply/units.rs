@@ -1,8 +1,7 @@
 //! Commands about units: what is carried together.
 
 use super::{Refusal, checked_name, missing};
-use crate::document::{Build, Command, Handle, Kept, Limits, Unit, handle_from};
-use std::mem::replace;
+use crate::document::{Build, Limits, Unit, handle_from};
 
 impl Build {
     pub(super) fn unit_position(&self, id: &str) -> Result<usize, Refusal> {
@@ -12,32 +11,23 @@ impl Build {
             .ok_or_else(|| missing("unit", id))
     }
 
-    pub(super) fn add_unit(&mut self, name: &str) -> Result<Command, Refusal> {
+    pub(super) fn add_unit(&mut self, name: &str) -> Result<(), Refusal> {
         let name = checked_name("a unit", name)?;
         if self.units.len() >= Limits::UNITS {
             return Err(Refusal::TooMany("build holds at most 500 units"));
         }
         let id = handle_from(&name, |id| self.units.iter().any(|unit| unit.id == id));
-        self.units.push(Unit {
-            id: id.clone(),
-            name,
-        });
-        Ok(Command::RemoveUnit {
-            build: self.id.clone(),
-            unit: id,
-        })
+        self.units.push(Unit { id, name });
+        Ok(())
     }
 
-    pub(super) fn rename_unit(&mut self, unit: Handle, name: &str) -> Result<Command, Refusal> {
-        let at = self.unit_position(&unit)?;
-        Ok(Command::RenameUnit {
-            build: self.id.clone(),
-            unit,
-            name: replace(&mut self.units[at].name, checked_name("a unit", name)?),
-        })
+    pub(super) fn rename_unit(&mut self, unit: &str, name: &str) -> Result<(), Refusal> {
+        let at = self.unit_position(unit)?;
+        self.units[at].name = checked_name("a unit", name)?;
+        Ok(())
     }
 
-    pub(super) fn remove_unit(&mut self, unit: &str) -> Result<Command, Refusal> {
+    pub(super) fn remove_unit(&mut self, unit: &str) -> Result<(), Refusal> {
         let at = self.unit_position(unit)?;
         if self
             .placements
@@ -46,10 +36,7 @@ impl Build {
         {
             return Err(Refusal::NotEmpty(self.units[at].name.clone()));
         }
-        let kept = Kept {
-            units: vec![(at, self.units.remove(at))],
-            ..Kept::default()
-        };
-        Ok(self.putting_back(kept))
+        self.units.remove(at);
+        Ok(())
     }
 }

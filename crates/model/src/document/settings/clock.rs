@@ -1,5 +1,6 @@
 //! What is set for a clock: how it gets its time, and what was measured of it.
 
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use units::quantity::Ppm;
 use units::timecode::UserBits;
@@ -7,7 +8,7 @@ use utoipa::ToSchema;
 
 /// What is set for a device that keeps time. What isn't said follows from the cables: it is fed where
 /// something feeds it, else set once by the master.
-#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct ClockSetting {
     /// How it gets its time.

@@ -1,13 +1,14 @@
 //! What is set on an input: what the sink behind it says of itself.
 
 use crate::catalogue::Abilities;
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use transport::edid::Edid;
 use transport::hdmi::Generation;
 use utoipa::ToSchema;
 
 /// What the sink behind an input says of itself, in the place of the catalogue's word.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct InputSetting {
     /// Where it comes from: *EDID of Bench 17*.

@@ -15,6 +15,7 @@ pub use recording::{RecordingSetting, SlotUse};
 pub use sound::{MeasuredLevel, Position, SoundSetting, TrackKind, TrackSetting, TrackSource};
 
 use crate::document::Handle;
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use units::format::Squeeze;
@@ -22,7 +23,7 @@ use units::timecode::TimecodeRate;
 use utoipa::ToSchema;
 
 /// What is set on a device; whatever isn't said follows the project or the device.
-#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct Settings {
     /// The input that it shows, passes on or records, where it has several.
@@ -30,12 +31,15 @@ pub struct Settings {
     pub input: Option<Handle>,
     /// Inputs by port id: what the sink behind them says of itself.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    #[difference(within)]
     pub inputs: BTreeMap<Handle, InputSetting>,
     /// Outputs by port id.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    #[difference(within)]
     pub outputs: BTreeMap<Handle, OutputSetting>,
     /// Ports that carry sound, by id.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    #[difference(within)]
     pub sound: BTreeMap<Handle, SoundSetting>,
     /// For a microphone: what it hears, and from how far; as usual where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -48,12 +52,15 @@ pub struct Settings {
     pub timecode: Option<TimecodeRate>,
     /// For a device that keeps time: how it gets it, and what was measured.
     #[serde(default, skip_serializing_if = "ClockSetting::is_usual")]
+    #[difference(within)]
     pub clock: ClockSetting,
     /// For a battery: its number, its health, how full it is.
     #[serde(default, skip_serializing_if = "PowerSetting::is_usual")]
+    #[difference(within)]
     pub power: PowerSetting,
     /// How it records; it doesn't where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[difference(within)]
     pub recording: Option<RecordingSetting>,
     /// For a camera: whether it plays back what it has recorded.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]

@@ -1,12 +1,14 @@
 //! What is set on an output.
 
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use transport::sdi::{Level, Mapping};
 use units::format::PictureFormat;
 use utoipa::ToSchema;
 
 /// What is set on an output.
-#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
+#[difference(absent)]
 #[serde(deny_unknown_fields)]
 pub struct OutputSetting {
     /// The format it gives; the project's, or the nearest to it, where not said.

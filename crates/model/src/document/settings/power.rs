@@ -2,6 +2,7 @@
 
 use crate::catalogue::cells::{USABLE, cold_factor};
 use crate::catalogue::{Battery, Device};
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use units::quantity::{Percent, Span, WattHours, Watts};
 use utoipa::ToSchema;
@@ -11,7 +12,7 @@ const MOST_RUNS: usize = 20;
 
 /// What is set for one battery on the floor, or for what draws power. What isn't said of a battery is new, and
 /// full; what isn't said of a load is as its entry says.
-#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct PowerSetting {
     /// What is written on it: *B3*.

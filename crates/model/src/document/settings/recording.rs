@@ -1,13 +1,14 @@
 //! How a device records.
 
 use crate::document::Handle;
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use units::format::{FrameRate, PictureFormat};
 use units::quantity::Span;
 use utoipa::ToSchema;
 
 /// How a device records.
-#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
 #[serde(deny_unknown_fields)]
 pub struct RecordingSetting {
     /// The codec's id.

@@ -1,13 +1,15 @@
 //! What is set for sound: at inputs and outputs, on microphones, on the tracks of a recorder.
 
 use crate::catalogue::{LevelKind, SoundSource};
+use difference::Difference;
 use serde::{Deserialize, Serialize};
 use units::quantity::{Decibels, Length};
 use utoipa::ToSchema;
 
 /// What is set on a port that carries sound. What isn't said is planned: the gain that brings the
 /// source to the reference, 48 V where the microphone needs them.
-#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema, Difference)]
+#[difference(absent)]
 #[serde(deny_unknown_fields)]
 pub struct SoundSetting {
     /// Microphone or line: what the input is switched to, or what the output gives.

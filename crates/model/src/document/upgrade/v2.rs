@@ -119,7 +119,7 @@ mod tests {
             look: true,
             ..OutputSetting::default()
         };
-        assert_eq!(change.made(&before).unwrap().0, after);
+        assert_eq!(change.made(&before).unwrap(), after);
         assert!(matches!(
             stopped,
             Command::SetRecording { change: None, .. }
