@@ -27,7 +27,7 @@ use utoipa::ToSchema;
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, ToSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Severity {
-    /// Worth knowing.
+    /// Score knowing.
     Note,
     /// It works until something ordinary happens.
     Caution,
@@ -51,14 +51,14 @@ pub struct Finding {
     /// Why it is so.
     pub reason: String,
     /// Where it is.
-    pub at: Place,
+    pub at: Location,
     /// What would mend it, best first.
     pub fixes: Vec<Fix>,
 }
 
 /// Where a finding is: what to select to see it.
 #[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, ToSchema)]
-pub struct Place {
+pub struct Location {
     /// The device.
     pub device: Option<Handle>,
     /// The connection.

@@ -28,7 +28,7 @@ pub struct RuntimeArguments {
     temperature: i8,
     /// What a load draws: 22W, or 12W@0.9 behind a regulator of nine tenths
     #[arg(long, required = true, value_parser = load)]
-    load: Vec<Load>,
+    load: Vec<LoadLine>,
 }
 
 #[derive(Args)]
@@ -42,7 +42,7 @@ pub struct PowerArguments {
 
 /// A load with the efficiency of what stands before it.
 #[derive(Clone, Copy)]
-struct Load {
+struct LoadLine {
     watts: Watts,
     efficiency: f64,
 }
@@ -62,7 +62,7 @@ fn celsius(text: &str) -> Result<i8, String> {
         .ok_or_else(|| format!("“{text}” isn’t a temperature: write it like 20C, from -60C to 60C"))
 }
 
-fn load(text: &str) -> Result<Load, String> {
+fn load(text: &str) -> Result<LoadLine, String> {
     let (watts, efficiency) = match text.split_once('@') {
         Some((watts, behind)) => (watts, share(behind)?),
         None => (text, 1.0),
@@ -71,7 +71,7 @@ fn load(text: &str) -> Result<Load, String> {
     if watts.0 == 0 {
         return Err(format!("“{text}” draws nothing: write it like 22W"));
     }
-    Ok(Load { watts, efficiency })
+    Ok(LoadLine { watts, efficiency })
 }
 
 #[derive(Serialize)]
@@ -119,7 +119,7 @@ struct PowerAnswer<'a> {
     sources: Vec<Source<'a>>,
     swaps: Vec<Swap<'a>>,
     batteries_needed: Vec<Needed<'a>>,
-    joints: Vec<Joint<'a>>,
+    joints: Vec<CableLine<'a>>,
 }
 
 #[derive(Serialize)]
@@ -148,7 +148,7 @@ struct Needed<'a> {
 }
 
 #[derive(Serialize)]
-struct Joint<'a> {
+struct CableLine<'a> {
     at: &'a str,
     volts_min: f64,
     volts_max: f64,
@@ -260,7 +260,7 @@ fn answer(power: &PowerReport) -> PowerAnswer<'_> {
         count: needed.count,
     });
     let joints = power.nodes.iter().filter_map(|node| node.joint.as_ref());
-    let joints = joints.map(|joint| Joint {
+    let joints = joints.map(|joint| CableLine {
         at: &joint.at,
         volts_min: joint.volts_min,
         volts_max: joint.volts_max,

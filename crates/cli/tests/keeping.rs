@@ -8,9 +8,9 @@ use std::process::{Child, Command, Stdio};
 use store::Store;
 use tempfile::TempDir;
 
-struct Place(TempDir);
+struct DataFolder(TempDir);
 
-impl Place {
+impl DataFolder {
     fn new() -> Self {
         Self(tempfile::tempdir().unwrap())
     }
@@ -70,7 +70,7 @@ fn ids(data: &Path) -> Vec<String> {
 
 #[test]
 fn the_demo_starts_over_and_touches_nothing_else() {
-    let place = Place::new();
+    let place = DataFolder::new();
     let data = place.path("demo.sqlite");
     drop(Served::start(&data, &[]));
     let own = place.text("own.json");
@@ -114,7 +114,7 @@ fn the_demo_starts_over_and_touches_nothing_else() {
 
 #[test]
 fn nothing_is_written_over_unless_that_is_asked_for() {
-    let place = Place::new();
+    let place = DataFolder::new();
     let (data, folder) = (place.text("demo.sqlite"), place.text("files"));
     drop(Served::start(&place.path("demo.sqlite"), &[]));
     assert_eq!(run(&["demo", "--write", &folder]).0, 0);
@@ -139,7 +139,7 @@ fn nothing_is_written_over_unless_that_is_asked_for() {
 
 #[test]
 fn a_served_file_is_served_once_and_backed_up_whole() {
-    let place = Place::new();
+    let place = DataFolder::new();
     let data = place.path("demo.sqlite");
     let server = Served::start(&data, &[]);
     // The file alone, as somebody puts it on a stick.

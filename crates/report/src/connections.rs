@@ -2,7 +2,7 @@
 
 use check::{Facts, Finding, Severity};
 use engine::path::{
-    ConnectionIx, Floor, HdmiLoad, Load, Picture, PortIx, SdiLoad, Signal, given_format,
+    CableLoad, ConnectionIx, Floor, HdmiLoad, Picture, PortIx, SdiLoad, Signal, given_format,
 };
 use model::catalogue::{Direction, SignalKind};
 use model::document::{Handle, PortRef};
@@ -239,7 +239,7 @@ fn short(format: PictureFormat) -> String {
     format!("{}{}{rate}", format.raster.height, format.scan)
 }
 
-fn label(signal: &Signal, load: &Load, wire: Option<Wire>) -> String {
+fn label(signal: &Signal, load: &CableLoad, wire: Option<Wire>) -> String {
     let time = if wire == Some(Wire::Reference) {
         "ref"
     } else {
@@ -252,13 +252,13 @@ fn label(signal: &Signal, load: &Load, wire: Option<Wire>) -> String {
     let parts = match signal.picture {
         Some(picture) => {
             let wire = match load {
-                Load::Sdi(sdi) if sdi.sdi.links > 1 => {
+                CableLoad::Sdi(sdi) if sdi.sdi.links > 1 => {
                     format!("{} × {}", sdi.sdi.links, sdi.sdi.class)
                 }
-                Load::Sdi(sdi) => sdi.sdi.class.to_string(),
-                Load::Hdmi(hdmi) => format!("HDMI {}", hdmi.hdmi.generation),
-                Load::Radio(radio) => format!("{:.0} dB", radio.margin_db),
-                Load::None | Load::Run(_) => String::new(),
+                CableLoad::Sdi(sdi) => sdi.sdi.class.to_string(),
+                CableLoad::Hdmi(hdmi) => format!("HDMI {}", hdmi.hdmi.generation),
+                CableLoad::Radio(radio) => format!("{:.0} dB", radio.margin_db),
+                CableLoad::None | CableLoad::Run(_) => String::new(),
             };
             let what = match (picture.raw, picture.leg) {
                 (true, _) => format!("raw {}", short(picture.format)),
@@ -289,10 +289,10 @@ fn label(signal: &Signal, load: &Load, wire: Option<Wire>) -> String {
     }
 }
 
-fn load_report(load: &Load) -> Option<LoadReport> {
+fn load_report(load: &CableLoad) -> Option<LoadReport> {
     match load {
-        Load::None => None,
-        Load::Run(run) => Some(LoadReport {
+        CableLoad::None => None,
+        CableLoad::Run(run) => Some(LoadReport {
             needs: "length alone".into(),
             limit: to_decimetres(run.reach).to_string(),
             rate: 0,
@@ -302,7 +302,7 @@ fn load_report(load: &Load) -> Option<LoadReport> {
             reach: Some(to_decimetres(run.reach)),
             margin: Some(run.margin),
         }),
-        Load::Radio(radio) => Some(LoadReport {
+        CableLoad::Radio(radio) => Some(LoadReport {
             needs: format!("{:.0} dB", radio.margin_db),
             limit: format!("{FADE_DB:.0} dB kept for fading"),
             rate: 0,
@@ -312,7 +312,7 @@ fn load_report(load: &Load) -> Option<LoadReport> {
             reach: Some(to_decimetres(radio.run.reach)),
             margin: Some(radio.run.margin),
         }),
-        Load::Sdi(SdiLoad { sdi, limit, coax }) => {
+        CableLoad::Sdi(SdiLoad { sdi, limit, coax }) => {
             let wire = if sdi.links > 1 {
                 format!("{} × {}", sdi.links, sdi.class)
             } else {
@@ -330,7 +330,7 @@ fn load_report(load: &Load) -> Option<LoadReport> {
                 margin: coax.map(|coax| coax.run.margin),
             })
         }
-        Load::Hdmi(HdmiLoad {
+        CableLoad::Hdmi(HdmiLoad {
             hdmi, limit, run, ..
         }) => {
             let rate = hdmi.tmds_character_rate_hz;

@@ -3,7 +3,7 @@
 use check::{Area, Facts, Finding, Severity};
 use difference::Difference;
 use engine::path::{Floor, resolve};
-use engine::sync::{ClockAt, Jams, Way, apart, at, clocks, plan};
+use engine::sync::{ClockAt, Jams, TimecodeSource, apart, at, clocks, plan};
 use model::catalogue::{Catalogue, Device};
 use model::document::{Command, Handle, Hours, Production};
 use rustc_hash::FxHashMap;
@@ -171,7 +171,7 @@ pub(super) fn time(facts: &Facts, findings: &[Finding]) -> TimeReport {
         end: USUAL_DAY.1,
         breaks: Vec::new(),
     });
-    let leads = all.iter().find(|clock| clock.way == Way::Master);
+    let leads = all.iter().find(|clock| clock.way == TimecodeSource::Master);
     let break_name = |number: usize| {
         let name = hours.breaks[number].name.clone();
         name.unwrap_or_else(|| "a gap in the plan".into())
@@ -255,7 +255,7 @@ fn report_of(
     let from = clock.from.and_then(|from| at(all, from));
     let between = from.map(|from| apart(clock, from, all));
     let mut drift = Vec::new();
-    if let (Way::Jammed, Some(between)) = (clock.way, between) {
+    if let (TimecodeSource::Jammed, Some(between)) = (clock.way, between) {
         let mut fresh = hours.begin;
         let turns = jams.of(clock, all);
         let ends = turns.iter().map(|turn| turn.at).chain([hours.end]);
@@ -298,34 +298,34 @@ fn report_of(
     }
 }
 
-fn word_of(way: Way) -> &'static str {
+fn word_of(way: TimecodeSource) -> &'static str {
     match way {
-        Way::Master => "master",
-        Way::Cable(_) => "cable",
-        Way::Track(_) => "track",
-        Way::Radio => "radio",
-        Way::Jammed => "jammed",
-        Way::Free => "free-run",
-        Way::RecordRun => "record-run",
+        TimecodeSource::Master => "master",
+        TimecodeSource::Cable(_) => "cable",
+        TimecodeSource::Track(_) => "track",
+        TimecodeSource::Radio => "radio",
+        TimecodeSource::Jammed => "jammed",
+        TimecodeSource::Free => "free-run",
+        TimecodeSource::RecordRun => "record-run",
     }
 }
 
 fn says(facts: &Facts, clock: &ClockAt) -> Cow<'static, str> {
     let other = clock.from.map_or("", |from| facts.device(from));
     let way: Cow<str> = match clock.way {
-        Way::Master => "The others follow it.".into(),
-        Way::Cable(port) => {
+        TimecodeSource::Master => "The others follow it.".into(),
+        TimecodeSource::Cable(port) => {
             let at = facts.floor.spoken(port);
             format!("Fed by {other} all day, at {at}.").into()
         }
-        Way::Track(port) => {
+        TimecodeSource::Track(port) => {
             let at = facts.floor.spoken(port);
             format!("Records the timecode of {other} as sound, at {at}.").into()
         }
-        Way::Radio => format!("Follows {other} by radio.").into(),
-        Way::Jammed => format!("Jammed from {other}, then on its own.").into(),
-        Way::Free => "On its own: free run.".into(),
-        Way::RecordRun => "Counts only while it records.".into(),
+        TimecodeSource::Radio => format!("Follows {other} by radio.").into(),
+        TimecodeSource::Jammed => format!("Jammed from {other}, then on its own.").into(),
+        TimecodeSource::Free => "On its own: free run.".into(),
+        TimecodeSource::RecordRun => "Counts only while it records.".into(),
     };
     match clock.locked_to {
         Some(reference) => {
@@ -353,7 +353,7 @@ fn without(
         };
         let name = facts.device(from.placement);
         let says = match (clock.way, alone.after(TOLERANCE_FRAMES, rate)) {
-            (Way::Track(_), _) => format!("Without {name} it has no timecode at all."),
+            (TimecodeSource::Track(_), _) => format!("Without {name} it has no timecode at all."),
             (_, Some(after)) => format!(
                 "Without {name} it goes on by itself: half a frame off after {}.",
                 after.label()
@@ -375,7 +375,7 @@ fn without(
         None if fed => {
             "Without power it loses the time, and gets it again from what feeds it.".into()
         }
-        None if clock.way == Way::Master => {
+        None if clock.way == TimecodeSource::Master => {
             "Without power it loses the time: jam everything again.".into()
         }
         None => "Without power it loses the time: jam it again after every battery.".into(),

@@ -1,6 +1,8 @@
 //! How full a cable is, step by step: by wire, and over the air.
 
-use engine::path::{CoaxLoad, ConnectionIx, Floor, HdmiLoad, Load, RadioLoad, SdiLoad, resolve};
+use engine::path::{
+    CableLoad, CoaxLoad, ConnectionIx, Floor, HdmiLoad, RadioLoad, SdiLoad, resolve,
+};
 use model::catalogue::Catalogue;
 use model::document::Production;
 use transport::coax::{budget_db, half_clock_ghz};
@@ -28,10 +30,10 @@ pub fn load_working(
     let picture = resolved.signals[link.from].picture;
     let titled = |format| titled(&floor, number, format);
     match &resolved.loads[number] {
-        Load::None | Load::Run(_) => None,
-        Load::Radio(radio) => Some(over_air(&floor, number, radio)),
-        Load::Sdi(sdi) => Some(over_sdi(titled(picture?.format), sdi, cable)),
-        Load::Hdmi(hdmi) => Some(over_hdmi(titled(picture?.format), hdmi, cable)),
+        CableLoad::None | CableLoad::Run(_) => None,
+        CableLoad::Radio(radio) => Some(over_air(&floor, number, radio)),
+        CableLoad::Sdi(sdi) => Some(over_sdi(titled(picture?.format), sdi, cable)),
+        CableLoad::Hdmi(hdmi) => Some(over_hdmi(titled(picture?.format), hdmi, cable)),
     }
 }
 

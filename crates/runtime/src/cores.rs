@@ -32,7 +32,7 @@ static FOR_LARGE: LazyLock<Option<ThreadPool>> =
 /// A search has one of them for as long as it takes: with as many searches as there are cores, what is large
 /// and not hurried for still finds one.
 static FOR_SEARCHES: LazyLock<Option<ThreadPool>> =
-    LazyLock::new(|| workers("searches", 2 * at_hand(), stand_back));
+    LazyLock::new(|| workers("searches", 2 * at_hand(), lower_priority));
 
 thread_local! {
     static STANDS_BACK: Cell<bool> = const { Cell::new(false) };
@@ -53,7 +53,7 @@ fn workers(name: &'static str, so_many: usize, begin: fn()) -> Option<ThreadPool
 }
 
 /// Lets everything else go first from now on: this thread, and whatever is shared from it.
-pub fn stand_back() {
+pub fn lower_priority() {
     STANDS_BACK.set(true);
     give_way(SEARCH_STANDS_BACK);
 }
@@ -138,7 +138,7 @@ pub fn each<R: Send>(rows: usize, row: impl Fn(usize) -> R + Send + Sync) -> Vec
 
 #[cfg(test)]
 mod tests {
-    use super::{at_hand, beside, both, each, sharing, stand_back};
+    use super::{at_hand, beside, both, each, lower_priority, sharing};
 
     #[test]
     fn lists_keep_their_order_however_they_are_shared() {
@@ -158,7 +158,7 @@ mod tests {
 
     fn standing_back<T: Send + 'static>(work: impl FnOnce() -> T + Send + 'static) -> T {
         let thread = std::thread::spawn(|| {
-            stand_back();
+            lower_priority();
             work()
         });
         thread.join().unwrap()

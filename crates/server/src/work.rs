@@ -4,19 +4,19 @@
 use crate::App;
 use crate::problem::Problem;
 use model::catalogue::Catalogue;
-use runtime::cores::{at_hand, stand_back};
+use runtime::cores::{at_hand, lower_priority};
 use runtime::interrupt::{Interrupt, until};
 use std::pin::pin;
 use std::sync::Arc;
 use std::sync::mpsc::sync_channel;
 use std::thread;
 use std::time::Duration;
-use store::{Kept, Store};
+use store::{Store, StoredProduction};
 use tokio::sync::{Semaphore, oneshot};
 use tokio::time::timeout;
 
 /// A search that took so long ends.
-const PATIENCE: Duration = Duration::from_secs(20);
+const TIME_BUDGET: Duration = Duration::from_secs(20);
 /// One that ends finishes what it is trying.
 const GRACE: Duration = Duration::from_secs(5);
 
@@ -29,7 +29,7 @@ pub struct Lanes {
     searches: Arc<Semaphore>,
     large: Arc<Semaphore>,
     large_searches: Arc<Semaphore>,
-    patience: Duration,
+    time_budget: Duration,
 }
 
 impl Default for Lanes {
@@ -40,7 +40,7 @@ impl Default for Lanes {
             searches: turns(at_hand()),
             large: turns(at_hand() - 1),
             large_searches: turns(at_hand() - 1),
-            patience: PATIENCE,
+            time_budget: TIME_BUDGET,
         }
     }
 }
@@ -84,7 +84,7 @@ impl App {
     }
 
     fn lane_of(&self, id: &str, small: Lane, large: Lane) -> Lane {
-        match self.lately.is_large(id) {
+        match self.cache.is_large(id) {
             true => large,
             false => small,
         }
@@ -103,9 +103,11 @@ impl App {
     pub async fn search<T: Send + 'static>(
         &self,
         id: String,
-        work: impl FnOnce(&Kept, &'static Catalogue, &Interrupt) -> Result<T, Problem> + Send + 'static,
+        work: impl FnOnce(&StoredProduction, &'static Catalogue, &Interrupt) -> Result<T, Problem>
+        + Send
+        + 'static,
     ) -> Result<T, Problem> {
-        let work = move |kept: &Kept, catalogue, stop: &Interrupt| {
+        let work = move |kept: &StoredProduction, catalogue, stop: &Interrupt| {
             let found = until(stop, || work(kept, catalogue, stop));
             found.unwrap_or_else(|| Err(given_up()))
         };
@@ -116,7 +118,9 @@ impl App {
     pub async fn search_so_far<T: Send + 'static>(
         &self,
         id: String,
-        work: impl FnOnce(&Kept, &'static Catalogue, &Interrupt) -> Result<T, Problem> + Send + 'static,
+        work: impl FnOnce(&StoredProduction, &'static Catalogue, &Interrupt) -> Result<T, Problem>
+        + Send
+        + 'static,
     ) -> Result<T, Problem> {
         self.search_within(id, Some(GRACE), work).await
     }
@@ -125,7 +129,9 @@ impl App {
         &self,
         id: String,
         grace: Option<Duration>,
-        work: impl FnOnce(&Kept, &'static Catalogue, &Interrupt) -> Result<T, Problem> + Send + 'static,
+        work: impl FnOnce(&StoredProduction, &'static Catalogue, &Interrupt) -> Result<T, Problem>
+        + Send
+        + 'static,
     ) -> Result<T, Problem> {
         let stop = Interrupt::default();
         let waiting = Waiting(stop.clone());
@@ -136,7 +142,7 @@ impl App {
             }
             work(&store.get(&id)?, catalogue, &stop)
         }));
-        if let Ok(answer) = timeout(self.lanes.patience, &mut searched).await {
+        if let Ok(answer) = timeout(self.lanes.time_budget, &mut searched).await {
             return answer;
         }
         drop(waiting);
@@ -185,7 +191,7 @@ impl App {
                     thread::Builder::new()
                         .name("unhurried work".into())
                         .spawn(|| {
-                            stand_back();
+                            lower_priority();
                             work();
                         }),
                 );
@@ -206,7 +212,7 @@ fn cut_short() -> Problem {
 fn given_up() -> Problem {
     Problem::too_long(format!(
         "that was given up after {} s: the floor is large, or the machine is busy; ask for less at once, or again when it has time",
-        PATIENCE.as_secs()
+        TIME_BUDGET.as_secs()
     ))
 }
 
@@ -219,7 +225,7 @@ mod tests {
     use runtime::cores::sharing;
     use runtime::interrupt::Interrupt;
     use std::time::Duration;
-    use store::{Kept, Store};
+    use store::{Store, StoredProduction};
     use tokio::time::timeout;
 
     /// As many as more than one worker looks at.
@@ -250,9 +256,9 @@ mod tests {
     #[tokio::test]
     async fn a_search_that_says_how_far_it_came_is_heard() {
         let (_folder, _stop, mut app) = app();
-        app.lanes.patience = Duration::from_secs(1);
+        app.lanes.time_budget = Duration::from_secs(1);
         let id = kept(&app, &demo::floor(3));
-        let until_told = |_: &Kept, _: &'static Catalogue, stop: &Interrupt| {
+        let until_told = |_: &StoredProduction, _: &'static Catalogue, stop: &Interrupt| {
             while !stop.is_raised() {
                 std::thread::sleep(Duration::from_millis(1));
             }
@@ -285,7 +291,7 @@ mod tests {
         let small = kept(&app, &demo::floor(3));
         let opened = app.store.get(&id).unwrap();
         let build = &production.builds[0].id;
-        let opened = app.lately.workspace(opened, build, Catalogue::shipped());
+        let opened = app.cache.workspace(opened, build, Catalogue::shipped());
         assert!(opened.is_ok());
         // More than there are turns on any machine that tests run on; each holds a worker until it is let go.
         let (let_go, searches): (Vec<_>, Vec<_>) = (0..200)

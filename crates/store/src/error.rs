@@ -1,6 +1,6 @@
 //! Why the store can't do as asked, in sentences that a person can act on.
 
-use crate::{Kept, file, schema};
+use crate::{StoredProduction, file, schema};
 use model::document::NotRead;
 use model::document::Refusal;
 use std::path::PathBuf;
@@ -13,7 +13,7 @@ pub enum StoreError {
     Missing(String),
     /// The edit was made on a revision that isn't the current one.
     #[error("the production has changed since: it is at revision {}", .0.revision)]
-    Stale(Box<Kept>),
+    Stale(Box<StoredProduction>),
     /// A command was refused.
     #[error(transparent)]
     Refused(#[from] Refusal),

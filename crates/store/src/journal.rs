@@ -12,12 +12,12 @@ const FORGET_UNDONE: &str =
 
 /// One step along the journal.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Step {
+pub enum HistoryStep {
     Undo,
     Redo,
 }
 
-impl Step {
+impl HistoryStep {
     /// The entry that the step would take: the last one done, or the first one undone.
     fn entry(self) -> &'static str {
         match self {
@@ -125,7 +125,7 @@ pub struct History {
 
 /// Where a production stands.
 pub fn history(connection: &Connection, id: &str) -> Result<History> {
-    let mut last = connection.prepare_cached(Step::Undo.entry())?;
+    let mut last = connection.prepare_cached(HistoryStep::Undo.entry())?;
     let last = last.query_row([id], |row| {
         Ok(History {
             undo_step: row.get(0)?,
@@ -135,7 +135,7 @@ pub fn history(connection: &Connection, id: &str) -> Result<History> {
             redo: None,
         })
     });
-    let mut next = connection.prepare_cached(Step::Redo.entry())?;
+    let mut next = connection.prepare_cached(HistoryStep::Redo.entry())?;
     Ok(History {
         redo: next.query_row([id], |row| row.get(1)).optional()?,
         ..last.optional()?.unwrap_or_default()
@@ -143,7 +143,7 @@ pub fn history(connection: &Connection, id: &str) -> Result<History> {
 }
 
 /// The commands of a step, which is then taken.
-pub fn take(connection: &Connection, id: &str, step: Step) -> Result<Vec<Command>> {
+pub fn take(connection: &Connection, id: &str, step: HistoryStep) -> Result<Vec<Command>> {
     let mut entry = connection.prepare_cached(step.entry())?;
     let found = entry
         .query_row([id], |row| {
@@ -154,17 +154,21 @@ pub fn take(connection: &Connection, id: &str, step: Step) -> Result<Vec<Command
             ))
         })
         .optional()?;
-    let name = if step == Step::Undo { "undo" } else { "redo" };
+    let name = if step == HistoryStep::Undo {
+        "undo"
+    } else {
+        "redo"
+    };
     let (number, commands, version) = found.ok_or(StoreError::Nothing(name))?;
     connection
         .prepare_cached("UPDATE journal SET undone = ?3 WHERE production = ?1 AND number = ?2")?
-        .execute(params![id, number, step == Step::Undo])?;
+        .execute(params![id, number, step == HistoryStep::Undo])?;
     Ok(Command::read_stored(&commands, version)?)
 }
 
 #[cfg(test)]
 mod tests {
-    use super::{FORGET_UNDONE, Step};
+    use super::{FORGET_UNDONE, HistoryStep};
     use crate::schema::migrations;
     use rusqlite::Connection;
 
@@ -182,10 +186,10 @@ mod tests {
         };
         let undone = "SEARCH journal USING INDEX undone (production=?)";
         assert_eq!(plan(FORGET_UNDONE), [undone]);
-        assert_eq!(plan(Step::Redo.entry()), [undone]);
+        assert_eq!(plan(HistoryStep::Redo.entry()), [undone]);
         // From its end, and no further than the first that wasn't undone; nothing is sorted.
         assert_eq!(
-            plan(Step::Undo.entry()),
+            plan(HistoryStep::Undo.entry()),
             ["SEARCH journal USING PRIMARY KEY (production=?)"]
         );
     }

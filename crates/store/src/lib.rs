@@ -44,7 +44,7 @@ pub struct Store {
     /// Reads go on while something large is written.
     reader: Mutex<Connection>,
     /// The document that was read or written last: the next request is mostly about the same.
-    last: Mutex<Option<Kept>>,
+    last: Mutex<Option<StoredProduction>>,
     /// Where what the last backup took the place of is kept.
     replaced: Mutex<Option<PathBuf>>,
 }
@@ -70,7 +70,7 @@ pub struct Entry {
 
 /// A production as it is kept.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Kept {
+pub struct StoredProduction {
     /// Its id.
     pub id: String,
     /// Grows by one with every edit, undo and redo.
@@ -218,12 +218,12 @@ impl Store {
     }
 
     /// Keeps a new production under an id made from its name.
-    pub fn create(&self, production: &Production) -> Result<Kept> {
+    pub fn create(&self, production: &Production) -> Result<StoredProduction> {
         self.transaction(|transaction| create(transaction, production))
     }
 
     /// One production.
-    pub fn get(&self, id: &str) -> Result<Kept> {
+    pub fn get(&self, id: &str) -> Result<StoredProduction> {
         let found = self.reading(|connection| self.found(connection, id))?;
         let kept = self.parsed(id, found);
         if let Err(StoreError::Document(_)) = kept {
@@ -232,12 +232,12 @@ impl Store {
         kept
     }
 
-    fn last(&self) -> MutexGuard<'_, Option<Kept>> {
+    fn last(&self) -> MutexGuard<'_, Option<StoredProduction>> {
         self.last.lock().unwrap_or_else(PoisonError::into_inner)
     }
 
     /// A production in a transaction.
-    fn read(&self, connection: &Connection, id: &str) -> Result<Kept> {
+    fn read(&self, connection: &Connection, id: &str) -> Result<StoredProduction> {
         self.parsed(id, self.found(connection, id)?)
     }
 
@@ -246,10 +246,10 @@ impl Store {
         let mut revision = connection
             .prepare_cached("SELECT revision FROM production WHERE id = ?1 AND deleted = 0")?;
         let revision: Option<u64> = revision.query_row([id], |row| row.get(0)).optional()?;
-        let same = |last: &&Kept| last.id == id && Some(last.revision) == revision;
+        let same = |last: &&StoredProduction| last.id == id && Some(last.revision) == revision;
         let last = self.last().as_ref().filter(same).cloned();
         match last {
-            Some(last) => Ok(Found::Last(Kept {
+            Some(last) => Ok(Found::Last(StoredProduction {
                 history: journal::history(connection, id)?,
                 ..last
             })),
@@ -257,7 +257,7 @@ impl Store {
         }
     }
 
-    fn parsed(&self, id: &str, found: Found) -> Result<Kept> {
+    fn parsed(&self, id: &str, found: Found) -> Result<StoredProduction> {
         match found {
             Found::Last(kept) => Ok(kept),
             Found::Row(row) => {
@@ -283,7 +283,7 @@ impl Store {
     }
 
     /// A copy of a production under a new name.
-    pub fn duplicate(&self, id: &str) -> Result<Kept> {
+    pub fn duplicate(&self, id: &str) -> Result<StoredProduction> {
         let mut production = Production::clone(&self.get(id)?.production);
         let most = model::document::Limits::NAME - " (copy)".len();
         let short: String = production.name.chars().take(most).collect();
@@ -297,7 +297,7 @@ impl Store {
     }
 
     /// Puts a deleted production back.
-    pub fn restore(&self, id: &str) -> Result<Kept> {
+    pub fn restore(&self, id: &str) -> Result<StoredProduction> {
         self.mark_deleted(id, false)?;
         self.get(id)
     }
@@ -314,8 +314,13 @@ impl Store {
     }
 
     /// Makes a change.
-    pub fn make(&self, catalogue: &Catalogue, at: (&str, u64), change: Change) -> Result<Kept> {
-        let nobody = |_: &Kept, _: &Production| -> Result<()> { Ok(()) };
+    pub fn make(
+        &self,
+        catalogue: &Catalogue,
+        at: (&str, u64),
+        change: Change,
+    ) -> Result<StoredProduction> {
+        let nobody = |_: &StoredProduction, _: &Production| -> Result<()> { Ok(()) };
         let (kept, ()) = self.make_seen(catalogue, at, (change, None), (0, nobody, |_, ()| ()))?;
         Ok(kept)
     }
@@ -330,10 +335,10 @@ impl Store {
         (change, by): (Change, Option<&str>),
         (devices, see, then): (
             usize,
-            impl FnOnce(&Kept, &Production) -> Result<S, E> + Send,
-            impl FnOnce(&Kept, S) -> T + Send,
+            impl FnOnce(&StoredProduction, &Production) -> Result<S, E> + Send,
+            impl FnOnce(&StoredProduction, S) -> T + Send,
         ),
-    ) -> Result<(Kept, T), E> {
+    ) -> Result<(StoredProduction, T), E> {
         let mut connection = self.lock();
         let transaction = self.begin(&mut connection)?;
         let before = self.read(&transaction, id)?;
@@ -343,8 +348,8 @@ impl Store {
             Change::Undo | Change::Redo if before.revision != revision => {
                 return Err(stale().into());
             }
-            Change::Undo => journal::take(&transaction, id, journal::Step::Undo)?.into(),
-            Change::Redo => journal::take(&transaction, id, journal::Step::Redo)?.into(),
+            Change::Undo => journal::take(&transaction, id, journal::HistoryStep::Undo)?.into(),
+            Change::Redo => journal::take(&transaction, id, journal::HistoryStep::Redo)?.into(),
         };
         let edited = match change {
             Change::Edit(_) => before.production.edited(catalogue, &commands),
@@ -413,7 +418,7 @@ fn mark_damaged(connection: &Connection, id: &str) -> Result<()> {
     Ok(())
 }
 
-fn create(transaction: &Transaction, production: &Production) -> Result<Kept> {
+fn create(transaction: &Transaction, production: &Production) -> Result<StoredProduction> {
     let taken = |id: &str| exists(transaction, id).unwrap_or(true);
     let id = handle_from(&production.name, taken);
     transaction.execute(
@@ -434,7 +439,7 @@ fn exists(connection: &Connection, id: &str) -> rusqlite::Result<bool> {
 /// A production as it was found.
 enum Found {
     /// The one that was read last.
-    Last(Kept),
+    Last(StoredProduction),
     Row(Row),
 }
 
@@ -447,8 +452,8 @@ struct Row {
 }
 
 impl Row {
-    fn parsed(self, id: &str) -> Result<Kept> {
-        Ok(Kept {
+    fn parsed(self, id: &str) -> Result<StoredProduction> {
+        Ok(StoredProduction {
             id: id.into(),
             revision: self.revision,
             production: Arc::new(Production::read_stored(&self.document, self.version)?),
@@ -490,9 +495,9 @@ fn keep(
     id: &str,
     revision: u64,
     production: Arc<Production>,
-) -> Result<Kept> {
+) -> Result<StoredProduction> {
     write(connection, id, revision, &production)?;
-    Ok(Kept {
+    Ok(StoredProduction {
         id: id.into(),
         revision,
         production,

@@ -4,7 +4,7 @@ use model::catalogue::Catalogue;
 use model::document::{Command, Production};
 use std::panic::AssertUnwindSafe;
 use std::path::PathBuf;
-use store::{Change, KEPT_STEPS, Kept, Store, StoreError};
+use store::{Change, KEPT_STEPS, Store, StoreError, StoredProduction};
 use tempfile::TempDir;
 
 struct Bench {
@@ -131,31 +131,32 @@ fn a_change_is_seen_before_it_is_kept_and_one_that_is_refused_then_leaves_nothin
     let commands = rename("Seen");
     let at = (kept.id.as_str(), 1);
     let change = Change::Edit(&commands);
-    let refuse = |before: &Kept, after: &Production| -> Result<(), StoreError> {
+    let refuse = |before: &StoredProduction, after: &Production| -> Result<(), StoreError> {
         assert_eq!((before, after.name.as_str()), (&kept, "Seen"));
         Err(StoreError::Nothing("see"))
     };
-    let never = |_: &Kept, ()| panic!("it was refused");
+    let never = |_: &StoredProduction, ()| panic!("it was refused");
     let refused = store.make_seen(catalogue(), at, (change, None), (100, refuse, never));
     assert!(matches!(refused, Err(StoreError::Nothing("see"))));
     assert_eq!(store.get(&kept.id).unwrap(), kept);
     assert_eq!(bench.open().get(&kept.id).unwrap(), kept);
 
     // Whoever looks and fails takes only the change with them.
-    let fail = |_: &Kept, _: &Production| -> Result<(), StoreError> { panic!("on purpose") };
+    let fail =
+        |_: &StoredProduction, _: &Production| -> Result<(), StoreError> { panic!("on purpose") };
     let panicked = std::panic::catch_unwind(AssertUnwindSafe(|| {
         store.make_seen(
             catalogue(),
             at,
             (change, None),
-            (100, fail, |_: &Kept, ()| ()),
+            (100, fail, |_: &StoredProduction, ()| ()),
         )
     }));
     assert!(panicked.is_err());
     assert_eq!(store.get(&kept.id).unwrap(), kept);
 
-    let seen = |_: &Kept, after: &Production| Ok::<_, StoreError>(after.name.clone());
-    let then = |now: &Kept, seen: String| (now.clone(), seen);
+    let seen = |_: &StoredProduction, after: &Production| Ok::<_, StoreError>(after.name.clone());
+    let then = |now: &StoredProduction, seen: String| (now.clone(), seen);
     let made = store.make_seen(catalogue(), at, (change, None), (100, seen, then));
     let (now, (then_now, name)) = made.unwrap();
     assert_eq!((now.revision, name.as_str()), (2, "Seen"));
@@ -195,7 +196,11 @@ fn a_deleted_production_can_be_put_back_with_its_history() {
     let store = bench.open();
     let id = store.create(&night_pour()).unwrap().id;
     let edited = store
-        .make(catalogue(), (&id, 1), Change::Edit(&rename("Kept")))
+        .make(
+            catalogue(),
+            (&id, 1),
+            Change::Edit(&rename("StoredProduction")),
+        )
         .unwrap();
     store.delete(&id).unwrap();
     assert!(store.list().unwrap().is_empty());

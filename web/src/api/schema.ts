@@ -3247,7 +3247,7 @@ export interface components {
             /** @description What it is about. */
             area: components["schemas"]["Area"];
             /** @description Where it is. */
-            at: components["schemas"]["Place"];
+            at: components["schemas"]["Location"];
             /** @description The kind: `V-104`. */
             code: components["schemas"]["Code"];
             /** @description What would mend it, best first. */
@@ -4152,6 +4152,12 @@ export interface components {
             /** @description How far the cable carries it, to the decimetre. */
             reach?: string | null;
         };
+        /** @description Where a finding is: what to select to see it. */
+        Location: {
+            connection?: components["schemas"]["String"] | null;
+            device?: components["schemas"]["String"] | null;
+            need?: components["schemas"]["String"] | null;
+        };
         /** @description A part that sits on nothing. */
         LoosePart: {
             /** @description Its handle. */
@@ -4856,12 +4862,6 @@ export interface components {
             raw?: string | null;
             /** @description The squeeze that is left in it, in words: *2×*. */
             squeeze?: string | null;
-        };
-        /** @description Where a finding is: what to select to see it. */
-        Place: {
-            connection?: components["schemas"]["String"] | null;
-            device?: components["schemas"]["String"] | null;
-            need?: components["schemas"]["String"] | null;
         };
         /** @description A place, in millimetres. */
         PlaceReport: {
@@ -6386,11 +6386,6 @@ export interface components {
              */
             way: components["schemas"]["Span"];
         };
-        /** @description The build whose report is to come back. */
-        Step: {
-            /** @description The build to report on. */
-            build: components["schemas"]["String"];
-        };
         /** @description A step of an assembly. */
         StepReport: {
             /** @description What to be careful about. */
@@ -6413,6 +6408,11 @@ export interface components {
             seconds: number;
             /** @description With what: *hex 4*, *by hand*. */
             tool: string;
+        };
+        /** @description The build whose report is to come back. */
+        StepRequest: {
+            /** @description The build to report on. */
+            build: components["schemas"]["String"];
         };
         String: string;
         /**
@@ -9044,7 +9044,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Step"];
+                "application/json": components["schemas"]["StepRequest"];
             };
         };
         responses: {
@@ -9970,7 +9970,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Step"];
+                "application/json": components["schemas"]["StepRequest"];
             };
         };
         responses: {

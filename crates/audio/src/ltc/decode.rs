@@ -20,7 +20,7 @@ const STEADY: u32 = 4;
 #[derive(Debug, Clone)]
 pub struct Decoder {
     sample_rate: u32,
-    way: Way,
+    way: ReadMode,
     scale: usize,
     tracker: Tracker,
     /// The last samples, and which the first of them is.
@@ -36,7 +36,7 @@ pub struct Decoder {
 
 /// How it reads.
 #[derive(Debug, Clone)]
-enum Way {
+enum ReadMode {
     /// Searching for edges; not at all where the sample rate is too low.
     Search(Option<Box<Reader>>),
     /// Frame behind frame.
@@ -90,7 +90,7 @@ impl Decoder {
             .unwrap_or((0, None));
         Self {
             sample_rate,
-            way: Way::Search(reader.map(Box::new)),
+            way: ReadMode::Search(reader.map(Box::new)),
             scale,
             tracker: Tracker::default(),
             recent: Vec::new(),
@@ -107,14 +107,14 @@ impl Decoder {
         for piece in samples.chunks(PIECE) {
             self.remember(piece);
             match &mut self.way {
-                Way::Lane(_) => self.follow(),
-                Way::Search(Some(reader)) => {
+                ReadMode::Lane(_) => self.follow(),
+                ReadMode::Search(Some(reader)) => {
                     let mut words = Vec::new();
                     reader.feed(piece, &mut words);
                     self.tell(&mut words);
                     self.search_on();
                 }
-                Way::Search(None) => {}
+                ReadMode::Search(None) => {}
             }
         }
     }
@@ -126,11 +126,11 @@ impl Decoder {
 
     /// The runs, at the end.
     pub fn finish(mut self) -> Vec<Run> {
-        if matches!(self.way, Way::Lane(_)) {
+        if matches!(self.way, ReadMode::Lane(_)) {
             self.search_again();
         }
         let bit = self.bit();
-        if let Way::Search(Some(reader)) = &mut self.way {
+        if let ReadMode::Search(Some(reader)) = &mut self.way {
             let mut words = Vec::new();
             reader.finish(&mut words);
             self.tell(&mut words);
@@ -144,8 +144,8 @@ impl Decoder {
     /// How long a bit is, in samples, while that is known.
     fn bit(&self) -> Option<f64> {
         match &self.way {
-            Way::Search(reader) => reader.as_ref()?.clock.bit(),
-            Way::Lane(lane) => Some(lane.bit()),
+            ReadMode::Search(reader) => reader.as_ref()?.clock.bit(),
+            ReadMode::Lane(lane) => Some(lane.bit()),
         }
     }
 
@@ -167,7 +167,7 @@ impl Decoder {
 
     /// Reads frame behind frame, as far as they are there.
     fn follow(&mut self) {
-        while let Way::Lane(lane) = &mut self.way {
+        while let ReadMode::Lane(lane) = &mut self.way {
             match lane.look(&self.recent, self.recent_from) {
                 Look::Wait => return,
                 Look::Read(word) => self.take(word),
@@ -178,13 +178,15 @@ impl Decoder {
 
     /// Back to the search for edges, from a frame before the one that wasn't as expected.
     fn search_again(&mut self) {
-        let Way::Lane(lane) = &self.way else { return };
+        let ReadMode::Lane(lane) = &self.way else {
+            return;
+        };
         let back = lane.start - 1.5 * lane.bit() * f64::from(super::BITS);
         let from = (back.max(0.0) as u64).clamp(self.recent_from, self.taken);
         self.in_a_row = 0;
         let reader = Reader::new(SCALES[self.scale], self.sample_rate, from);
-        self.way = Way::Search(reader.map(Box::new));
-        if let Way::Search(Some(reader)) = &mut self.way {
+        self.way = ReadMode::Search(reader.map(Box::new));
+        if let ReadMode::Search(Some(reader)) = &mut self.way {
             let mut words = Vec::new();
             reader.feed(
                 &self.recent[(from - self.recent_from) as usize..],
@@ -198,7 +200,7 @@ impl Decoder {
     fn search_on(&mut self) {
         let patience = (PATIENCE * f64::from(self.sample_rate)) as u64;
         if let Some(last) = self.last.filter(|_| self.in_a_row >= STEADY) {
-            self.way = Way::Lane(Lane::behind(&last));
+            self.way = ReadMode::Lane(Lane::behind(&last));
             self.follow();
         } else if self.bit().is_none() && self.taken - self.last_read > patience {
             self.try_others(false);
@@ -230,7 +232,7 @@ impl Decoder {
         self.last = Some(word);
         self.last_read = self.taken;
         self.tracker.take(word, self.sample_rate);
-        if let Way::Lane(lane) = &mut self.way {
+        if let ReadMode::Lane(lane) = &mut self.way {
             lane.goes_on(&word);
         }
     }
@@ -262,7 +264,7 @@ impl Decoder {
     /// Looks at the last seconds as if they ran at other speeds, and stays at what reads most.
     fn try_others(&mut self, last: bool) {
         self.last_read = self.taken;
-        if let Way::Search(Some(reader)) = &self.way
+        if let ReadMode::Search(Some(reader)) = &self.way
             && !reader.detector.hears()
         {
             return;
@@ -285,7 +287,7 @@ impl Decoder {
         }
         if let Some((scale, reader, mut words)) = best {
             self.scale = scale;
-            self.way = Way::Search(Some(Box::new(reader)));
+            self.way = ReadMode::Search(Some(Box::new(reader)));
             self.tell(&mut words);
         }
     }

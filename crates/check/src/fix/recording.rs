@@ -10,7 +10,7 @@ use engine::sound::track_feed;
 use model::catalogue::{Cable, Codec, Direction, Medium, RecordingAbility};
 use model::document::{
     CardSize, Change, Command, Handle, Limits, OutputSetting, RecordingSetting, SlotUse,
-    slot_takes, without_misfits,
+    slot_takes, without_incompatibilities,
 };
 use model::kit;
 use std::cmp::Reverse;
@@ -94,7 +94,7 @@ pub(super) fn change_recording(
 /// A setting brought within what the recorder can do, so that a fix goes through.
 fn within_ability(facts: &Facts, placement: usize, setting: RecordingSetting) -> RecordingSetting {
     match facts.floor.devices[placement] {
-        Some(device) => without_misfits(facts.floor.catalogue, device, setting),
+        Some(device) => without_incompatibilities(facts.floor.catalogue, device, setting),
         None => setting,
     }
 }

@@ -3,7 +3,7 @@
 use super::stop_on;
 use crate::codes::Code;
 use crate::{Facts, Finding, Severity, fix};
-use engine::path::{CarriageProblem, ConnectionIx, Load, PortIx, RunLength, SdiLoad};
+use engine::path::{CableLoad, CarriageProblem, ConnectionIx, PortIx, RunLength, SdiLoad};
 use transport::coax::budget_db;
 use transport::hdmi::{Generation, Hdmi};
 use transport::sdi::{Level, Sdi, SdiClass};
@@ -300,7 +300,7 @@ fn why_long(facts: &Facts, connection: ConnectionIx, share: f64) -> String {
     );
     let used = in_percent(share);
     match facts.resolved.loads[connection] {
-        Load::Sdi(SdiLoad {
+        CableLoad::Sdi(SdiLoad {
             sdi,
             coax: Some(coax),
             ..
@@ -321,7 +321,7 @@ fn why_long(facts: &Facts, connection: ConnectionIx, share: f64) -> String {
             }
             reason
         }
-        Load::Hdmi(hdmi) if hdmi.before > 0.0 => format!(
+        CableLoad::Hdmi(hdmi) if hdmi.before > 0.0 => format!(
             "A passive box before it restores nothing: the cables up to it use {} of the reach, with this one it is {used}; {from_there}.",
             in_percent(hdmi.before)
         ),

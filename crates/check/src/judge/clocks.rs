@@ -5,9 +5,9 @@ use crate::words::list_of_many;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::PortIx;
 use engine::sound::switched_to;
-use engine::sync::{ClockAt, Jams, Way, apart, at, clocks};
+use engine::sync::{ClockAt, Jams, TimecodeSource, apart, at, clocks};
 use model::catalogue::LevelKind;
-use model::document::{Hours, Turn};
+use model::document::{ChangeTime, Hours};
 use units::quantity::ClockTime;
 use units::timecode::TOLERANCE_FRAMES;
 
@@ -31,9 +31,9 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
             found.extend(runs_apart(facts, clock, &all, hours, turns));
         }
         match clock.way {
-            Way::RecordRun => found.extend(record_run(facts, clock, &all)),
-            Way::Cable(_) => found.extend(late(facts, clock)),
-            Way::Track(port) => as_sound(facts, clock, port, found),
+            TimecodeSource::RecordRun => found.extend(record_run(facts, clock, &all)),
+            TimecodeSource::Cable(_) => found.extend(late(facts, clock)),
+            TimecodeSource::Track(port) => as_sound(facts, clock, port, found),
             _ => {}
         }
     }
@@ -47,7 +47,7 @@ fn runs_apart(
     clock: &ClockAt,
     all: &[ClockAt],
     hours: &Hours,
-    turns: &[Turn],
+    turns: &[ChangeTime],
 ) -> Option<Finding> {
     let rate = facts.floor.production.format.rate.as_f64();
     turns.first()?;
@@ -214,7 +214,7 @@ fn as_sound(facts: &Facts, clock: &ClockAt, port: PortIx, found: &mut Vec<Findin
 fn past_midnight(facts: &Facts, all: &[ClockAt], hours: &Hours) -> Option<Finding> {
     let lead = all
         .iter()
-        .find(|clock| clock.way == Way::Master)
+        .find(|clock| clock.way == TimecodeSource::Master)
         .or_else(|| all.first())?;
     // A date in the user bits tells the two days apart.
     let setting = &facts.floor.build.placements[lead.placement].settings.clock;

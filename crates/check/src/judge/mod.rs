@@ -23,7 +23,7 @@ pub use care::meeting;
 pub use rig::left_open;
 
 use super::codes::Code;
-use super::{Facts, Finding, Fix, Place, Severity};
+use super::{Facts, Finding, Fix, Location, Severity};
 use engine::path::{ConnectionIx, Problem};
 use model::document::Handle;
 use recording::{of_recording, unknown_codecs};
@@ -195,7 +195,7 @@ impl Finding {
     fn new(
         code: Code,
         severity: Severity,
-        place: Place,
+        place: Location,
         text: String,
         reason: impl Into<String>,
     ) -> Self {
@@ -230,9 +230,9 @@ impl Finding {
         Self::new(
             code,
             severity,
-            Place {
+            Location {
                 device,
-                ..Place::default()
+                ..Location::default()
             },
             text,
             reason,
@@ -248,7 +248,7 @@ impl Finding {
         reason: impl Into<String>,
     ) -> Self {
         let need = &facts.floor.build.needs[need];
-        let place = Place {
+        let place = Location {
             device: Some(need.at.clone()),
             need: Some(need.id.clone()),
             connection: None,
@@ -258,7 +258,7 @@ impl Finding {
 
     /// A finding about the kit as a whole.
     fn on_kit(code: Code, severity: Severity, text: String, reason: impl Into<String>) -> Self {
-        Self::new(code, severity, Place::default(), text, reason)
+        Self::new(code, severity, Location::default(), text, reason)
     }
 
     fn on_connection(
@@ -270,7 +270,7 @@ impl Finding {
         reason: impl Into<String>,
     ) -> Self {
         let connection = &facts.floor.build.connections[connection];
-        let place = Place {
+        let place = Location {
             device: Some(connection.to.device.clone()),
             connection: Some(connection.id.clone()),
             need: None,

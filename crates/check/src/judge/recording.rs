@@ -4,7 +4,7 @@ use crate::codes::Code;
 use crate::words::list;
 use crate::{Facts, Finding, Severity, fix};
 use engine::record::{Limit, LimitKind, RecordProblem, Recording};
-use model::document::Misfit;
+use model::document::Incompatibility;
 use units::format::{PictureFormat, Quality};
 use units::quantity::{BitRate, Span, thousandths};
 
@@ -15,7 +15,9 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
             format_not_recorded(facts, recording, format)
         }
         RecordProblem::NotRaw => not_raw(facts, recording),
-        RecordProblem::Misfit(misfit) => does_not_fit(facts, recording, misfit),
+        RecordProblem::Incompatibility(incompatibility) => {
+            does_not_fit(facts, recording, incompatibility)
+        }
         RecordProblem::CodecNotRecorded => codec_not_recorded(facts, recording),
         RecordProblem::NoMedium => no_medium(facts, recording),
         RecordProblem::NotInCatalogue { id } => not_in_catalogue(facts, recording, id),
@@ -120,9 +122,13 @@ fn not_raw(facts: &Facts, recording: &Recording) -> Finding {
     .with(facts, || fix::raw_or_picture(facts, recording))
 }
 
-fn does_not_fit(facts: &Facts, recording: &Recording, misfit: &Misfit) -> Finding {
+fn does_not_fit(
+    facts: &Facts,
+    recording: &Recording,
+    incompatibility: &Incompatibility,
+) -> Finding {
     let name = facts.device(recording.placement);
-    let text = format!("{name} is set to what it doesn’t have: {misfit}.");
+    let text = format!("{name} is set to what it doesn’t have: {incompatibility}.");
     let reason =
         "A file can say so; the recorder can’t do it, and what doesn’t go in isn’t counted.";
     on(

@@ -4,7 +4,7 @@
 use crate::codes::Code;
 use crate::{Facts, Finding, Severity, fix};
 use model::catalogue::{Device, DeviceKind, Direction};
-use model::document::{Handle, OutputSetting, PortRef, Settings, misfit_of_output};
+use model::document::{Handle, OutputSetting, PortRef, Settings, output_incompatibility};
 
 pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     for (placement, placed) in facts.floor.build.placements.iter().enumerate() {
@@ -110,6 +110,6 @@ fn output_beyond(
         return Some(format!("it has no output “{port}”"));
     };
     let at = PortRef::new(&facts.floor.build.placements[placement].id, port);
-    let why = misfit_of_output(device, &at, output, setting)?;
+    let why = output_incompatibility(device, &at, output, setting)?;
     Some(format!("{}: {why}", output.name))
 }

@@ -1,7 +1,7 @@
 //! Rigs, good and bad: what is mounted on what, and what follows.
 
 use engine::path::Floor;
-use engine::rig::{Act, CoveredKind, Rigged, Solids, plan, space_of};
+use engine::rig::{Act, CoveredKind, OrientedBoxes, Rigged, plan, space_of};
 use model::catalogue::Catalogue;
 use model::document::{Command, Joint, MediaLoading, PortRef};
 use report::{RigFigures, RigReport, rigs_report};
@@ -706,7 +706,7 @@ fn the_order_that_is_offered_can_be_done_with_nothing_but_the_geometry() {
         let build = production.build(build).unwrap();
         let floor = Floor::new(production, build, catalogue());
         let rigged = Rigged::of(&floor);
-        let solids = Solids::new(&floor, &rigged.mounted);
+        let solids = OrientedBoxes::new(&floor, &rigged.mounted);
         for one in &rigged.rigs {
             let plan = plan(&floor, &rigged.mounted, &one.parts);
             assert!(plan.waiting.is_empty(), "{name}");

@@ -103,7 +103,7 @@ impl Whole {
 
 /// How a field is compared.
 #[derive(Default)]
-struct Way {
+struct Comparison {
     within: bool,
     always: bool,
     by: Vec<Ident>,
@@ -113,7 +113,7 @@ struct Way {
     absent: Option<ExprPath>,
 }
 
-impl Way {
+impl Comparison {
     fn of(field: &Field) -> Result<Self> {
         let mut way = Self::default();
         for attribute in &field.attrs {
@@ -155,7 +155,7 @@ impl Way {
 }
 
 fn step(field: &Field) -> Result<Option<Tokens>> {
-    let way = Way::of(field)?;
+    let way = Comparison::of(field)?;
     if way.skipped {
         return Ok(None);
     }

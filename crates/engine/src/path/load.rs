@@ -14,7 +14,7 @@ use units::quantity::Length;
 
 /// What a connection carries, measured.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub enum Load {
+pub enum CableLoad {
     /// No picture, or a wire whose rate isn't judged.
     None,
     /// On SDI.
@@ -105,7 +105,7 @@ pub(super) fn measure(
     number: ConnectionIx,
     link: Link,
     picture: &Picture,
-) -> (Load, Vec<Problem>) {
+) -> (CableLoad, Vec<Problem>) {
     match floor.ports[link.from].port.wire {
         Wire::Sdi => measure_sdi(floor, number, link, picture),
         Wire::Hdmi => measure_hdmi(floor, number, link, picture),
@@ -118,29 +118,29 @@ pub(super) fn measure_run(
     floor: &Floor,
     connection: ConnectionIx,
     link: Link,
-) -> (Load, Vec<Problem>) {
+) -> (CableLoad, Vec<Problem>) {
     if link.cable.is_air() {
         return measure_air(floor, connection, link);
     }
     let length = floor.build.connections[connection].length;
     let Some(run) = link.cable.reach.map(|reach| run(length, reach)) else {
-        return (Load::None, Vec::new());
+        return (CableLoad::None, Vec::new());
     };
     let long = (run.margin > Margin::Ok).then_some(Problem::Carriage(CarriageProblem::LongRun {
         connection,
         run,
         share: run.length.0 as f64 / run.reach.0.max(1) as f64,
     }));
-    (Load::Run(run), long.into_iter().collect())
+    (CableLoad::Run(run), long.into_iter().collect())
 }
 
-fn measure_air(floor: &Floor, connection: ConnectionIx, link: Link) -> (Load, Vec<Problem>) {
+fn measure_air(floor: &Floor, connection: ConnectionIx, link: Link) -> (CableLoad, Vec<Problem>) {
     let radio = |port: PortIx| {
         let device = floor.devices[floor.ports[port].placement];
         device.and_then(|device| device.radio.as_ref())
     };
     let (Some(sender), Some(receiver)) = (radio(link.from), radio(link.to)) else {
-        return (Load::None, Vec::new());
+        return (CableLoad::None, Vec::new());
     };
     let mut problems = Vec::new();
     let app = floor.ports[link.from].port.wire == Wire::RadioApp;
@@ -190,7 +190,7 @@ fn measure_air(floor: &Floor, connection: ConnectionIx, link: Link) -> (Load, Ve
             margin,
         },
     };
-    (Load::Radio(load), problems)
+    (CableLoad::Radio(load), problems)
 }
 
 fn measure_sdi(
@@ -198,7 +198,7 @@ fn measure_sdi(
     connection: ConnectionIx,
     link: Link,
     picture: &Picture,
-) -> (Load, Vec<Problem>) {
+) -> (CableLoad, Vec<Problem>) {
     let mut problems = Vec::new();
     let links = picture.leg.map_or(1, |leg| leg.of);
     let sdi = match sdi::carry_over(picture.format, links) {
@@ -271,7 +271,7 @@ fn measure_sdi(
         .into_iter()
         .filter_map(|port| sdi_class(floor.ports[port].port));
     let limit = ports.chain(link.cable.sdi).min().unwrap_or(SdiClass::G12);
-    (Load::Sdi(SdiLoad { sdi, limit, coax }), problems)
+    (CableLoad::Sdi(SdiLoad { sdi, limit, coax }), problems)
 }
 
 fn measure_hdmi(
@@ -279,7 +279,7 @@ fn measure_hdmi(
     connection: ConnectionIx,
     link: Link,
     picture: &Picture,
-) -> (Load, Vec<Problem>) {
+) -> (CableLoad, Vec<Problem>) {
     let mut problems = Vec::new();
     let hdmi = match hdmi::carry(picture.format) {
         Ok(hdmi) => hdmi,
@@ -339,7 +339,7 @@ fn measure_hdmi(
         share,
         before,
     };
-    (Load::Hdmi(load), problems)
+    (CableLoad::Hdmi(load), problems)
 }
 
 /// Whether a socket of a generation, with its fastest fixed-rate link, carries a picture.
@@ -427,9 +427,9 @@ pub fn cable_limits(cable: &Cable, length: Length, wire: Wire, format: PictureFo
 }
 
 /// No load, since the wire doesn't carry the picture.
-fn not_carried(connection: ConnectionIx, why: NotCarried) -> (Load, Vec<Problem>) {
+fn not_carried(connection: ConnectionIx, why: NotCarried) -> (CableLoad, Vec<Problem>) {
     let problem = CarriageProblem::NoCarriage { connection, why };
-    (Load::None, vec![Problem::Carriage(problem)])
+    (CableLoad::None, vec![Problem::Carriage(problem)])
 }
 
 /// The picture's level on a wire that leaves `port`, where 3G has two mappings of it.

@@ -25,7 +25,9 @@ pub use fit::{Candidate, candidates, sources, would_take};
 pub use giving::{Giving, applies, giving, holds, made_as};
 pub use graph::{ConnectionIx, Floor, Link, PortIx, PortNode};
 pub use links::{grouped, mappings};
-pub use load::{CoaxLoad, HdmiLoad, Load, RadioLoad, RunLength, SdiLoad, cable_limits, takes_rate};
+pub use load::{
+    CableLoad, CoaxLoad, HdmiLoad, RadioLoad, RunLength, SdiLoad, cable_limits, takes_rate,
+};
 pub use picture::given_format;
 pub use problem::{
     AirProblem, CarriageProblem, FlowProblem, LinksProblem, OutputProblem, Problem,

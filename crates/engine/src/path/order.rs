@@ -9,7 +9,7 @@ use std::collections::HashSet;
 
 /// A step of the walk.
 #[derive(Debug, Clone, PartialEq, Eq)]
-pub enum Step {
+pub enum Visit {
     /// A port, all of whose feeders come before it.
     Port(PortIx),
     /// Ports that feed each other, in the order in which they do.
@@ -17,7 +17,7 @@ pub enum Step {
 }
 
 /// Every port of a floor, once, in order.
-pub fn order(floor: &Floor) -> Vec<Step> {
+pub fn order(floor: &Floor) -> Vec<Visit> {
     let feeds = Feeds::of(floor);
     feeds.straight().unwrap_or_else(|| feeds.with_circles())
 }
@@ -57,7 +57,7 @@ impl Feeds {
     }
 
     /// The order where nothing feeds itself; `None` where there is a circle.
-    fn straight(&self) -> Option<Vec<Step>> {
+    fn straight(&self) -> Option<Vec<Visit>> {
         let mut waiting = vec![0usize; self.ports()];
         for fed in &self.next {
             waiting[*fed] += 1;
@@ -76,10 +76,10 @@ impl Feeds {
             }
         }
         let all = order.len() == self.ports();
-        all.then(|| order.into_iter().map(Step::Port).collect())
+        all.then(|| order.into_iter().map(Visit::Port).collect())
     }
 
-    fn with_circles(&self) -> Vec<Step> {
+    fn with_circles(&self) -> Vec<Visit> {
         let mut graph: DiGraph<(), (), usize> =
             DiGraph::with_capacity(self.ports(), self.next.len());
         for _ in 0..self.ports() {
@@ -93,8 +93,8 @@ impl Feeds {
         // Components come with what they feed first.
         let components = kosaraju_scc(&graph).into_iter().rev();
         let step = |component: Vec<NodeIndex<usize>>| match component.as_slice() {
-            [one] if !self.from(one.index()).contains(&one.index()) => Step::Port(one.index()),
-            many => Step::Circle(circle(self, many.iter().map(|node| node.index()).collect())),
+            [one] if !self.from(one.index()).contains(&one.index()) => Visit::Port(one.index()),
+            many => Visit::Circle(circle(self, many.iter().map(|node| node.index()).collect())),
         };
         components.map(step).collect()
     }

@@ -4,8 +4,8 @@ use super::graph::{ConnectionIx, Link};
 use super::load::{level_at, measure, takes_rate};
 use super::walk::Walk;
 use super::{
-    CarriageProblem, Floor, Leg, Load, OutputProblem, Picture, PortIx, Problem, Signal, giving,
-    links, made_as,
+    CableLoad, CarriageProblem, Floor, Leg, OutputProblem, Picture, PortIx, Problem, Signal,
+    giving, links, made_as,
 };
 use model::catalogue::{InternalPath, SignalKind, Via, nearest_of};
 use transport::hdmi;
@@ -74,13 +74,13 @@ impl Walk<'_, '_> {
         at: (PortIx, ConnectionIx),
         link: Link,
         picture: &mut Picture,
-    ) -> (Load, Vec<Problem>) {
+    ) -> (CableLoad, Vec<Problem>) {
         let (port, connection) = at;
         let floor = self.floor;
         let (load, mut found) = measure(floor, connection, link, picture);
         match load {
-            Load::Sdi(sdi) => picture.run_loss_db = sdi.coax.map_or(0.0, |coax| coax.loss_db),
-            Load::Hdmi(hdmi) => picture.run_share = hdmi.share,
+            CableLoad::Sdi(sdi) => picture.run_loss_db = sdi.coax.map_or(0.0, |coax| coax.loss_db),
+            CableLoad::Hdmi(hdmi) => picture.run_share = hdmi.share,
             _ => {}
         }
         if found.iter().any(Problem::stops_picture) {

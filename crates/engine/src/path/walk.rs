@@ -2,9 +2,10 @@
 //! or timecode on the way is in the file of that name.
 
 use super::graph::{ConnectionIx, Floor, Link, Refused};
-use super::order::{Step, order};
+use super::order::{Visit, order};
 use super::{
-    Arrival, FlowProblem, Load, PortIx, Problem, Signal, Sound, WiringProblem, air, links, timecode,
+    Arrival, CableLoad, FlowProblem, PortIx, Problem, Signal, Sound, WiringProblem, air, links,
+    timecode,
 };
 use model::catalogue::{Direction, InternalPath, Port, SignalKind};
 use std::collections::BTreeMap;
@@ -22,7 +23,7 @@ pub struct Resolved {
     /// Every port once, after all that feed it; those of a circle one after the other.
     pub order: Vec<PortIx>,
     /// How full each connection is.
-    pub loads: Vec<Load>,
+    pub loads: Vec<CableLoad>,
     /// What each mix is made of: the outputs where its channels began, by the output of the mix.
     pub mixes: BTreeMap<PortIx, Vec<PortIx>>,
     /// The same by the inputs where the parts came in, each with its channel there.
@@ -63,7 +64,7 @@ pub fn resolve(floor: &Floor) -> Resolved {
             picture_from: vec![None; floor.ports.len()],
             sound_lost: Vec::new(),
             order: Vec::with_capacity(floor.ports.len()),
-            loads: vec![Load::None; floor.build.connections.len()],
+            loads: vec![CableLoad::None; floor.build.connections.len()],
             mixes: BTreeMap::new(),
             mixed: BTreeMap::new(),
             problems: Vec::new(),
@@ -131,14 +132,14 @@ impl Walk<'_, '_> {
     fn follow_all(&mut self) {
         for step in order(self.floor) {
             match step {
-                Step::Port(port) => {
+                Visit::Port(port) => {
                     self.resolved.order.push(port);
                     match self.floor.ports[port].port.direction {
                         Direction::In => self.arrive(port),
                         Direction::Out => self.leave(port),
                     }
                 }
-                Step::Circle(ports) => {
+                Visit::Circle(ports) => {
                     let problem = self.resolved.problems.len();
                     self.resolved.order.extend(&ports);
                     for &port in &ports {
@@ -160,7 +161,7 @@ impl Walk<'_, '_> {
             return;
         };
         let link = floor.link(connection);
-        if let Some(problem) = misfit(floor, connection, link) {
+        if let Some(problem) = incompatibility(floor, connection, link) {
             self.resolved.signals[port] = Signal::stopped(self.resolved.problems.len());
             self.resolved.problems.push(problem);
             return;
@@ -186,7 +187,7 @@ impl Walk<'_, '_> {
             None if link.cable.is_air() || link.cable.reach.is_some() => {
                 super::load::measure_run(floor, connection, link)
             }
-            None => (Load::None, Vec::new()),
+            None => (CableLoad::None, Vec::new()),
         };
         self.resolved.loads[connection] = load;
         let stopper = found.iter().position(Problem::stops_picture);
@@ -285,7 +286,7 @@ fn begun_at(at: PortIx, port: &Port) -> Vec<Sound> {
 }
 
 /// What keeps a cable from being plugged in at all.
-fn misfit(floor: &Floor, connection: ConnectionIx, link: Link) -> Option<Problem> {
+fn incompatibility(floor: &Floor, connection: ConnectionIx, link: Link) -> Option<Problem> {
     let (output, input) = (floor.ports[link.from].port, floor.ports[link.to].port);
     if output.wire != input.wire {
         return Some(Problem::Wiring(WiringProblem::OtherWire { connection }));

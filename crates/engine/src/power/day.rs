@@ -1,12 +1,12 @@
 //! The day of each battery: what hangs on it, how long it lasts, when it is changed and what that breaks.
 
-use super::losing::{Consequences, Ways, feeder, waiting};
+use super::outage::{Consequences, Ways, feeder, waiting};
 use super::runtime::{CHANGE, MARGIN, lasts};
 use super::supply::{Draw, Supply};
 use crate::path::Floor;
 use model::catalogue::cells::{USABLE, cold_factor};
 use model::catalogue::{Direction, Joins};
-use model::document::{Hours, Turn};
+use model::document::{ChangeTime, Hours};
 use std::collections::BTreeMap;
 
 /// Changes of one battery that are reckoned: what wants more is no supply.
@@ -46,7 +46,7 @@ pub struct Bank {
     /// How long that lasts at typical load, in seconds; none where nothing is drawn.
     pub lasts: Option<u64>,
     /// When they are changed over the day.
-    pub turns: Vec<Turn>,
+    pub turns: Vec<ChangeTime>,
     /// What a change breaks.
     pub kind: SwapKind,
     /// How long a change breaks it, in seconds: with what starts anew.

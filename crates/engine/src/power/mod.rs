@@ -3,8 +3,8 @@
 //! then the day.
 
 mod day;
-mod losing;
 mod mount;
+mod outage;
 mod problem;
 mod rota;
 mod runtime;
@@ -12,14 +12,14 @@ mod supply;
 mod usb;
 
 pub use day::{Bank, Day, SwapKind, day, energy, spare_outlets};
-pub use losing::{Consequences, Lost, Ways, lost_with};
 pub use mount::{Mount, mounts};
+pub use outage::{Consequences, Lost, Ways, lost_with};
 pub use problem::{Over, PowerProblem, UsbShort};
 use rota::rota;
 pub use rota::{Charge, Rota};
 pub use runtime::{CHANGE, CHARGING, EFFICIENCY, MARGIN, fills, lasts, volts_after, volts_at};
-pub use supply::{Draw, Feed, Joint, Supply, is_power, own_draw, supply};
-pub use usb::{Step, settle};
+pub use supply::{Draw, Feed, PoweredCable, Supply, is_power, own_draw, supply};
+pub use usb::{UsbStep, settle};
 
 use crate::path::{Floor, Resolved};
 use crate::record::Recording;

@@ -34,7 +34,7 @@ pub struct Rota {
 }
 
 /// A place where batteries are filled one after the other.
-struct Place<'a> {
+struct ChargerBay<'a> {
     item: &'a str,
     number: u32,
     charger: Charger,
@@ -42,7 +42,7 @@ struct Place<'a> {
 }
 
 /// Places of the kit's chargers for batteries like this one.
-fn places<'a>(floor: &Floor<'a>, item: &str) -> Vec<Place<'a>> {
+fn places<'a>(floor: &Floor<'a>, item: &str) -> Vec<ChargerBay<'a>> {
     let contacts = floor
         .catalogue
         .device(item)
@@ -60,7 +60,7 @@ fn places<'a>(floor: &Floor<'a>, item: &str) -> Vec<Place<'a>> {
         let each = if charger.at_once { charger.channels } else { 1 };
         // More places than a crew has hands change nothing.
         let count = line.there().saturating_mul(each).min(64);
-        places.extend((1..=count).map(|number| Place {
+        places.extend((1..=count).map(|number| ChargerBay {
             item: &line.item,
             number,
             charger,

@@ -32,7 +32,7 @@ pub struct Feed {
 
 /// A power cable that something goes through.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Joint {
+pub struct PoweredCable {
     /// The cable.
     pub connection: ConnectionIx,
     /// At the load, from the worst to the best: the cable’s loss counted.
@@ -80,7 +80,7 @@ pub struct Supply {
     /// Inputs in charge of each device.
     pub in_charge: Vec<Vec<PortIx>>,
     /// Cables that something goes through, in the order of the build.
-    pub joints: Vec<Joint>,
+    pub joints: Vec<PoweredCable>,
     /// What is wrong.
     pub problems: Vec<PowerProblem>,
     /// Devices from the sources down; those in a circle are not there.
@@ -107,7 +107,7 @@ impl Supply {
         while let Some(at) = next.pop() {
             let feeders = self.in_charge[at].iter();
             let feeders: Vec<usize> = feeders
-                .filter_map(|input| super::losing::feeder(floor, *input))
+                .filter_map(|input| super::outage::feeder(floor, *input))
                 .filter(|feeder| !seen.contains(feeder))
                 .collect();
             let gives = floor.devices[at].is_some_and(|device| {
@@ -370,7 +370,7 @@ fn turned(pins: &str) -> String {
 }
 
 /// What both ends of a USB cable settle on.
-fn settled(floor: &Floor, link: Link) -> usb::Step {
+fn settled(floor: &Floor, link: Link) -> usb::UsbStep {
     let outlet = said(floor, link.from);
     let step = |port: Option<&PowerPort>| port.and_then(|port| port.step);
     usb::settle(
@@ -592,7 +592,7 @@ fn joint(floor: &Floor, supply: &mut Supply, connection: ConnectionIx, link: Lin
     let by_outlet = by_outlet.into_iter().flatten().reduce(f64::min);
     let by_usb = is_usb.then(|| settled(floor, link).watts.value());
     let limit = [by_outlet, by_cable, by_usb];
-    supply.joints.push(Joint {
+    supply.joints.push(PoweredCable {
         connection,
         volts: VoltRange {
             least: Volts::of(low),

@@ -16,7 +16,7 @@ const STEPS: [(u32, u32, u32); 7] = [
 
 /// What two ends settle on.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Step {
+pub struct UsbStep {
     /// The voltage.
     pub volts: Volts,
     /// What can be drawn at it.
@@ -29,9 +29,9 @@ pub fn settle(
     (outlet_step, outlet_watts): (Volts, Watts),
     load_step: Volts,
     marked: Option<Volts>,
-) -> Step {
+) -> UsbStep {
     let highest = outlet_step.min(load_step).max(Volts(5_000));
-    let mut settled = Step {
+    let mut settled = UsbStep {
         volts: Volts(5_000),
         watts: Watts(15_000.min(outlet_watts.0)),
     };
@@ -44,7 +44,7 @@ pub fn settle(
         let watts = Watts((volts / 1_000 * amps).min(outlet_watts.0));
         // A step that gives no more than a lower one is offered all the same: less current does.
         if Volts(volts) <= highest && amps > 0 && watts >= settled.watts {
-            settled = Step {
+            settled = UsbStep {
                 volts: Volts(volts),
                 watts,
             };

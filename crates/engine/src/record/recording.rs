@@ -8,7 +8,9 @@ use super::{AudioTracks, Samples, SumError, Video, video_rate};
 use crate::path::{Floor, PortIx, Resolved};
 use crate::sound::{TrackFeed, track_feed};
 use model::catalogue::{Codec, Device, RateModel, RecordingAbility};
-use model::document::{Handle, Misfit, Purpose, RecordingSetting, SlotUse, misfits, slot_takes};
+use model::document::{
+    Handle, Incompatibility, Purpose, RecordingSetting, SlotUse, incompatibilities, slot_takes,
+};
 use serde::Serialize;
 use units::format::{FrameRate, PictureFormat, Quality, Raster};
 use units::quantity::{BitRate, Bytes, Percent, Span};
@@ -105,7 +107,7 @@ pub enum RecordProblem {
     /// The codec records raw, and none arrives at the input.
     NotRaw,
     /// It is set to what it doesn't have.
-    Misfit(Misfit),
+    Incompatibility(Incompatibility),
     /// The recorder doesn't have the codec.
     CodecNotRecorded,
     /// No card or drive is in.
@@ -162,13 +164,17 @@ fn misfits_of(
     (device, ability): (&Device, &RecordingAbility),
     setting: &RecordingSetting,
 ) -> Vec<RecordProblem> {
-    let mut problems: Vec<RecordProblem> = misfits(floor.catalogue, device, setting)
+    let mut problems: Vec<RecordProblem> = incompatibilities(floor.catalogue, device, setting)
         .into_iter()
-        .filter_map(|misfit| match misfit {
-            Misfit::Codec { .. } => Some(RecordProblem::CodecNotRecorded),
+        .filter_map(|incompatibility| match incompatibility {
+            Incompatibility::Codec { .. } => Some(RecordProblem::CodecNotRecorded),
             // Said with the format that is recorded.
-            Misfit::Format { .. } | Misfit::SensorRate { .. } if ability.sensor => None,
-            misfit => Some(RecordProblem::Misfit(misfit)),
+            Incompatibility::Format { .. } | Incompatibility::SensorRate { .. }
+                if ability.sensor =>
+            {
+                None
+            }
+            incompatibility => Some(RecordProblem::Incompatibility(incompatibility)),
         })
         .collect();
     if let Some(id) = setting.proxy.as_ref()

@@ -1,9 +1,9 @@
 //! The order of assembly: which joint is made after which, with which tool, and the order with the fewest
 //! changes of tool. What can’t be built says which parts wait for each other.
 
-use super::obstruct::Solids;
+use super::obstruct::OrientedBoxes;
 use super::places::{Mounted, body_of};
-use super::space::Solid;
+use super::space::OrientedBox;
 use crate::path::Floor;
 use model::catalogue::{Tool, ZoneKind};
 use model::document::MediaLoading;
@@ -66,7 +66,7 @@ pub struct Plan {
 
 /// Plans the assembly of the parts of a rig.
 pub fn plan(floor: &Floor, mounted: &Mounted, parts: &[usize]) -> Plan {
-    let solids = Solids::new(floor, mounted);
+    let solids = OrientedBoxes::new(floor, mounted);
     let tasks = tasks(floor, mounted, &solids, parts);
     let (order, left) = fewest_changes(&tasks);
     Plan {
@@ -77,7 +77,12 @@ pub fn plan(floor: &Floor, mounted: &Mounted, parts: &[usize]) -> Plan {
 }
 
 /// Parts of a rig that wait for each other, without looking for the best order; none where it can be built.
-pub fn waiting(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<usize> {
+pub fn waiting(
+    floor: &Floor,
+    mounted: &Mounted,
+    solids: &OrientedBoxes,
+    parts: &[usize],
+) -> Vec<usize> {
     let tasks = tasks(floor, mounted, solids, parts);
     let plan = Ready::of(&tasks);
     let mut done = plan.start();
@@ -128,7 +133,7 @@ fn in_circles(tasks: &[Task], left: &[usize]) -> Vec<usize> {
 }
 
 /// The screw of a joint, and the room that its tool needs; none where it is made by hand from anywhere.
-fn tool_room(mounted: &Mounted, held: usize, tool: Tool) -> Option<Solid> {
+fn tool_room(mounted: &Mounted, held: usize, tool: Tool) -> Option<OrientedBox> {
     if tool == Tool::Hand {
         return None;
     }
@@ -140,15 +145,15 @@ fn tool_room(mounted: &Mounted, held: usize, tool: Tool) -> Option<Solid> {
     let out = carrier.turn.of(held.carries.faces.way());
     let way = if held.carries.from_behind { -out } else { out };
     let half = Point([0, 1, 2].map(|axis| (way[axis].abs() * KEY / 2.0).max(BESIDE)));
-    Some(Solid {
+    Some(OrientedBox {
         middle: at + way * (KEY / 2.0 + 12.0),
         half,
-        turn: super::space::Turn::NONE,
+        turn: super::space::Rotation::NONE,
         round: None,
     })
 }
 
-fn tasks(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> Vec<Task> {
+fn tasks(floor: &Floor, mounted: &Mounted, solids: &OrientedBoxes, parts: &[usize]) -> Vec<Task> {
     let inside: FxHashSet<usize> = parts.iter().copied().collect();
     let joints: Vec<usize> = (0..mounted.held.len())
         .filter(|held| inside.contains(&mounted.held[*held].part))
@@ -199,7 +204,7 @@ fn tasks(floor: &Floor, mounted: &Mounted, solids: &Solids, parts: &[usize]) -> 
 /// A part that stands where the tool for another joint must go comes after it.
 fn covers(
     mounted: &Mounted,
-    solids: &Solids,
+    solids: &OrientedBoxes,
     joints: &[usize],
     numbers: &FxHashMap<usize, usize>,
     tasks: &mut [Task],
@@ -257,7 +262,7 @@ fn first_to_come(
 fn media_tasks(
     floor: &Floor,
     mounted: &Mounted,
-    solids: &Solids,
+    solids: &OrientedBoxes,
     parts: &[usize],
     numbers: &FxHashMap<usize, usize>,
     tasks: &mut Vec<Task>,
@@ -275,7 +280,7 @@ fn media_tasks(
             let Some(place) = mounted.places[part] else {
                 continue;
             };
-            let space = Solid::of(place, zone.from, zone.to);
+            let space = OrientedBox::of(place, zone.from, zone.to);
             let task = tasks.len();
             let mut covered = false;
             for &other in solids.near(root, &space).iter() {

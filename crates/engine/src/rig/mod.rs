@@ -28,17 +28,17 @@ pub use cables::{CableReach, cables, socket};
 pub use front::{Front, Unmeshed, fronts};
 pub use hold::{GRAVITY, Hangs, Stands, hangs, outmost, shouldered, stands};
 pub use mass::{Mass, mass_of, mass_of_all};
-pub use obstruct::{Covered, CoveredKind, Meet, Solids, covered, meets, solids, space_of};
+pub use obstruct::{Covered, CoveredKind, Meet, OrientedBoxes, covered, meets, solids, space_of};
 pub use optics::{half_angle, half_opening};
-pub use pack::{CaseRoom, Load, Packed, pack};
+pub use pack::{CaseRoom, PackItem, Packed, pack};
 pub use pieces::{Piece, alone, pieces};
 pub use places::{Held, Loose, Mounted, Set, body_of, mounted, seat};
 pub use plugs::{Stuck, StuckIn, plug_of};
-pub use propose::{Patience, Way, Worth, elsewhere, on_an_adapter, ways, worth};
+pub use propose::{MountOption, Score, TimeBudget, elsewhere, on_an_adapter, score, ways};
 pub use reach::{DRESSED, moment, needs};
 pub use rods::{RodNeed, length as rod_length, rods};
 pub use seats::{NoSeat, Seat, Seats};
-pub use space::{Place, Solid, Turn};
+pub use space::{OrientedBox, Pose, Rotation};
 
 use crate::path::Floor;
 use model::catalogue::{DeviceKind, GripKind};
@@ -151,7 +151,7 @@ impl<'f> Rigged<'f> {
                 ..Self::default()
             };
         }
-        let solids = Solids::new(floor, &mounted);
+        let solids = OrientedBoxes::new(floor, &mounted);
         let rigs = mounted
             .rigs()
             .into_iter()
@@ -180,7 +180,13 @@ impl<'f> Rigged<'f> {
     }
 }
 
-fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Vec<usize>) -> Rig {
+fn rig(
+    floor: &Floor,
+    mounted: &Mounted,
+    solids: &OrientedBoxes,
+    root: usize,
+    parts: Vec<usize>,
+) -> Rig {
     let kind = |part: usize| floor.devices[part].map(|device| device.kind);
     let camera = parts
         .iter()
@@ -260,7 +266,12 @@ fn rig(floor: &Floor, mounted: &Mounted, solids: &Solids, root: usize, parts: Ve
 }
 
 /// Everything below a camera that says how much it carries, from the camera down.
-fn carried_by(floor: &Floor, mounted: &Mounted, solids: &Solids, camera: usize) -> Vec<CarriedBy> {
+fn carried_by(
+    floor: &Floor,
+    mounted: &Mounted,
+    solids: &OrientedBoxes,
+    camera: usize,
+) -> Vec<CarriedBy> {
     let mut found = Vec::new();
     let mut at = camera;
     while let Some(&number) = mounted.by.get(&at) {
@@ -279,7 +290,7 @@ fn carried_by(floor: &Floor, mounted: &Mounted, solids: &Solids, camera: usize) 
         let mass = mass_of_all(floor, mounted, &behind);
         // What turns on a gimbal must stay in the box that its arms leave.
         let outside = body.inside.iter().flat_map(|inside| {
-            let (from, to) = Solid::of_block(place, inside).around();
+            let (from, to) = OrientedBox::of_block(place, inside).around();
             behind.iter().map(move |part| {
                 let out = solids.part(*part).iter().map(|solid| {
                     let (least, most) = solid.around();

@@ -2,7 +2,7 @@
 
 use super::near::Neighbours;
 use super::places::{Mounted, body_of};
-use super::space::Solid;
+use super::space::OrientedBox;
 use crate::path::Floor;
 use model::catalogue::{FasteningKind, GripKind, ZoneKind};
 use rustc_hash::FxHashSet;
@@ -50,29 +50,31 @@ pub struct Covered {
 }
 
 /// The solids of a part where it is mounted.
-pub fn solids(floor: &Floor, mounted: &Mounted, placement: usize) -> Vec<Solid> {
+pub fn solids(floor: &Floor, mounted: &Mounted, placement: usize) -> Vec<OrientedBox> {
     let place = mounted.places.get(placement).copied().flatten();
     let (Some(body), Some(place)) = (body_of(floor, placement), place) else {
         return Vec::new();
     };
     let blocks = body.boxes.iter();
-    blocks.map(|block| Solid::of_block(place, block)).collect()
+    blocks
+        .map(|block| OrientedBox::of_block(place, block))
+        .collect()
 }
 
 /// The solids of all parts of a floor, with the smallest upright box around each part, and what is near what.
-pub struct Solids {
-    of: Vec<Vec<Solid>>,
+pub struct OrientedBoxes {
+    of: Vec<Vec<OrientedBox>>,
     around: Vec<Option<(Point, Point)>>,
     near: Neighbours,
 }
 
-impl Solids {
+impl OrientedBoxes {
     /// All of them.
     pub fn new(floor: &Floor, mounted: &Mounted) -> Self {
         let all = 0..floor.devices.len();
-        let of: Vec<Vec<Solid>> = all.map(|part| solids(floor, mounted, part)).collect();
+        let of: Vec<Vec<OrientedBox>> = all.map(|part| solids(floor, mounted, part)).collect();
         let around = of.iter().map(|own| {
-            let boxes = own.iter().map(Solid::around);
+            let boxes = own.iter().map(OrientedBox::around);
             boxes
                 .reduce(|whole, one| (whole.0.with(one.0, f64::min), whole.1.with(one.1, f64::max)))
         });
@@ -85,12 +87,12 @@ impl Solids {
     }
 
     /// Those of one part.
-    pub fn part(&self, placement: usize) -> &[Solid] {
+    pub fn part(&self, placement: usize) -> &[OrientedBox] {
         &self.of[placement]
     }
 
     /// Parts of a rig, in their order, that may reach into a space: what isn’t among them doesn’t.
-    pub fn near<'p>(&'p self, root: usize, space: &Solid) -> Cow<'p, [usize]> {
+    pub fn near<'p>(&'p self, root: usize, space: &OrientedBox) -> Cow<'p, [usize]> {
         self.near.of(root, space.around())
     }
 
@@ -101,7 +103,7 @@ impl Solids {
     }
 
     /// How far a part reaches into a solid.
-    pub fn reach_into(&self, placement: usize, solid: &Solid) -> f64 {
+    pub fn reach_into(&self, placement: usize, solid: &OrientedBox) -> f64 {
         // What isn’t even near needn’t be looked at side by side.
         let Some((from, to)) = self.around[placement] else {
             return 0.0;
@@ -116,7 +118,12 @@ impl Solids {
 }
 
 /// The space of what is covered, where its part is mounted.
-pub fn space_of(floor: &Floor, mounted: &Mounted, part: usize, what: CoveredKind) -> Option<Solid> {
+pub fn space_of(
+    floor: &Floor,
+    mounted: &Mounted,
+    part: usize,
+    what: CoveredKind,
+) -> Option<OrientedBox> {
     let (body, place) = (body_of(floor, part)?, mounted.places[part]?);
     let (from, to) = match what {
         CoveredKind::Zone(number, _) => {
@@ -128,7 +135,7 @@ pub fn space_of(floor: &Floor, mounted: &Mounted, part: usize, what: CoveredKind
             (grip.from, grip.to)
         }
     };
-    Some(Solid::of(place, from, to))
+    Some(OrientedBox::of(place, from, to))
 }
 
 /// Pairs of a rig that are kept one by one: past that they are only counted.
@@ -137,7 +144,7 @@ const MOST_MEETS: usize = 2_000;
 /// Parts of a rig that stand in one place, and how many pairs more do; those that sit on each other may.
 pub fn meets(
     mounted: &Mounted,
-    solids: &Solids,
+    solids: &OrientedBoxes,
     root: usize,
     parts: &[usize],
 ) -> (Vec<Meet>, usize) {
@@ -183,7 +190,7 @@ pub fn meets(
 pub fn covered(
     floor: &Floor,
     mounted: &Mounted,
-    solids: &Solids,
+    solids: &OrientedBoxes,
     (root, parts): (usize, &[usize]),
 ) -> Vec<Covered> {
     let mut found = Vec::new();

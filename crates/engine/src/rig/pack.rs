@@ -6,7 +6,7 @@ const FOAM: f64 = 8.0;
 
 /// Something to pack: across, up, along.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Load {
+pub struct PackItem {
     /// Its sides.
     pub size: [f64; 3],
     /// What it weighs.
@@ -55,7 +55,7 @@ const WAYS: [[usize; 3]; 6] = [
     [2, 0, 1],
 ];
 
-fn lying(load: &Load, way: [usize; 3]) -> [f64; 3] {
+fn lying(load: &PackItem, way: [usize; 3]) -> [f64; 3] {
     way.map(|side| load.size[side] + 2.0 * FOAM)
 }
 
@@ -64,7 +64,7 @@ fn fits(size: [f64; 3], room: [f64; 3]) -> bool {
 }
 
 /// In how many ways something fits into cases of a kind: what fits in few goes in first.
-fn ways(load: &Load, cases: &[CaseRoom]) -> usize {
+fn ways(load: &PackItem, cases: &[CaseRoom]) -> usize {
     let each = cases.iter().filter(|case| load.grams <= case.limit);
     each.map(|case| {
         let ways = WAYS.iter();
@@ -75,7 +75,7 @@ fn ways(load: &Load, cases: &[CaseRoom]) -> usize {
 }
 
 /// Packs what fits; what isn’t in the answer fits nowhere.
-pub fn pack(loads: &[Load], cases: &[CaseRoom]) -> Vec<Packed> {
+pub fn pack(loads: &[PackItem], cases: &[CaseRoom]) -> Vec<Packed> {
     let mut order: Vec<usize> = (0..loads.len()).collect();
     let volume = |size: [f64; 3]| size.into_iter().product::<f64>();
     order.sort_by(|one, other| {
@@ -164,8 +164,8 @@ mod tests {
         limit: 18_000.0,
     };
 
-    fn load(size: [f64; 3]) -> Load {
-        Load {
+    fn load(size: [f64; 3]) -> PackItem {
+        PackItem {
             size,
             grams: 1_000.0,
         }
@@ -184,7 +184,7 @@ mod tests {
 
     #[test]
     fn a_case_carries_no_more_than_it_may() {
-        let heavy = Load {
+        let heavy = PackItem {
             size: [50.0; 3],
             grams: 10_000.0,
         };
@@ -202,7 +202,7 @@ mod tests {
             sizes in prop::collection::vec((20.0..300.0_f64, 20.0..200.0_f64, 20.0..300.0_f64, 100.0..6_000.0_f64), 1..30),
             cases in 1..4_usize,
         ) {
-            let loads: Vec<Load> = sizes.iter().map(|(x, y, z, grams)| Load { size: [*x, *y, *z], grams: *grams }).collect();
+            let loads: Vec<PackItem> = sizes.iter().map(|(x, y, z, grams)| PackItem { size: [*x, *y, *z], grams: *grams }).collect();
             let cases = vec![CASE; cases];
             let packed = pack(&loads, &cases);
             for (number, one) in packed.iter().enumerate() {

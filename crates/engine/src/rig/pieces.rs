@@ -1,6 +1,6 @@
 //! How rigs come apart to travel: at what comes off without a tool. Millimetres, grams.
 
-use super::obstruct::Solids;
+use super::obstruct::OrientedBoxes;
 use super::places::{Mounted, body_of};
 use crate::path::Floor;
 use units::quantity::Point;
@@ -34,7 +34,7 @@ pub fn pieces(floor: &Floor, mounted: &Mounted, leaves_out: impl Fn(usize) -> bo
             }
         }
     }
-    let solids = Solids::new(floor, mounted);
+    let solids = OrientedBoxes::new(floor, mounted);
     let groups = (0..count).filter(|part| first[*part] == *part && !leaves_out(*part));
     groups
         .filter_map(|group| {
@@ -45,11 +45,11 @@ pub fn pieces(floor: &Floor, mounted: &Mounted, leaves_out: impl Fn(usize) -> bo
 }
 
 /// A part alone, where its size is known.
-pub fn alone(floor: &Floor, solids: &Solids, part: usize) -> Option<Piece> {
+pub fn alone(floor: &Floor, solids: &OrientedBoxes, part: usize) -> Option<Piece> {
     piece(floor, solids, vec![part])
 }
 
-fn piece(floor: &Floor, solids: &Solids, parts: Vec<usize>) -> Option<Piece> {
+fn piece(floor: &Floor, solids: &OrientedBoxes, parts: Vec<usize>) -> Option<Piece> {
     let mut corners: Vec<(Point, Point)> = Vec::new();
     let (mut grams, mut weighed) = (0.0, true);
     for &part in &parts {
@@ -60,7 +60,7 @@ fn piece(floor: &Floor, solids: &Solids, parts: Vec<usize>) -> Option<Piece> {
         if own.is_empty() {
             corners.extend(body.boxes.iter().map(|block| (block.from, block.to)));
         } else {
-            corners.extend(own.iter().map(super::space::Solid::around));
+            corners.extend(own.iter().map(super::space::OrientedBox::around));
         }
     }
     let (from, to) = corners

@@ -1,6 +1,6 @@
 //! Where each part of a rig is: from the joints alone, nobody enters a coordinate.
 
-use super::space::{Place, Turn};
+use super::space::{Pose, Rotation};
 use crate::path::Floor;
 use model::catalogue::{Body, Fastening, FasteningKind, Side};
 use model::document::{Joint, PortRef};
@@ -75,7 +75,7 @@ pub enum Loose {
 #[derive(Debug, Clone, Default, PartialEq)]
 pub struct Mounted<'f> {
     /// Where each placement is, by its unit’s origin; none where it isn’t mounted or has no body.
-    pub places: Vec<Option<Place>>,
+    pub places: Vec<Option<Pose>>,
     /// What carries each placement in the end: itself where it carries others and sits on nothing.
     pub roots: Vec<Option<usize>>,
     /// Joints that stand, in the order of the build.
@@ -100,21 +100,21 @@ fn end<'f>(floor: &Floor<'f>, at: &PortRef, side: Side) -> Option<(usize, &'f Fa
 }
 
 /// Where something sits that is put on a fastening of a thing that is somewhere.
-pub fn seat(carrier: Place, carries: &Fastening, sits: &Fastening, set: Set) -> Place {
+pub fn seat(carrier: Pose, carries: &Fastening, sits: &Fastening, set: Set) -> Pose {
     let out = carrier.turn.of(carries.faces.way());
     let along = carrier.turn.of(carries.way_along());
-    let mut frame = Turn([along, out, along.cross(out)]);
+    let mut frame = Rotation([along, out, along.cross(out)]);
     // Turned about the way out of what carries, then tilted about the way across.
-    frame = Turn::about(out, set.turn).then(frame);
-    frame = Turn::about(frame.0[2], set.tilt).then(frame);
+    frame = Rotation::about(out, set.turn).then(frame);
+    frame = Rotation::about(frame.0[2], set.tilt).then(frame);
     let [along_now, out_now, across] = frame.0;
     let own_along = sits.way_along();
     // What sits faces what carries.
     let own_out = -sits.faces.way();
-    let own = Turn([own_along, own_out, own_along.cross(own_out)]);
-    let turn = Turn([along_now, out_now, across]).then(own.inverse());
+    let own = Rotation([own_along, own_out, own_along.cross(own_out)]);
+    let turn = Rotation([along_now, out_now, across]).then(own.inverse());
     let at = carrier.of(carries.at) + along * set.slide;
-    Place {
+    Pose {
         at: at - turn.of(sits.at),
         turn,
     }
@@ -173,7 +173,7 @@ fn set_places(floor: &Floor, mounted: &mut Mounted) {
         if mounted.by.contains_key(&root) || body_of(floor, root).is_none() || !carries {
             continue;
         }
-        mounted.places[root] = Some(Place::ORIGIN);
+        mounted.places[root] = Some(Pose::ORIGIN);
         mounted.roots[root] = Some(root);
         let mut next = vec![root];
         while let Some(onto) = next.pop() {
@@ -197,7 +197,7 @@ fn to_the_camera(floor: &Floor, mounted: &mut Mounted) {
         floor.devices[placement]
             .is_some_and(|device| device.kind == model::catalogue::DeviceKind::Camera)
     };
-    let mut shifts: FxHashMap<usize, Place> = FxHashMap::default();
+    let mut shifts: FxHashMap<usize, Pose> = FxHashMap::default();
     for placement in (0..floor.devices.len()).filter(|placement| is_camera(*placement)) {
         if let (Some(root), Some(place)) = (mounted.roots[placement], mounted.places[placement]) {
             shifts.entry(root).or_insert(place);

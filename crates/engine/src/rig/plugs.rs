@@ -2,9 +2,9 @@
 
 use super::cables::socket;
 use super::near::Neighbours;
-use super::obstruct::{CoveredKind, Solids, space_of};
+use super::obstruct::{CoveredKind, OrientedBoxes, space_of};
 use super::places::{Mounted, body_of};
-use super::space::{Solid, Turn};
+use super::space::{OrientedBox, Rotation};
 use crate::path::{ConnectionIx, Floor, PortIx};
 use model::catalogue::{AdapterKind, GripKind, ZoneKind};
 use transport::connector::Connector;
@@ -50,24 +50,24 @@ fn straight(socket: Connector) -> f64 {
 }
 
 /// The space of a plug in a socket there.
-fn plug(at: Point, out: Point, length: f64) -> Solid {
+fn plug(at: Point, out: Point, length: f64) -> OrientedBox {
     let half = Point([0, 1, 2].map(|axis| (out[axis].abs() * length / 2.0).max(HALF)));
-    Solid {
+    OrientedBox {
         middle: at + out * (length / 2.0 + 1.0),
         half,
-        turn: Turn::NONE,
+        turn: Rotation::NONE,
         round: None,
     }
 }
 
 /// The space of a straight plug in a socket of a rig.
-pub fn plug_of(floor: &Floor, mounted: &Mounted, port: PortIx) -> Option<Solid> {
+pub fn plug_of(floor: &Floor, mounted: &Mounted, port: PortIx) -> Option<OrientedBox> {
     let (at, out) = socket(floor, mounted, port)?;
     Some(plug(at, out, straight(floor.ports[port].port.connector)))
 }
 
 /// All plugs of a floor that stick into something of the rig that they are on: of each what it sticks into most.
-pub fn stuck(floor: &Floor, mounted: &Mounted, solids: &Solids) -> Vec<Stuck> {
+pub fn stuck(floor: &Floor, mounted: &Mounted, solids: &OrientedBoxes) -> Vec<Stuck> {
     let mut found = Vec::new();
     let spaces = Spaces::of(floor, mounted);
     for (connection, link) in floor.links.iter().enumerate() {
@@ -117,7 +117,7 @@ pub fn stuck(floor: &Floor, mounted: &Mounted, solids: &Solids) -> Vec<Stuck> {
 
 /// Spaces of doors and hands, by the rig that they are on.
 struct Spaces {
-    all: Vec<(usize, CoveredKind, Solid)>,
+    all: Vec<(usize, CoveredKind, OrientedBox)>,
     near: Neighbours,
 }
 
@@ -150,10 +150,10 @@ impl Spaces {
 
 fn met(
     mounted: &Mounted,
-    solids: &Solids,
+    solids: &OrientedBoxes,
     (root, spaces): (usize, &Spaces),
     own: usize,
-    space: &Solid,
+    space: &OrientedBox,
 ) -> Option<(StuckIn, f64)> {
     // Cages and plates leave the sockets open of what they are made for.
     let carrier = mounted

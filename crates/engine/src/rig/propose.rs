@@ -27,7 +27,7 @@ const LEANS: f64 = 3.0;
 
 /// How good a way is: less is better, the first figure before the second.
 #[derive(Debug, Clone, Copy, PartialEq, PartialOrd)]
-pub struct Worth {
+pub struct Score {
     /// What stops the rig from being built or used.
     pub stops: usize,
     /// What works, badly.
@@ -42,13 +42,13 @@ pub struct Worth {
 
 /// A way to mount a part.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Way {
+pub struct MountOption {
     /// Where, in words: *A top plate: 1/4"-20 screw, top*.
     pub says: String,
     /// The joints: the part’s own, then what it holds as well.
     pub joints: Vec<Joint>,
     /// What it is worth.
-    pub worth: Worth,
+    pub score: Score,
     /// What speaks for it.
     pub reasons: Vec<String>,
 }
@@ -87,9 +87,9 @@ fn own_unit(floor: &Floor, part: usize) -> Build {
 
 /// How many ways may still be tried, for a part and all that is asked about it at once.
 #[derive(Debug)]
-pub struct Patience(usize);
+pub struct TimeBudget(usize);
 
-impl Patience {
+impl TimeBudget {
     /// For a part of a floor: the more is in its unit, the fewer.
     pub fn of(floor: &Floor, part: usize) -> Self {
         let unit = &floor.build.placements[part].unit;
@@ -116,7 +116,7 @@ fn within(build: &Build, handle: &str) -> usize {
 }
 
 /// The best way on every fastening that takes a part which isn’t mounted, the best first.
-pub fn ways(floor: &Floor, part: usize, left: &mut Patience) -> Vec<Way> {
+pub fn ways(floor: &Floor, part: usize, left: &mut TimeBudget) -> Vec<MountOption> {
     let build = own_unit(floor, part);
     let part = within(&build, &floor.build.placements[part].id);
     let unit = Floor::new(floor.production, &build, floor.catalogue);
@@ -125,15 +125,15 @@ pub fn ways(floor: &Floor, part: usize, left: &mut Patience) -> Vec<Way> {
 }
 
 /// What a part is worth where it is now.
-pub fn worth(floor: &Floor, part: usize) -> Option<Worth> {
+pub fn score(floor: &Floor, part: usize) -> Option<Score> {
     let build = own_unit(floor, part);
     let part = within(&build, &floor.build.placements[part].id);
     let unit = Floor::new(floor.production, &build, floor.catalogue);
-    weighed(&unit, part, &[]).map(|(worth, _)| worth)
+    weighed(&unit, part, &[]).map(|(score, _)| score)
 }
 
 /// The best ways for a part that is mounted, elsewhere: what sits on it comes along.
-pub fn elsewhere(floor: &Floor, part: usize, left: &mut Patience) -> Vec<Way> {
+pub fn elsewhere(floor: &Floor, part: usize, left: &mut TimeBudget) -> Vec<MountOption> {
     let handle = &floor.build.placements[part].id;
     let mut build = own_unit(floor, part);
     build.joints.retain(|joint| joint.part.device != *handle);
@@ -147,8 +147,8 @@ pub fn on_an_adapter(
     floor: &Floor,
     part: usize,
     (adapter, handle): (&Device, &str),
-    left: &mut Patience,
-) -> Vec<Way> {
+    left: &mut TimeBudget,
+) -> Vec<MountOption> {
     let own = &floor.build.placements[part];
     let mut build = own_unit(floor, part);
     build.joints.retain(|joint| joint.part.device != own.id);
@@ -180,7 +180,7 @@ pub fn on_an_adapter(
             .filter(|seat| seat.onto == number)
             .collect();
         let best = tried(&with, part, &on_it, left).into_iter().next();
-        found.extend(best.map(|way| Way {
+        found.extend(best.map(|way| MountOption {
             says: format!(
                 "{}: {}, {}",
                 build.placements[under.onto].name,
@@ -194,34 +194,34 @@ pub fn on_an_adapter(
     sorted(found)
 }
 
-fn sorted(mut ways: Vec<Way>) -> Vec<Way> {
+fn sorted(mut ways: Vec<MountOption>) -> Vec<MountOption> {
     ways.sort_by(|one, other| {
-        one.worth
-            .partial_cmp(&other.worth)
+        one.score
+            .partial_cmp(&other.score)
             .unwrap_or(std::cmp::Ordering::Equal)
     });
     ways
 }
 
-fn tried(floor: &Floor, part: usize, seats: &[Seat], left: &mut Patience) -> Vec<Way> {
+fn tried(floor: &Floor, part: usize, seats: &[Seat], left: &mut TimeBudget) -> Vec<MountOption> {
     let now = mounted(floor);
-    let mut best: Vec<Way> = Vec::new();
+    let mut best: Vec<MountOption> = Vec::new();
     // No fastening is left out because another has many settings.
     let each = (left.0 / seats.len().max(1)).max(1);
     for seat in seats {
-        let mut of_seat: Option<Way> = None;
+        let mut of_seat: Option<MountOption> = None;
         for joints in settings((floor, &now), part, seat).into_iter().take(each) {
             if !left.take() {
                 break;
             }
-            let Some((worth, reasons)) = weighed(floor, part, &joints) else {
+            let Some((score, reasons)) = weighed(floor, part, &joints) else {
                 continue;
             };
-            if of_seat.as_ref().is_none_or(|way| worth < way.worth) {
-                of_seat = Some(Way {
+            if of_seat.as_ref().is_none_or(|way| score < way.score) {
+                of_seat = Some(MountOption {
                     says: in_words(floor, part, seat, &joints[0]),
                     joints,
-                    worth,
+                    score,
                     reasons,
                 });
             }
@@ -376,7 +376,7 @@ fn also_held(
 }
 
 /// What a way is worth, with what speaks for it; none where the part has no place then.
-fn weighed(floor: &Floor, part: usize, joints: &[Joint]) -> Option<(Worth, Vec<String>)> {
+fn weighed(floor: &Floor, part: usize, joints: &[Joint]) -> Option<(Score, Vec<String>)> {
     let mut build: Build = floor.build.clone();
     build.joints.extend_from_slice(joints);
     let floor = Floor::new(floor.production, &build, floor.catalogue);
@@ -404,7 +404,7 @@ fn weighed(floor: &Floor, part: usize, joints: &[Joint]) -> Option<(Worth, Vec<S
             bears.moment, bears.guide
         ));
     }
-    let worth = Worth {
+    let score = Score {
         stops: stops(&rigged),
         cautions: cautions(&rigged),
         against,
@@ -413,7 +413,7 @@ fn weighed(floor: &Floor, part: usize, joints: &[Joint]) -> Option<(Worth, Vec<S
             f64::from(joint.turn.abs()) + f64::from(joint.slide.abs()) / 10.0
         }),
     };
-    Some((worth, reasons))
+    Some((score, reasons))
 }
 
 fn stops(rigged: &Rigged) -> usize {

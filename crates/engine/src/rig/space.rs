@@ -5,9 +5,9 @@ use units::quantity::Point;
 
 /// How a thing is turned: where its own right, up and forward point.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Turn(pub [Point; 3]);
+pub struct Rotation(pub [Point; 3]);
 
-impl Turn {
+impl Rotation {
     /// Not at all.
     pub const NONE: Self = Self([
         Point::new(1.0, 0.0, 0.0),
@@ -50,18 +50,18 @@ impl Turn {
 
 /// Where a thing is.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Place {
+pub struct Pose {
     /// Where its origin is.
     pub at: Point,
     /// How it is turned.
-    pub turn: Turn,
+    pub turn: Rotation,
 }
 
-impl Place {
+impl Pose {
     /// At the camera’s origin, upright.
     pub const ORIGIN: Self = Self {
         at: Point::new(0.0, 0.0, 0.0),
-        turn: Turn::NONE,
+        turn: Rotation::NONE,
     };
 
     /// Where a place of the thing is.
@@ -80,20 +80,20 @@ fn number_of(axis: Axis) -> usize {
 
 /// A box somewhere, turned somehow.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Solid {
+pub struct OrientedBox {
     /// Its middle.
     pub middle: Point,
     /// Half its sides.
     pub half: Point,
     /// How it is turned.
-    pub turn: Turn,
+    pub turn: Rotation,
     /// The axis that it is round about.
     pub round: Option<Axis>,
 }
 
-impl Solid {
+impl OrientedBox {
     /// A block of a thing that is somewhere.
-    pub fn of(place: Place, from: Point, to: Point) -> Self {
+    pub fn of(place: Pose, from: Point, to: Point) -> Self {
         Self {
             middle: place.of(from.with(to, f64::midpoint)),
             half: (to - from) * 0.5,
@@ -103,7 +103,7 @@ impl Solid {
     }
 
     /// A block of a thing, round where it is.
-    pub fn of_block(place: Place, block: &Block) -> Self {
+    pub fn of_block(place: Pose, block: &Block) -> Self {
         Self {
             round: block.round,
             ..Self::of(place, block.from, block.to)
@@ -206,19 +206,19 @@ impl Solid {
 mod tests {
     use super::*;
 
-    fn solid(from: [f64; 3], to: [f64; 3]) -> Solid {
-        Solid::of(Place::ORIGIN, Point(from), Point(to))
+    fn solid(from: [f64; 3], to: [f64; 3]) -> OrientedBox {
+        OrientedBox::of(Pose::ORIGIN, Point(from), Point(to))
     }
 
     #[test]
     fn a_turn_is_undone_by_its_inverse() {
-        let turn = Turn::about(Point::new(0.0, 1.0, 0.0), 30.0)
-            .then(Turn::about(Point::new(1.0, 0.0, 0.0), -70.0));
+        let turn = Rotation::about(Point::new(0.0, 1.0, 0.0), 30.0)
+            .then(Rotation::about(Point::new(1.0, 0.0, 0.0), -70.0));
         let point = Point::new(3.0, -4.0, 5.0);
         assert!((turn.inverse().of(turn.of(point)) - point).length() < 1e-9);
         assert!((turn.back(turn.of(point)) - point).length() < 1e-9);
         // A quarter turn about up brings forward to the right.
-        let quarter = Turn::about(Point::new(0.0, 1.0, 0.0), 90.0);
+        let quarter = Rotation::about(Point::new(0.0, 1.0, 0.0), 90.0);
         assert!(
             (quarter.of(Point::new(0.0, 0.0, 1.0)) - Point::new(1.0, 0.0, 0.0)).length() < 1e-9
         );
@@ -234,7 +234,7 @@ mod tests {
         );
         // A box on its edge reaches between two that lie flat.
         let mut edge = solid([-5.0, -5.0, -5.0], [5.0, 5.0, 5.0]);
-        edge.turn = Turn::about(Point::new(0.0, 0.0, 1.0), 45.0);
+        edge.turn = Rotation::about(Point::new(0.0, 0.0, 1.0), 45.0);
         edge.middle = Point::new(16.0, 5.0, 5.0);
         assert!(one.overlap(&edge) > 1.0);
         edge.middle[0] = 17.1;

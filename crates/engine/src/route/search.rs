@@ -23,7 +23,7 @@ const MOST: usize = 6;
 const STATES: usize = 20_000;
 
 /// A device type that can be put in between, with one way through it.
-struct Way<'a> {
+struct PartialRoute<'a> {
     device: &'a Device,
     path: &'a InternalPath,
     entry: &'a Port,
@@ -155,7 +155,7 @@ fn inputs(floor: &Floor, asked: &Asked) -> Vec<PortIx> {
 }
 
 /// Every way through something that stands idle or lies in the kit; with `hire`, through anything.
-fn ways<'a>(floor: &Floor<'a>, asked: &Asked) -> Vec<Way<'a>> {
+fn ways<'a>(floor: &Floor<'a>, asked: &Asked) -> Vec<PartialRoute<'a>> {
     let hire = asked.hire;
     let standing = idle(floor);
     let mut found = Vec::new();
@@ -177,7 +177,7 @@ fn ways<'a>(floor: &Floor<'a>, asked: &Asked) -> Vec<Way<'a>> {
                 let mut wires = HashSet::new();
                 for exit in path.to.iter().filter_map(|id| device.port(id)) {
                     if exit.wire != Wire::RadioApp && wires.insert((exit.wire, exit.connector)) {
-                        found.push(Way {
+                        found.push(PartialRoute {
                             device,
                             path,
                             entry,
@@ -215,7 +215,7 @@ struct Search<'f, 'a> {
     asked: &'f Asked,
     inputs: Vec<PortIx>,
     taps: Vec<Tap>,
-    ways: Vec<Way<'a>>,
+    ways: Vec<PartialRoute<'a>>,
     joined: HashSet<(Wire, Connector, Connector)>,
 }
 

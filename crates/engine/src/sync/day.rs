@@ -1,7 +1,7 @@
 //! How far two clocks run apart, and when they are set again over the day.
 
-use super::tree::{ClockAt, Way};
-use model::document::{Hours, Turn};
+use super::tree::{ClockAt, TimecodeSource};
+use model::document::{ChangeTime, Hours};
 use std::collections::BTreeMap;
 use units::quantity::Span;
 use units::timecode::TOLERANCE_FRAMES;
@@ -60,7 +60,7 @@ pub fn apart(one: &ClockAt, other: &ClockAt, all: &[ClockAt]) -> Apart {
 }
 
 /// A clock set again.
-pub type Jam = Turn;
+pub type Jam = ChangeTime;
 
 /// When clocks are to be set again over a day: those that run apart alike are reckoned once.
 #[derive(Debug, Clone)]
@@ -84,7 +84,7 @@ impl<'h> Jams<'h> {
     /// the tolerance from what set it: in breaks where they come in time.
     pub fn of(&mut self, clock: &ClockAt, all: &[ClockAt]) -> &[Jam] {
         let from = clock.from.and_then(|from| at(all, from));
-        let Some(from) = from.filter(|_| clock.way == Way::Jammed) else {
+        let Some(from) = from.filter(|_| clock.way == TimecodeSource::Jammed) else {
             return &[];
         };
         let apart = apart(clock, from, all);

@@ -7,4 +7,4 @@ mod tree;
 
 pub use day::{Apart, Jam, Jams, apart, at};
 pub use plan::{Plan, feed_one, plan};
-pub use tree::{ClockAt, Way, clocks};
+pub use tree::{ClockAt, TimecodeSource, clocks};

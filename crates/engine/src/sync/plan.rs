@@ -1,6 +1,6 @@
 //! A floor brought into sync with what the kit has: who leads, which box goes where, what is set.
 
-use super::tree::{ClockAt, Way, clocks, unplugs};
+use super::tree::{ClockAt, TimecodeSource, clocks, unplugs};
 use crate::path::{Floor, PortIx, Resolved};
 use model::catalogue::{Cable, Device, DeviceKind, Direction, Port};
 use model::document::{Change, ClockSetting, Command, Handle, PortRef, handle_from};
@@ -191,7 +191,7 @@ fn feed(
             && !floor.occupied[*port]
     });
     let Some(input) = input else {
-        if clock.way != Way::Master {
+        if clock.way != TimecodeSource::Master {
             plan.left.push(format!(
                 "{} has no free input for timecode: jam it, and again in the breaks.",
                 placed.name

@@ -13,7 +13,7 @@ const DEEPEST: usize = 64;
 
 /// How a device gets its time.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Way {
+pub enum TimecodeSource {
     /// The others follow it.
     Master,
     /// Fed all the time by a cable, into this port.
@@ -30,7 +30,7 @@ pub enum Way {
     RecordRun,
 }
 
-impl Way {
+impl TimecodeSource {
     /// Whether it is fed all the time, and doesn't run apart from what feeds it.
     pub fn is_fed(self) -> bool {
         matches!(self, Self::Cable(_) | Self::Track(_) | Self::Radio)
@@ -45,7 +45,7 @@ pub struct ClockAt {
     /// What it counts.
     pub counts: TimecodeRate,
     /// How it gets its time.
-    pub way: Way,
+    pub way: TimecodeSource,
     /// Whose time it has; none where it has its own.
     pub from: Option<usize>,
     /// Whose reference its frames are locked to: its labels then count as fast as that clock runs.
@@ -168,26 +168,32 @@ fn clock(
     };
     let cable = || fed_by_cable(floor, resolved, placement).or_else(beside);
     let (way, from) = match setting.way {
-        _ if master == Some(placement) => (Way::Master, None),
-        Some(ClockWay::RecordRun) => (Way::RecordRun, None),
-        Some(ClockWay::FreeRun) => (Way::Free, None),
+        _ if master == Some(placement) => (TimecodeSource::Master, None),
+        Some(ClockWay::RecordRun) => (TimecodeSource::RecordRun, None),
+        Some(ClockWay::FreeRun) => (TimecodeSource::Free, None),
         Some(ClockWay::Jammed) => {
             let by = cable().map(|(_, from)| from).or(master);
-            (by.map_or(Way::Free, |_| Way::Jammed), by)
+            (
+                by.map_or(TimecodeSource::Free, |_| TimecodeSource::Jammed),
+                by,
+            )
         }
         None => match (cable(), by_radio()) {
             (Some((port, from)), _) => {
                 let from_box = floor.devices[from]
                     .is_some_and(|device| device.kind == DeviceKind::TimecodeBox);
                 let way = match floor.ports[port].port.wire {
-                    Wire::Analogue => Way::Track(port),
-                    _ if from_box && unplugs(floor) => Way::Jammed,
-                    _ => Way::Cable(port),
+                    Wire::Analogue => TimecodeSource::Track(port),
+                    _ if from_box && unplugs(floor) => TimecodeSource::Jammed,
+                    _ => TimecodeSource::Cable(port),
                 };
                 (way, Some(from))
             }
-            (None, Some(from)) => (Way::Radio, Some(from)),
-            (None, None) => (master.map_or(Way::Free, |_| Way::Jammed), master),
+            (None, Some(from)) => (TimecodeSource::Radio, Some(from)),
+            (None, None) => (
+                master.map_or(TimecodeSource::Free, |_| TimecodeSource::Jammed),
+                master,
+            ),
         },
     };
     let counts = floor.counts(placement);

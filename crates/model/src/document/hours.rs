@@ -29,7 +29,7 @@ pub struct Break {
 
 /// Something changed: a battery, a clock set again.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Turn {
+pub struct ChangeTime {
     /// When, in seconds since midnight.
     pub at: u64,
     /// Which of the breaks it falls into; none where no break comes in time.
@@ -78,13 +78,13 @@ impl Hours {
 
     /// When something that was fresh at the beginning and lasts so many seconds is to be changed: as late as a
     /// break allows, else when it ends. At most so many.
-    pub fn turns(&self, lasts: u64, most: usize) -> Vec<Turn> {
+    pub fn turns(&self, lasts: u64, most: usize) -> Vec<ChangeTime> {
         self.turns_by(|fresh| fresh.saturating_add(lasts), most)
     }
 
     /// The same of something that ends when `over` says, given when it was fresh.
-    pub fn turns_by(&self, over: impl Fn(u64) -> u64, most: usize) -> Vec<Turn> {
-        let mut turns: Vec<Turn> = Vec::new();
+    pub fn turns_by(&self, over: impl Fn(u64) -> u64, most: usize) -> Vec<ChangeTime> {
+        let mut turns: Vec<ChangeTime> = Vec::new();
         let mut fresh = self.begin;
         while turns.len() < most {
             let over = over(fresh);
@@ -100,11 +100,11 @@ impl Hours {
                     (pause.start <= over && at > fresh).then_some((at, number))
                 });
             let turn = match in_time.max() {
-                Some((at, number)) => Turn {
+                Some((at, number)) => ChangeTime {
                     at,
                     in_break: Some(number),
                 },
-                None => Turn {
+                None => ChangeTime {
                     at: over,
                     in_break: None,
                 },

@@ -251,7 +251,7 @@ impl Bounded for RecordingSetting {
             )
         });
         gauge.within(
-            self.pre_record.unwrap_or_default() <= super::misfit::LONGEST_PRE_RECORD,
+            self.pre_record.unwrap_or_default() <= super::incompatibility::LONGEST_PRE_RECORD,
             || "a pre-record keeps at most 10 min".into(),
         );
     }

@@ -11,11 +11,11 @@ mod entries;
 mod file;
 mod handle;
 mod hours;
+mod incompatibility;
 mod joint;
 mod json;
 mod kit;
 mod limits;
-mod misfit;
 mod names;
 mod need;
 mod production;
@@ -34,14 +34,14 @@ pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FORMAT_VERSION, FileError, NotRead, ProductionFile};
 pub use handle::Handle;
-pub use hours::{Break, Hours, Turn};
+pub use hours::{Break, ChangeTime, Hours};
+pub use incompatibility::{
+    Incompatibility, able_part, incompatibilities, output_incompatibility, records_codec,
+    slot_takes, sound_incompatibility, without_incompatibilities,
+};
 pub use joint::Joint;
 pub use kit::{KitChange, KitLine};
 pub use limits::{Beyond, Bounded, Limits};
-pub use misfit::{
-    Misfit, able_part, misfit_of_output, misfit_of_sound, misfits, records_codec, slot_takes,
-    without_misfits,
-};
 pub use names::{PortRef, handle_from};
 pub use need::{Need, Purpose};
 pub use production::Production;

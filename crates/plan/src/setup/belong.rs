@@ -10,7 +10,7 @@ const SOUND: &str = "Sound";
 
 /// Where a device belongs when nobody says.
 #[derive(Clone, Copy, PartialEq, Eq)]
-enum Place {
+enum Spot {
     /// A camera begins a unit, or takes one that stands empty.
     OwnUnit,
     /// On a rig: the first camera's that has none of its kind.
@@ -40,11 +40,11 @@ pub(super) fn place(bench: &mut Bench, wanted: &Wanted) -> Result<(), Refusal> {
     }
     // Cameras first: what is carried on their rigs looks for them; the mixer before its clocks.
     devices.sort_by_key(|device| match (of(device), device.kind) {
-        (Place::OwnUnit, _) => 0,
+        (Spot::OwnUnit, _) => 0,
         (_, DeviceKind::Mixer) => 1,
         // What feeds them looks for a place on them: plates, then the batteries for the plates.
-        (Place::OnALoad, DeviceKind::Battery) => 4,
-        (Place::OnALoad, _) => 3,
+        (Spot::OnALoad, DeviceKind::Battery) => 4,
+        (Spot::OnALoad, _) => 3,
         _ => 2,
     });
     for device in devices {
@@ -57,7 +57,7 @@ pub(super) fn place(bench: &mut Bench, wanted: &Wanted) -> Result<(), Refusal> {
             .iter()
             .any(|line| line.device == device.id && line.count == 1);
         put(bench, device, &unit, alone)?;
-        if wanted.connect && of(device) == Place::OnALoad {
+        if wanted.connect && of(device) == Spot::OnALoad {
             supply::put_on(bench, device, &unit)?;
         }
     }
@@ -81,25 +81,25 @@ fn add_unit(bench: &mut Bench, name: &str) -> Result<Handle, Refusal> {
     Ok(last.map(|unit| unit.id.clone()).unwrap_or_default())
 }
 
-fn of(device: &Device) -> Place {
+fn of(device: &Device) -> Spot {
     use DeviceKind as K;
     match device.kind {
-        K::Camera => Place::OwnUnit,
-        K::Monitor | K::RecorderMonitor if device.stands() => Place::Village,
+        K::Camera => Spot::OwnUnit,
+        K::Monitor | K::RecorderMonitor if device.stands() => Spot::Village,
         K::Monitor
         | K::Viewfinder
         | K::RecorderMonitor
         | K::TimecodeBox
         | K::PortBox
         | K::Part
-        | K::Drive => Place::Rig,
-        K::Transmitter if sends_sound(device) => Place::Sound,
-        K::Receiver if takes_sound(device) => Place::Rig,
-        K::Transmitter => Place::Rig,
-        K::Microphone | K::Mixer => Place::Sound,
-        K::Battery => Place::OnALoad,
-        K::PowerBox if supply::is_put_on(device) => Place::OnALoad,
-        _ => Place::Village,
+        | K::Drive => Spot::Rig,
+        K::Transmitter if sends_sound(device) => Spot::Sound,
+        K::Receiver if takes_sound(device) => Spot::Rig,
+        K::Transmitter => Spot::Rig,
+        K::Microphone | K::Mixer => Spot::Sound,
+        K::Battery => Spot::OnALoad,
+        K::PowerBox if supply::is_put_on(device) => Spot::OnALoad,
+        _ => Spot::Village,
     }
 }
 
@@ -115,18 +115,18 @@ fn takes_sound(device: &Device) -> bool {
 
 fn unit_for(bench: &mut Bench, catalogue: &Catalogue, device: &Device) -> Result<Handle, Refusal> {
     match of(device) {
-        Place::OwnUnit => camera_unit(bench, catalogue),
-        Place::Rig => match rig_for(bench, catalogue, device) {
+        Spot::OwnUnit => camera_unit(bench, catalogue),
+        Spot::Rig => match rig_for(bench, catalogue, device) {
             Some(unit) => Ok(unit),
             None if device.kind == DeviceKind::TimecodeBox => named_unit(bench, SOUND),
             None => first_rig(bench, catalogue).map_or_else(|| named_unit(bench, VILLAGE), Ok),
         },
-        Place::OnALoad => match supply::unit_of_its_load(bench, device) {
+        Spot::OnALoad => match supply::unit_of_its_load(bench, device) {
             Some(unit) => Ok(unit),
             None => first_rig(bench, catalogue).map_or_else(|| named_unit(bench, VILLAGE), Ok),
         },
-        Place::Village => named_unit(bench, VILLAGE),
-        Place::Sound => named_unit(bench, SOUND),
+        Spot::Village => named_unit(bench, VILLAGE),
+        Spot::Sound => named_unit(bench, SOUND),
     }
 }
 

@@ -2,7 +2,7 @@
 
 use check::{Finding, Severity};
 use engine::path::Floor;
-use engine::rig::{Patience, ways};
+use engine::rig::{TimeBudget, ways};
 use model::catalogue::Catalogue;
 use model::document::{Command, Production, Refusal};
 use report::rig_findings;
@@ -53,7 +53,7 @@ pub fn mount_part(
             why: "it is mounted already: take it off first".into(),
         });
     }
-    let ways = ways(&floor, placement, &mut Patience::of(&floor, placement));
+    let ways = ways(&floor, placement, &mut TimeBudget::of(&floor, placement));
     let now = rig_findings(production, build, catalogue);
     let said = |found: &Vec<Finding>| -> Vec<(String, String)> {
         let found = found.iter();

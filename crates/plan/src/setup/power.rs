@@ -254,7 +254,7 @@ impl<'c> Layout<'c> {
 }
 
 /// A device of the unit that wants power.
-struct Load<'c> {
+struct PowerLoad<'c> {
     handle: Handle,
     name: String,
     device: &'c Device,
@@ -378,7 +378,7 @@ fn as_it_stands(floor: &Floor, unit: &str, length: Span, before: &Report) -> Opt
 }
 
 /// What in a unit wants power: nothing that runs long enough on what is built into it.
-fn loads<'c>(floor: &Floor<'c>, unit: &str, length: Span) -> Vec<Load<'c>> {
+fn loads<'c>(floor: &Floor<'c>, unit: &str, length: Span) -> Vec<PowerLoad<'c>> {
     let cold = cold_factor(floor.production.house_rules.air_celsius);
     let mut loads = Vec::new();
     for (number, placement) in floor.build.placements.iter().enumerate() {
@@ -395,7 +395,7 @@ fn loads<'c>(floor: &Floor<'c>, unit: &str, length: Span) -> Vec<Load<'c>> {
         if box_or_battery || own * 3_600.0 / typical >= length.0 as f64 {
             continue;
         }
-        loads.push(Load {
+        loads.push(PowerLoad {
             handle: placement.id.clone(),
             name: placement.name.clone(),
             device,
@@ -505,7 +505,7 @@ fn emptied<'c>(floor: &Floor<'c>, catalogue: &'c Catalogue, unit: &str) -> Layou
 fn lay_out<'c>(
     floor: &Floor<'c>,
     unit: &str,
-    loads: &[Load<'c>],
+    loads: &[PowerLoad<'c>],
     plate: Option<&'c Device>,
     batteries: &[&'c Device],
 ) -> Option<Layout<'c>> {
@@ -561,7 +561,7 @@ fn splitter(layout: &mut Layout, comes: VoltRange) -> Option<()> {
     Some(())
 }
 
-fn all_fed(layout: &mut Layout, loads: &[Load]) -> bool {
+fn all_fed(layout: &mut Layout, loads: &[PowerLoad]) -> bool {
     loads.iter().all(|load| {
         let inputs = load.device.power_ports(Direction::In);
         let mut inputs =
@@ -571,7 +571,7 @@ fn all_fed(layout: &mut Layout, loads: &[Load]) -> bool {
 }
 
 /// Each load on a battery of its own, put on it.
-fn each_its_own<'c>(floor: &Floor<'c>, unit: &str, loads: &[Load<'c>]) -> Option<Layout<'c>> {
+fn each_its_own<'c>(floor: &Floor<'c>, unit: &str, loads: &[PowerLoad<'c>]) -> Option<Layout<'c>> {
     let mut layout = emptied(floor, floor.catalogue, unit);
     for load in loads {
         let inputs = load.device.power_ports(Direction::In);
@@ -608,7 +608,7 @@ fn each_its_own<'c>(floor: &Floor<'c>, unit: &str, loads: &[Load<'c>]) -> Option
 fn judged(
     floor: &Floor,
     layout: Layout,
-    loads: &[Load],
+    loads: &[PowerLoad],
     length: Span,
     plate: Option<&Device>,
     batteries: &[&Device],

@@ -8,7 +8,7 @@ use engine::sound::track_feed;
 use model::catalogue::{Catalogue, Codec, Device, Medium, RecordingAbility};
 use model::document::{
     CardSize, Change, Command, Handle, Limits, RecordingSetting, records_codec, slot_takes,
-    without_misfits,
+    without_incompatibilities,
 };
 use report::report;
 use rustc_hash::FxHashMap;
@@ -122,7 +122,7 @@ pub(super) fn like(bench: &mut Bench, model: &RecordingSetting, others: &[Handle
             to_drive: before.to_drive,
             ..model.clone()
         };
-        let after = without_misfits(&catalogue, device, wished);
+        let after = without_incompatibilities(&catalogue, device, wished);
         let lacks = [
             (!records).then_some("codec"),
             (!cards_fit && !model.media.is_empty()).then_some("cards"),

@@ -4,7 +4,7 @@ pub(super) mod workings;
 
 use check::{Area, Facts, Finding, Severity};
 use difference::Difference;
-use engine::power::{Bank, Consequences, Joint, Rota, SwapKind, spare_outlets};
+use engine::power::{Bank, Consequences, PoweredCable, Rota, SwapKind, spare_outlets};
 use model::catalogue::Gauge;
 use model::catalogue::cells::cold_factor;
 use model::document::{Handle, Hours, Rolls};
@@ -347,7 +347,7 @@ fn parts(facts: &Facts) -> Vec<PlannedPart> {
 /// Each source with what hangs on it, below it; then what nothing feeds.
 fn nodes(facts: &Facts, worst: impl Fn(usize) -> Option<Severity> + Copy) -> Vec<PowerNode> {
     let (floor, supply) = (facts.floor, &facts.power.supply);
-    let joints: BTreeMap<usize, &Joint> = supply
+    let joints: BTreeMap<usize, &PoweredCable> = supply
         .joints
         .iter()
         .map(|joint| (joint.connection, joint))
@@ -422,10 +422,10 @@ fn concerns(facts: &Facts, placement: usize) -> bool {
     device.is_some_and(|device| device.power.is_some() || device.battery.is_some())
 }
 
-fn joint_report(facts: &Facts, number: usize, joint: Option<&Joint>) -> JointReport {
+fn joint_report(facts: &Facts, number: usize, joint: Option<&PoweredCable>) -> JointReport {
     let floor = facts.floor;
     let link = floor.link(number);
-    let value = |figure: fn(&Joint) -> f64| joint.map_or(0.0, figure);
+    let value = |figure: fn(&PoweredCable) -> f64| joint.map_or(0.0, figure);
     let placement = floor.ports[link.to].placement;
     JointReport {
         connection: floor.build.connections[number].id.clone(),

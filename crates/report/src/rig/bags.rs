@@ -3,7 +3,7 @@
 use crate::with_facts;
 use check::{Facts, Proposals};
 use engine::path::Floor;
-use engine::rig::{CaseRoom, Load, Packed, Piece, Solids, alone, body_of, pack, pieces};
+use engine::rig::{CaseRoom, OrientedBoxes, PackItem, Packed, Piece, alone, body_of, pack, pieces};
 use model::catalogue::{Catalogue, Device, DeviceKind};
 use model::document::{Handle, Production};
 use serde::Serialize;
@@ -139,7 +139,7 @@ fn packed(facts: &Facts) -> Bags {
     };
     let cases = cases(floor);
     let rooms: Vec<CaseRoom> = cases.iter().map(|case| case.room).collect();
-    let solids = Solids::new(floor, mounted);
+    let solids = OrientedBoxes::new(floor, mounted);
     // What is too large as it comes off is taken apart.
     let whole = pieces(floor, mounted, |part| by_hand(part) || stays(part));
     let loads: Vec<Piece> = whole
@@ -156,7 +156,7 @@ fn packed(facts: &Facts) -> Bags {
             }
         })
         .collect();
-    let sizes: Vec<Load> = loads.iter().map(load).collect();
+    let sizes: Vec<PackItem> = loads.iter().map(load).collect();
     let lie = pack(&sizes, &rooms);
     let mut told = Bags {
         cases: Vec::new(),
@@ -187,8 +187,8 @@ fn packed(facts: &Facts) -> Bags {
     told
 }
 
-fn load(piece: &Piece) -> Load {
-    Load {
+fn load(piece: &Piece) -> PackItem {
+    PackItem {
         size: piece.size,
         grams: piece.grams,
     }

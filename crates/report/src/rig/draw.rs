@@ -1,6 +1,6 @@
 //! Elevations: what is seen of a part from the left, from the front, from above.
 
-use engine::rig::{Solid, outmost};
+use engine::rig::{OrientedBox, outmost};
 use model::catalogue::Axis;
 use serde::Serialize;
 use units::quantity::Point;
@@ -34,7 +34,7 @@ pub fn on_paper(at: Point) -> [(f64, f64); 3] {
 }
 
 /// The points that an outline goes around.
-fn points(solid: &Solid) -> Vec<Point> {
+fn points(solid: &OrientedBox) -> Vec<Point> {
     let Some(axis) = solid.round else {
         return solid.corners().to_vec();
     };
@@ -58,7 +58,7 @@ fn points(solid: &Solid) -> Vec<Point> {
 }
 
 /// The outlines of a solid.
-pub fn outlines(solid: &Solid) -> Outlines {
+pub fn outlines(solid: &OrientedBox) -> Outlines {
     let points: Vec<[(f64, f64); 3]> = points(solid).into_iter().map(on_paper).collect();
     let view = |number: usize| outmost(points.iter().map(|point| point[number]).collect());
     let (from, to) = solid.around();

@@ -199,7 +199,7 @@ fn reaching(reach: &CableReach) -> Working {
     let dressed = reach.way * DRESSED;
     Working::new("How long it must be")
         .term(
-            "Way",
+            "MountOption",
             mm(reach.way),
             format!("{right:.0} across + {up:.0} up or down + {forward:.0} along"),
         )

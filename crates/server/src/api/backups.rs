@@ -96,10 +96,10 @@ async fn put_in_place(
     app: &App,
     restore: impl FnOnce(&Store) -> Result<Restored, StoreError> + Send + 'static,
 ) -> Result<Json<BackupAnswer>, Problem> {
-    let (lately, events) = (app.lately.clone(), app.events.clone());
+    let (cache, events) = (app.cache.clone(), app.events.clone());
     app.large(move |store, _| {
         let restored = restore(store)?;
-        lately.forget();
+        cache.forget();
         events.tell(ALL, 0);
         Ok(Json(BackupAnswer {
             productions: restored.productions,

@@ -2,11 +2,11 @@
 //! or with what changed in it.
 
 use super::Workspace;
+use super::answer::{Wanted, WorkspaceAnswer, WorkspaceCache};
 use super::body::{Body, Path, Revision};
 use super::chain::{Link, SAID};
 use super::productions::build_of;
 use super::sent::Key;
-use super::told::{Lately, Told, Wanted};
 use crate::App;
 use crate::problem::Problem;
 use axum::extract::State;
@@ -17,7 +17,7 @@ use model::document::{Command, Handle, Production, checked_name};
 use report::{Outlook, Report, left_behind, outlook, report, switched_off};
 use serde::Deserialize;
 use std::sync::Arc;
-use store::{Change, Kept, Store, StoreError};
+use store::{Change, Store, StoreError, StoredProduction};
 use utoipa::{ToSchema, operation};
 
 /// Commands, and the build whose report is to come back.
@@ -40,7 +40,7 @@ pub struct Edit {
 /// The build whose report is to come back.
 #[derive(Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
-pub struct Step {
+pub struct StepRequest {
     /// The build to report on.
     build: Handle,
 }
@@ -63,12 +63,12 @@ pub async fn edit(
     } = edit;
     let by = by.map(|by| checked_name("a person", &by)).transpose();
     let by = by.map_err(StoreError::from)?;
-    let wish = Wish::Edit { commands, ask, by };
-    change(&app, (id, revision), build, (wanted, key), wish).await
+    let request = EditRequest::Edit { commands, ask, by };
+    change(&app, (id, revision), build, (wanted, key), request).await
 }
 
 /// A change that somebody wants.
-enum Wish {
+enum EditRequest {
     Edit {
         commands: Vec<Command>,
         /// Whether it is not made where it would switch an output off.
@@ -79,7 +79,7 @@ enum Wish {
     Redo,
 }
 
-impl Wish {
+impl EditRequest {
     /// What is to be made, and whose it is.
     fn change(&self) -> (Change<'_>, Option<&str>) {
         match self {
@@ -106,7 +106,7 @@ impl Wish {
 const LONG: usize = 1_000;
 
 /// What follows from a change, what its asker is told, and what it changed.
-type Answer = (Arc<Workspace>, Told, Option<Link>);
+type Answer = (Arc<Workspace>, WorkspaceAnswer, Option<Link>);
 
 /// What its asker has, where that is known: as it was, or what has changed since.
 enum Base {
@@ -118,14 +118,14 @@ enum Base {
 
 impl Base {
     /// What somebody has who made a change on an older revision than the newest.
-    fn of(lately: &Lately, now: &Workspace, revision: u64) -> Self {
+    fn of(cache: &WorkspaceCache, now: &Workspace, revision: u64) -> Self {
         let build = &now.report.build;
         if revision == now.revision {
             Self::Now
-        } else if let Some(was) = lately.at(&now.id, build, revision) {
+        } else if let Some(was) = cache.at(&now.id, build, revision) {
             Self::Was(was)
         } else {
-            let since = lately.chain((&now.id, build), revision, now.revision);
+            let since = cache.chain((&now.id, build), revision, now.revision);
             since.map_or(Self::Unknown, Self::Since)
         }
     }
@@ -137,7 +137,7 @@ impl Base {
         wanted: Wanted,
         (now, next): (&Workspace, &Arc<Workspace>),
         sentences: &[String],
-    ) -> (Told, Option<Link>) {
+    ) -> (WorkspaceAnswer, Option<Link>) {
         let steps = difference(now, &**next);
         let changed = match (self, &steps) {
             _ if wanted == Wanted::Whole => None,
@@ -152,9 +152,9 @@ impl Base {
         let told = match changed {
             Some(mut changed) => {
                 changed.push(PatchStep::put(SAID, &sentences));
-                Told::Changes(changed)
+                WorkspaceAnswer::Changes(changed)
             }
-            None => Told::whole_after_edit(next.clone(), sentences),
+            None => WorkspaceAnswer::whole_after_edit(next.clone(), sentences),
         };
         let link = steps.map(|steps| Link {
             id: next.id.clone(),
@@ -171,28 +171,29 @@ impl Base {
 fn made(
     (store, catalogue): (&Store, &Catalogue),
     (now, revision): (&Workspace, u64),
-    wish: &Wish,
-    tell: impl Fn(&Arc<Workspace>) -> (Told, Option<Link>) + Sync,
-) -> Result<(Kept, Option<Answer>), Refused> {
+    request: &EditRequest,
+    tell: impl Fn(&Arc<Workspace>) -> (WorkspaceAnswer, Option<Link>) + Sync,
+) -> Result<(StoredProduction, Option<Answer>), Refused> {
     let build = &now.report.build;
     let devices = now.report.devices.len();
     let at = (now.id.as_str(), revision);
-    let answer = |kept: &Kept, report: Option<Report>| {
+    let answer = |kept: &StoredProduction, report: Option<Report>| {
         let workspace = Arc::new(Workspace::new(kept.clone(), report?));
         let (told, link) = tell(&workspace);
         Some((workspace, told, link))
     };
     if devices > LONG {
-        let ahead = look_ahead(now, catalogue, wish)?;
-        let nothing = |_: &Kept, _: &Production| -> Result<(), StoreError> { Ok(()) };
-        let (kept, ()) = store.make_seen(catalogue, at, wish.change(), (0, nothing, |_, ()| ()))?;
+        let ahead = look_ahead(now, catalogue, request)?;
+        let nothing = |_: &StoredProduction, _: &Production| -> Result<(), StoreError> { Ok(()) };
+        let (kept, ()) =
+            store.make_seen(catalogue, at, request.change(), (0, nothing, |_, ()| ()))?;
         let ahead = ahead.filter(|(production, _)| *production == *kept.production);
         let answer = answer(&kept, ahead.map(|(_, report)| report));
         return Ok((kept, answer));
     }
-    let see = |before: &Kept, after: &Production| {
+    let see = |before: &StoredProduction, after: &Production| {
         let after = report(after, build, catalogue);
-        if wish.asks() {
+        if request.asks() {
             // Somebody else's edit may have come in between.
             let between = (before.revision != now.revision)
                 .then(|| report(&before.production, build, catalogue));
@@ -203,20 +204,20 @@ fn made(
         }
         Ok(after)
     };
-    store.make_seen(catalogue, at, wish.change(), (devices, see, answer))
+    store.make_seen(catalogue, at, request.change(), (devices, see, answer))
 }
 
 /// What an edit that asks first would lead to. What can't be looked at, the edit itself refuses.
 fn look_ahead(
     now: &Workspace,
     catalogue: &Catalogue,
-    wish: &Wish,
+    request: &EditRequest,
 ) -> Result<Option<(Production, Report)>, Refused> {
-    let Wish::Edit {
+    let EditRequest::Edit {
         commands,
         ask: true,
         ..
-    } = wish
+    } = request
     else {
         return Ok(None);
     };
@@ -254,29 +255,43 @@ impl From<StoreError> for Refused {
 }
 
 /// Takes the last edit back.
-#[operation(post, "/productions/{id}/undo", tag = "edits", request_body = Step, params(("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")), responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 412, body = Problem), (status = 422, body = Problem)))]
+#[operation(post, "/productions/{id}/undo", tag = "edits", request_body = StepRequest, params(("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")), responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 412, body = Problem), (status = 422, body = Problem)))]
 pub async fn undo(
     State(app): State<App>,
     Path(id): Path<String>,
     Revision(revision): Revision,
     wanted: Wanted,
     key: Key,
-    Body(step): Body<Step>,
+    Body(step): Body<StepRequest>,
 ) -> Result<Response, Problem> {
-    change(&app, (id, revision), step.build, (wanted, key), Wish::Undo).await
+    change(
+        &app,
+        (id, revision),
+        step.build,
+        (wanted, key),
+        EditRequest::Undo,
+    )
+    .await
 }
 
 /// Does again what was undone last.
-#[operation(post, "/productions/{id}/redo", tag = "edits", request_body = Step, params(("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")), responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 412, body = Problem), (status = 422, body = Problem)))]
+#[operation(post, "/productions/{id}/redo", tag = "edits", request_body = StepRequest, params(("If-Match" = String, Header, description = "The revision, in quotes"), ("Idempotency-Key" = Option<String>, Header, description = "What the edit is known by: sent again under the same key, it isn’t made twice")), responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one at that revision", content((Workspace), (Vec<PatchStep> = "application/json-patch+json"))), (status = 412, body = Problem), (status = 422, body = Problem)))]
 pub async fn redo(
     State(app): State<App>,
     Path(id): Path<String>,
     Revision(revision): Revision,
     wanted: Wanted,
     key: Key,
-    Body(step): Body<Step>,
+    Body(step): Body<StepRequest>,
 ) -> Result<Response, Problem> {
-    change(&app, (id, revision), step.build, (wanted, key), Wish::Redo).await
+    change(
+        &app,
+        (id, revision),
+        step.build,
+        (wanted, key),
+        EditRequest::Redo,
+    )
+    .await
 }
 
 /// Makes a change, once it is sure that its answer can be given: what follows from it, told to the
@@ -286,9 +301,9 @@ async fn change(
     (id, revision): (String, u64),
     build: Handle,
     (wanted, key): (Wanted, Key),
-    wish: Wish,
+    request: EditRequest,
 ) -> Result<Response, Problem> {
-    let (lately, events) = (app.lately.clone(), app.events.clone());
+    let (cache, events) = (app.cache.clone(), app.events.clone());
     let sent = app.sent.clone();
     // Whatever its size, an edit doesn't wait behind searches and imports; what it computes of a large
     // floor gives way on the cores.
@@ -299,37 +314,37 @@ async fn change(
                 Some(_) => build.clone(),
                 None => build_of(&kept, None)?,
             };
-            let now = lately.workspace(kept, &build, catalogue)?;
-            Ok(Told::Whole(now).into_response())
+            let now = cache.workspace(kept, &build, catalogue)?;
+            Ok(WorkspaceAnswer::Whole(now).into_response())
         };
         if sent.was_made(&id, &key) {
             return again();
         }
-        let now = lately.workspace(store.get(&id)?, &build, catalogue)?;
-        let base = Base::of(&lately, &now, revision);
-        let sentences = wish.leaves_behind(&now.production);
+        let now = cache.workspace(store.get(&id)?, &build, catalogue)?;
+        let base = Base::of(&cache, &now, revision);
+        let sentences = request.leaves_behind(&now.production);
         let tell = |next: &Arc<Workspace>| base.told(wanted, (&now, next), &sentences);
-        match made((store, catalogue), (&now, revision), &wish, tell) {
+        match made((store, catalogue), (&now, revision), &request, tell) {
             Ok((kept, answer)) => {
                 let revision = kept.revision;
                 sent.made(&id, key);
                 // The edit may have taken the build itself away: then the first one is reported on.
                 let told = match answer {
                     Some((workspace, told, link)) => {
-                        link.into_iter().for_each(|link| lately.link(link));
-                        lately.remember(workspace);
+                        link.into_iter().for_each(|link| cache.link(link));
+                        cache.remember(workspace);
                         told
                     }
                     None if kept.production.build(&build).is_some() => {
-                        let next = lately.workspace(kept, &build, catalogue)?;
+                        let next = cache.workspace(kept, &build, catalogue)?;
                         let (told, link) = tell(&next);
-                        link.into_iter().for_each(|link| lately.link(link));
+                        link.into_iter().for_each(|link| cache.link(link));
                         told
                     }
                     None => {
                         let first = build_of(&kept, None)?;
-                        let next = lately.workspace(kept, &first, catalogue)?;
-                        Told::whole_after_edit(next, &sentences)
+                        let next = cache.workspace(kept, &first, catalogue)?;
+                        WorkspaceAnswer::whole_after_edit(next, &sentences)
                     }
                 };
                 events.tell(&id, revision);
@@ -340,7 +355,7 @@ async fn change(
             Err(Refused::Store(StoreError::Stale(_))) if sent.was_made(&id, &key) => again(),
             Err(Refused::Store(StoreError::Stale(kept))) => {
                 let detail = "someone changed the production meanwhile; this edit was not made";
-                let current = lately.workspace(*kept, &build, catalogue)?;
+                let current = cache.workspace(*kept, &build, catalogue)?;
                 Err(Problem::stale(detail, Workspace::clone(&current)))
             }
             Err(Refused::Store(error)) => Err(error.into()),

@@ -1,5 +1,6 @@
 //! The API: REST with JSON, described by OpenAPI.
 
+mod answer;
 mod backups;
 mod body;
 mod catalogue;
@@ -19,16 +20,15 @@ mod setup;
 mod sound;
 mod sums;
 mod time;
-mod told;
 mod ways;
 
 utoipa::description! {
     pub use description::openapi;
 }
+pub use answer::WorkspaceCache;
 pub use productions::Workspace;
 pub use sent::Sent;
 pub use time::Listeners;
-pub use told::Lately;
 
 use crate::problem::Problem;
 use crate::{App, EDIT_BYTES, events};

@@ -1,7 +1,7 @@
 //! Productions: the list, reading, making, copying, deleting, files in and out.
 
+use super::answer::{Wanted, WorkspaceAnswer, WorkspaceCache};
 use super::body::{Body, Path, Query, Text};
-use super::told::{Lately, Told, Wanted};
 use crate::App;
 use crate::problem::Problem;
 use axum::Json;
@@ -15,7 +15,7 @@ use model::document::{Command, Handle, Production, ProductionFile};
 use report::{Glance, Report, day_of, glance, report};
 use serde::{Deserialize, Serialize};
 use std::sync::Arc;
-use store::{Entry, Kept, StoreError};
+use store::{Entry, StoreError, StoredProduction};
 use units::format::PictureFormat;
 use utoipa::{IntoParams, ToSchema, operation};
 
@@ -109,8 +109,8 @@ pub async fn offered() -> Json<&'static [Package]> {
 
 impl Workspace {
     /// What is kept, with what follows from it.
-    pub(super) fn new(kept: Kept, report: Report) -> Self {
-        let Kept {
+    pub(super) fn new(kept: StoredProduction, report: Report) -> Self {
+        let StoredProduction {
             id,
             revision,
             production,
@@ -132,7 +132,7 @@ impl Workspace {
 }
 
 /// The build that is asked for, or the first one.
-pub(super) fn build_of(kept: &Kept, asked: Option<String>) -> Result<Handle, Problem> {
+pub(super) fn build_of(kept: &StoredProduction, asked: Option<String>) -> Result<Handle, Problem> {
     let first = kept.production.builds.first();
     let first = first.ok_or_else(|| Problem::missing("the production has no build"))?;
     Ok(asked.map_or_else(|| first.id.clone(), Handle::from))
@@ -209,7 +209,7 @@ pub async fn create(
     State(app): State<App>,
     Body(new): Body<NewProduction>,
 ) -> Result<Response, Problem> {
-    let lately = app.lately.clone();
+    let cache = app.cache.clone();
     app.with_store(move |store, shipped| {
         let mut first = vec![Command::RenameProduction { name: new.name }];
         let format = new.format;
@@ -228,7 +228,7 @@ pub async fn create(
             }
         };
         let named = start.edited(shipped, &first)?;
-        made(&lately, store.create(&named.production)?, shipped)
+        made(&cache, store.create(&named.production)?, shipped)
     })
     .await
 }
@@ -241,21 +241,21 @@ pub async fn read(
     Query(query): Query<BuildQuery>,
     wanted: Wanted,
 ) -> Result<Response, Problem> {
-    let lately = app.lately.clone();
+    let cache = app.cache.clone();
     app.on_production(id, move |store, shipped, id| {
         let kept = store.get(id)?;
         let build = build_of(&kept, query.build)?;
-        let base = query.since.and_then(|since| lately.at(id, &build, since));
+        let base = query.since.and_then(|since| cache.at(id, &build, since));
         if let Some(since) = query
             .since
             .filter(|_| base.is_none() && wanted == Wanted::Changes)
-            && let Some(steps) = lately.chain((id, &build), since, kept.revision)
+            && let Some(steps) = cache.chain((id, &build), since, kept.revision)
         {
-            return Ok(Told::Changes(steps).into_response());
+            return Ok(WorkspaceAnswer::Changes(steps).into_response());
         }
-        let workspace = lately.workspace(kept, &build, shipped)?;
+        let workspace = cache.workspace(kept, &build, shipped)?;
         // Written out here: what is large doesn't hold up the async threads.
-        Ok(Told::since(wanted, base.as_deref(), workspace).into_response())
+        Ok(WorkspaceAnswer::since(wanted, base.as_deref(), workspace).into_response())
     })
     .await
 }
@@ -270,10 +270,13 @@ pub async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<St
 
 /// Puts a deleted production back.
 #[operation(post, "/productions/{id}/restore", tag = "productions", answers = Workspace)]
-pub async fn restore(State(app): State<App>, Path(id): Path<String>) -> Result<Told, Problem> {
-    let lately = app.lately.clone();
+pub async fn restore(
+    State(app): State<App>,
+    Path(id): Path<String>,
+) -> Result<WorkspaceAnswer, Problem> {
+    let cache = app.cache.clone();
     app.on_production(id, move |store, shipped, id| {
-        first(&lately, store.restore(id)?, shipped)
+        first(&cache, store.restore(id)?, shipped)
     })
     .await
 }
@@ -284,9 +287,9 @@ pub async fn duplicate(
     State(app): State<App>,
     Path(id): Path<String>,
 ) -> Result<Response, Problem> {
-    let lately = app.lately.clone();
+    let cache = app.cache.clone();
     app.on_production(id, move |store, shipped, id| {
-        made(&lately, store.duplicate(id)?, shipped)
+        made(&cache, store.duplicate(id)?, shipped)
     })
     .await
 }
@@ -317,22 +320,32 @@ pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Re
 /// A production from a file.
 #[operation(post, "/productions/import", tag = "productions", request_body = ProductionFile, responses((status = 201, body = Workspace), (status = 413, body = Problem), (status = 422, body = Problem)))]
 pub async fn import(State(app): State<App>, Text(text): Text) -> Result<Response, Problem> {
-    let lately = app.lately.clone();
+    let cache = app.cache.clone();
     app.large(move |store, shipped| {
         let file = ProductionFile::read(&text);
         let file = file.map_err(|error| Problem::refused(error.to_string()))?;
-        made(&lately, store.create(&file.production)?, shipped)
+        made(&cache, store.create(&file.production)?, shipped)
     })
     .await
 }
 
 /// The workspace of the first build.
-fn first(lately: &Lately, kept: Kept, shipped: &Catalogue) -> Result<Told, Problem> {
+fn first(
+    cache: &WorkspaceCache,
+    kept: StoredProduction,
+    shipped: &Catalogue,
+) -> Result<WorkspaceAnswer, Problem> {
     let build = build_of(&kept, None)?;
-    lately.workspace(kept, &build, shipped).map(Told::Whole)
+    cache
+        .workspace(kept, &build, shipped)
+        .map(WorkspaceAnswer::Whole)
 }
 
-fn made(lately: &Lately, kept: Kept, shipped: &Catalogue) -> Result<Response, Problem> {
-    let workspace = first(lately, kept, shipped)?;
+fn made(
+    cache: &WorkspaceCache,
+    kept: StoredProduction,
+    shipped: &Catalogue,
+) -> Result<Response, Problem> {
+    let workspace = first(cache, kept, shipped)?;
     Ok((StatusCode::CREATED, workspace).into_response())
 }

@@ -12,7 +12,7 @@ use runtime::interrupt::Interrupt;
 use serde::Deserialize;
 use serde::de::DeserializeOwned;
 use std::borrow::Cow;
-use store::Kept;
+use store::StoredProduction;
 use utoipa::IntoParams;
 
 /// What says which build it is about.
@@ -86,7 +86,11 @@ pub struct OnFloor<'a, T> {
 }
 
 impl<'a, T: OfBuild> OnFloor<'a, T> {
-    fn of(kept: &'a Kept, shipped: &'static Catalogue, asked: T) -> Result<Self, Problem> {
+    fn of(
+        kept: &'a StoredProduction,
+        shipped: &'static Catalogue,
+        asked: T,
+    ) -> Result<Self, Problem> {
         let build = kept.production.build(asked.build());
         Ok(Self {
             production: &kept.production,

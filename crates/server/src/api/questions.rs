@@ -112,9 +112,9 @@ pub async fn outlook(
     Path(id): Path<String>,
     Body(ahead): Body<Ahead>,
 ) -> Result<Json<Outlook>, Problem> {
-    let lately = app.lately.clone();
+    let cache = app.cache.clone();
     app.on_production(id, move |store, shipped, id| {
-        let now = lately.workspace(store.get(id)?, &ahead.build, shipped)?;
+        let now = cache.workspace(store.get(id)?, &ahead.build, shipped)?;
         let edited = now.production.edited(shipped, &ahead.commands);
         let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
         let after = report(&edited.production, &ahead.build, shipped)

@@ -505,7 +505,10 @@ async fn a_change_is_told_to_those_who_follow() {
         .unwrap()
         .into_body();
     server
-        .edit(1, json!({ "do": "rename-production", "name": "Told" }))
+        .edit(
+            1,
+            json!({ "do": "rename-production", "name": "WorkspaceAnswer" }),
+        )
         .await;
     let frame = events.frame().await.unwrap().unwrap().into_data().unwrap();
     assert_eq!(&frame[..], b"event: revision\ndata: 2\n\n");

@@ -12,8 +12,8 @@ use super::hire::{Exchange, exchange};
 use super::{build, hired_words, is_left, put_there};
 use crate::{Facts, Fix};
 use engine::rig::{
-    CableReach, CarriedBy, Covered, Hangs, Held, Rig, RodNeed, Seats, Solid, Solids, Unmeshed,
-    body_of, mass_of_all, rod_length, space_of,
+    CableReach, CarriedBy, Covered, Hangs, Held, OrientedBox, OrientedBoxes, Rig, RodNeed, Seats,
+    Unmeshed, body_of, mass_of_all, rod_length, space_of,
 };
 use model::catalogue::{Body, Device, DeviceKind, Fastening, GripKind, Side};
 use model::document::{Command, Joint, PortRef, handle_from};
@@ -141,13 +141,13 @@ pub fn onto_a_tooth(facts: &Facts, number: usize, steps: i32) -> Fix {
         },
         at: None,
     };
-    Fix::new(format!("Turn {} to {turn}°", joint.part), vec![command])
+    Fix::new(format!("Rotation {} to {turn}°", joint.part), vec![command])
 }
 
 /// Slides that bring what hangs on a joint out of solids that stay, the shortest first.
-fn out_of(facts: &Facts, part: usize, stays: &[Solid], owner: usize) -> Vec<Fix> {
+fn out_of(facts: &Facts, part: usize, stays: &[OrientedBox], owner: usize) -> Vec<Fix> {
     let mounted = &facts.rig.mounted;
-    let solids = Solids::new(facts.floor, mounted);
+    let solids = OrientedBoxes::new(facts.floor, mounted);
     let mut found: Vec<(u32, Fix)> = Vec::new();
     for slide in slides(facts, part) {
         let behind = mounted.behind(mounted.held[slide.held].part);
@@ -179,7 +179,7 @@ fn out_of(facts: &Facts, part: usize, stays: &[Solid], owner: usize) -> Vec<Fix>
 
 /// Two parts out of each other: the one slid, or the other; else on another fastening.
 pub fn apart(facts: &Facts, one: usize, other: usize) -> Vec<Fix> {
-    let solids = Solids::new(facts.floor, &facts.rig.mounted);
+    let solids = OrientedBoxes::new(facts.floor, &facts.rig.mounted);
     let mut fixes = out_of(facts, other, solids.part(one), one);
     fixes.extend(out_of(facts, one, solids.part(other), other));
     fixes.extend(elsewhere(facts, other));
@@ -191,7 +191,7 @@ pub fn apart(facts: &Facts, one: usize, other: usize) -> Vec<Fix> {
 pub fn uncovered(facts: &Facts, covered: &Covered) -> Vec<Fix> {
     let mounted = &facts.rig.mounted;
     let space = space_of(facts.floor, mounted, covered.part, covered.what);
-    let space: Vec<Solid> = space.into_iter().collect();
+    let space: Vec<OrientedBox> = space.into_iter().collect();
     let mut fixes = out_of(facts, covered.by, &space, covered.part);
     fixes.extend(turned(facts, covered.by));
     fixes.extend(elsewhere(facts, covered.by));
@@ -209,7 +209,7 @@ fn turned(facts: &Facts, part: usize) -> Vec<Fix> {
     }
     let turns = [90, -90, 180].into_iter().filter_map(|by| {
         let command = set(facts, held, |joint| joint.turn = (joint.turn + by) % 360)?;
-        let title = format!("Turn {} by {by}°", facts.device(part));
+        let title = format!("Rotation {} by {by}°", facts.device(part));
         Some(Fix::new(title, vec![command]))
     });
     turns.collect()

@@ -4,7 +4,7 @@ use super::{elsewhere, onto_joint, out_of, uncovered};
 use crate::fix::gear::elbow;
 use crate::fix::{hired_words, is_left, put_there};
 use crate::{Facts, Fix};
-use engine::rig::{Covered, Seats, Solid, Stuck, StuckIn, plug_of};
+use engine::rig::{Covered, OrientedBox, Seats, Stuck, StuckIn, plug_of};
 use model::catalogue::{DeviceKind, Side};
 use model::document::{PortRef, handle_from};
 
@@ -16,7 +16,7 @@ pub fn plug_out_of_the_way(facts: &Facts, stuck: &Stuck) -> Vec<Fix> {
     match stuck.into {
         StuckIn::Part(part) => {
             let stays = plug_of(facts.floor, &facts.rig.mounted, stuck.port);
-            let stays: Vec<Solid> = stays.into_iter().collect();
+            let stays: Vec<OrientedBox> = stays.into_iter().collect();
             fixes.extend(out_of(facts, part, &stays, node.placement));
             fixes.extend(elsewhere(facts, node.placement));
             fixes.extend(elsewhere(facts, part));

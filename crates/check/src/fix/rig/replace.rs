@@ -2,7 +2,7 @@
 
 use crate::fix::{build, hired_words, is_left, put_there};
 use crate::{Code, Facts, Finding, Fix};
-use engine::rig::{Patience, StuckIn, Way, body_of, elsewhere, on_an_adapter, worth};
+use engine::rig::{MountOption, StuckIn, TimeBudget, body_of, elsewhere, on_an_adapter, score};
 use model::catalogue::{Device, DeviceKind, Side};
 use model::document::{Command, handle_from};
 
@@ -48,25 +48,25 @@ pub fn replaced(facts: &Facts, finding: &Finding) -> Vec<Fix> {
         .into_iter()
         .filter(|part| !super::is_where_it_must(facts, *part))
         .flat_map(|part| {
-            let patience = || Patience::of(facts.floor, part);
-            let mut fixes = moved(facts, part, &mut patience());
-            fixes.extend(adapted(facts, part, &mut patience()));
+            let budget = || TimeBudget::of(facts.floor, part);
+            let mut fixes = moved(facts, part, &mut budget());
+            fixes.extend(adapted(facts, part, &mut budget()));
             fixes
         })
         .collect()
 }
 
 /// Ways that leave less wrong than there is now.
-fn better(facts: &Facts, part: usize, ways: Vec<Way>) -> impl Iterator<Item = Way> {
-    let now = worth(facts.floor, part);
+fn better(facts: &Facts, part: usize, ways: Vec<MountOption>) -> impl Iterator<Item = MountOption> {
+    let now = score(facts.floor, part);
     ways.into_iter()
         .filter(move |way| {
-            now.is_some_and(|now| (way.worth.stops, way.worth.cautions) < (now.stops, now.cautions))
+            now.is_some_and(|now| (way.score.stops, way.score.cautions) < (now.stops, now.cautions))
         })
         .take(MOST)
 }
 
-fn commands(facts: &Facts, part: usize, way: &Way) -> Vec<Command> {
+fn commands(facts: &Facts, part: usize, way: &MountOption) -> Vec<Command> {
     let handle = &facts.floor.build.placements[part].id;
     let joints = &facts.floor.build.joints;
     let off = joints.iter().filter(|joint| joint.part.device == *handle);
@@ -82,7 +82,7 @@ fn commands(facts: &Facts, part: usize, way: &Way) -> Vec<Command> {
     off.chain(on).collect()
 }
 
-fn moved(facts: &Facts, part: usize, left: &mut Patience) -> Vec<Fix> {
+fn moved(facts: &Facts, part: usize, left: &mut TimeBudget) -> Vec<Fix> {
     let ways = elsewhere(facts.floor, part, left);
     better(facts, part, ways)
         .map(|way| {
@@ -112,7 +112,7 @@ fn is_adapter(device: &Device) -> bool {
             .any(|one| one.kind.is_rods() || one.kind.is_lens_mount())
 }
 
-fn adapted(facts: &Facts, part: usize, left: &mut Patience) -> Vec<Fix> {
+fn adapted(facts: &Facts, part: usize, left: &mut TimeBudget) -> Vec<Fix> {
     let floor = facts.floor;
     let unit = &floor.build.placements[part].unit;
     let Some(own) = body_of(floor, part) else {
@@ -138,7 +138,7 @@ fn adapted(facts: &Facts, part: usize, left: &mut Patience) -> Vec<Fix> {
         .map(|device| (!is_left(facts, device), device))
         .collect();
     adapters.sort_by_key(|(hired, _)| *hired);
-    let mut found: Vec<(Way, Fix)> = Vec::new();
+    let mut found: Vec<(MountOption, Fix)> = Vec::new();
     for (hired, device) in adapters {
         let handle = handle_from("adapter", |handle| floor.placement(handle).is_some());
         let ways = on_an_adapter(floor, part, (device, &handle), left);
@@ -157,7 +157,7 @@ fn adapted(facts: &Facts, part: usize, left: &mut Patience) -> Vec<Fix> {
         }
     }
     found.sort_by(|one, other| {
-        let order = one.0.worth.partial_cmp(&other.0.worth);
+        let order = one.0.score.partial_cmp(&other.0.score);
         order.unwrap_or(std::cmp::Ordering::Equal)
     });
     found.into_iter().map(|(_, fix)| fix).take(MOST).collect()

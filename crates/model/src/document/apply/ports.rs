@@ -3,7 +3,7 @@
 use super::{Refusal, Strictness};
 use crate::catalogue::{Catalogue, Direction, Port};
 use crate::document::{
-    Build, Change, Handle, InputSetting, OutputSetting, PortRef, misfit_of_output,
+    Build, Change, Handle, InputSetting, OutputSetting, PortRef, output_incompatibility,
 };
 use transport::wire::Wire;
 
@@ -48,7 +48,7 @@ impl Build {
         let Some(device) = catalogue.device(&placement.device) else {
             return Ok(());
         };
-        if let Some(why) = misfit_of_output(device, at, port, setting) {
+        if let Some(why) = output_incompatibility(device, at, port, setting) {
             return Err(Refusal::CannotDo {
                 device: at.to_string(),
                 why,

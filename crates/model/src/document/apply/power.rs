@@ -14,8 +14,10 @@ impl Build {
     ) -> Result<(), Refusal> {
         let setting = change.made(&self.placement_mut(device)?.settings.power)?;
         let entry = catalogue.device(&self.placement_mut(device)?.device);
-        let why = entry.and_then(|entry| setting.misfit(entry)).unwrap_or("");
-        let able = |entry: &Device| setting.misfit(entry).is_none();
+        let why = entry
+            .and_then(|entry| setting.incompatibility(entry))
+            .unwrap_or("");
+        let able = |entry: &Device| setting.incompatibility(entry).is_none();
         self.able(catalogue, device, strictness, able, why)?;
         if strictness == Strictness::Able {
             setting.check().map_err(Refusal::Contradiction)?;

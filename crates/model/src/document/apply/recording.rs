@@ -3,7 +3,7 @@
 use super::{Refusal, Strictness, catalogue_device, missing};
 use crate::catalogue::Catalogue;
 use crate::document::Bounded;
-use crate::document::{Build, Change, RecordingSetting, misfits};
+use crate::document::{Build, Change, RecordingSetting, incompatibilities};
 
 impl Build {
     pub(super) fn set_recording(
@@ -28,12 +28,16 @@ impl Build {
             before
                 .map_or_else(|| wanted.check(), |before| wanted.check_change(before))
                 .map_err(Refusal::Contradiction)?;
-            let was = before.map_or_else(Vec::new, |before| misfits(catalogue, entry, before));
-            let mut new = misfits(catalogue, entry, wanted).into_iter();
-            if let Some(misfit) = new.find(|misfit| !was.contains(misfit)) {
+            let was = before.map_or_else(Vec::new, |before| {
+                incompatibilities(catalogue, entry, before)
+            });
+            let mut new = incompatibilities(catalogue, entry, wanted).into_iter();
+            if let Some(incompatibility) =
+                new.find(|incompatibility| !was.contains(incompatibility))
+            {
                 return Err(Refusal::CannotDo {
                     device: placement.name.clone(),
-                    why: misfit.to_string(),
+                    why: incompatibility.to_string(),
                 });
             }
             for id in &wanted.media {

@@ -3,7 +3,7 @@
 use super::{Refusal, Strictness};
 use crate::catalogue::{Catalogue, Device, Direction};
 use crate::document::{
-    Bounded, Build, Change, PortRef, Position, SoundSetting, TrackSetting, misfit_of_sound,
+    Bounded, Build, Change, PortRef, Position, SoundSetting, TrackSetting, sound_incompatibility,
 };
 use units::quantity::Decibels;
 
@@ -30,7 +30,7 @@ impl Build {
                 self.port(catalogue, at, Direction::In)?;
                 return Err(super::missing("port", &at.port));
             };
-            if let Some(why) = misfit_of_sound(device, port, &setting) {
+            if let Some(why) = sound_incompatibility(device, port, &setting) {
                 return Err(Refusal::CannotDo {
                     device: at.to_string(),
                     why,

@@ -146,7 +146,7 @@ impl PowerSetting {
     }
 
     /// What of it a device can’t have, in words.
-    pub fn misfit(&self, entry: &Device) -> Option<&'static str> {
+    pub fn incompatibility(&self, entry: &Device) -> Option<&'static str> {
         let of_battery = Self {
             watts: None,
             draws: Vec::new(),

@@ -1,4 +1,4 @@
-//! What was answered lately, and answers that are as small as what changed since.
+//! What was answered cache, and answers that are as small as what changed since.
 
 use super::Workspace;
 use super::chain::{Chain, Link};
@@ -12,14 +12,14 @@ use axum::response::{IntoResponse, Response};
 use difference::{PatchStep, difference};
 use model::catalogue::Catalogue;
 use report::report;
-use runtime::cores::{LARGE, stand_back};
+use runtime::cores::{LARGE, lower_priority};
 use std::collections::VecDeque;
 use std::convert::Infallible;
 use std::sync::mpsc::{SyncSender, sync_channel};
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 use std::thread;
 use std::time::Duration;
-use store::Kept;
+use store::StoredProduction;
 
 /// The media type of a JSON Patch.
 pub const PATCH: &str = "application/json-patch+json";
@@ -38,10 +38,10 @@ const WAITING: usize = 4;
 /// So many entries of a list are freed at once: some ten microseconds.
 const PIECE: usize = 64;
 
-/// Workspaces that were answered lately, the newest last. They follow from their revision and build
+/// Workspaces that were answered cache, the newest last. They follow from their revision and build
 /// alone, so one that is found is as good as one that is computed.
 #[derive(Clone)]
-pub struct Lately {
+pub struct WorkspaceCache {
     all: Arc<Mutex<VecDeque<Arc<Workspace>>>>,
     /// Those that are forgotten.
     gone: SyncSender<Vec<Arc<Workspace>>>,
@@ -49,7 +49,7 @@ pub struct Lately {
     chain: Arc<Chain>,
 }
 
-impl Default for Lately {
+impl Default for WorkspaceCache {
     fn default() -> Self {
         Self {
             all: Arc::default(),
@@ -65,7 +65,7 @@ impl Default for Lately {
 fn clearing() -> SyncSender<Vec<Arc<Workspace>>> {
     let (gone, forgotten) = sync_channel::<Vec<Arc<Workspace>>>(WAITING);
     let clear = move || {
-        stand_back();
+        lower_priority();
         while let Ok(old) = forgotten.recv() {
             thread::sleep(ANSWERED);
             // Who looks at one still takes it apart.
@@ -111,13 +111,13 @@ fn in_pieces<T>(mut list: Vec<T>) {
     }
 }
 
-impl Lately {
+impl WorkspaceCache {
     fn all(&self) -> MutexGuard<'_, VecDeque<Arc<Workspace>>> {
         // What was there before a panic is still true.
         self.all.lock().unwrap_or_else(PoisonError::into_inner)
     }
 
-    /// The workspace of a build at a revision, where it was answered lately.
+    /// The workspace of a build at a revision, where it was answered cache.
     pub fn at(&self, id: &str, build: &str, revision: u64) -> Option<Arc<Workspace>> {
         let all = self.all();
         let mut found = all.iter().rev().filter(|workspace| {
@@ -129,7 +129,7 @@ impl Lately {
     /// The workspace of a build of what is kept, computed where nobody asked for it before.
     pub fn workspace(
         &self,
-        kept: Kept,
+        kept: StoredProduction,
         build: &str,
         catalogue: &Catalogue,
     ) -> Result<Arc<Workspace>, Problem> {
@@ -233,12 +233,12 @@ impl<S: Send + Sync> FromRequestParts<S> for Wanted {
 }
 
 /// An answer: what changed, or the whole.
-pub enum Told {
+pub enum WorkspaceAnswer {
     Changes(Vec<PatchStep>),
     Whole(Arc<Workspace>),
 }
 
-impl Told {
+impl WorkspaceAnswer {
     /// What changed since `base`, where it is wanted and known and worth it.
     pub fn since(wanted: Wanted, base: Option<&Workspace>, now: Arc<Workspace>) -> Self {
         let base = base.filter(|_| wanted == Wanted::Changes);
@@ -258,7 +258,7 @@ impl Told {
     }
 }
 
-impl IntoResponse for Told {
+impl IntoResponse for WorkspaceAnswer {
     fn into_response(self) -> Response {
         match self {
             Self::Changes(steps) => ([(header::CONTENT_TYPE, PATCH)], Json(steps)).into_response(),
@@ -269,33 +269,33 @@ impl IntoResponse for Told {
 
 #[cfg(test)]
 mod tests {
-    use super::{Lately, REMEMBERED};
+    use super::{REMEMBERED, WorkspaceCache};
     use model::catalogue::Catalogue;
     use std::sync::Arc;
     use std::thread;
     use std::time::{Duration, Instant};
-    use store::{History, Kept};
+    use store::{History, StoredProduction};
 
     #[test]
     fn the_oldest_workspace_is_forgotten_and_taken_apart() {
         let production = Arc::new(demo::floor(3));
-        let lately = Lately::default();
+        let cache = WorkspaceCache::default();
         let answer = |revision| {
-            let kept = Kept {
+            let kept = StoredProduction {
                 id: "floor".into(),
                 revision,
                 production: production.clone(),
                 history: History::default(),
             };
-            lately.workspace(kept, "main", Catalogue::shipped())
+            cache.workspace(kept, "main", Catalogue::shipped())
         };
         let first = Arc::downgrade(&answer(0).unwrap());
         for revision in 1..=REMEMBERED as u64 {
-            assert!(lately.at("floor", "main", 0).is_some());
+            assert!(cache.at("floor", "main", 0).is_some());
             answer(revision).unwrap();
         }
-        assert!(lately.at("floor", "main", 0).is_none());
-        assert!(lately.at("floor", "main", 1).is_some());
+        assert!(cache.at("floor", "main", 0).is_none());
+        assert!(cache.at("floor", "main", 1).is_some());
         let waiting = Instant::now();
         while first.upgrade().is_some() {
             assert!(

@@ -16,7 +16,7 @@ const SAMPLE_RATES: [u32; 5] = [44_100, 48_000, 88_200, 96_000, 192_000];
 
 /// Something that a recorder is set to and doesn't have.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
-pub enum Misfit {
+pub enum Incompatibility {
     /// It records nothing at all.
     #[error("it doesn’t record")]
     NoRecorder,
@@ -92,33 +92,37 @@ fn slots_in_words(slots: usize) -> String {
 
 /// Everything that a recorder is set to and doesn't have. What the catalogue doesn't know at all is
 /// another matter.
-pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSetting) -> Vec<Misfit> {
+pub fn incompatibilities(
+    catalogue: &Catalogue,
+    device: &Device,
+    setting: &RecordingSetting,
+) -> Vec<Incompatibility> {
     let Some(ability) = &device.records else {
-        return vec![Misfit::NoRecorder];
+        return vec![Incompatibility::NoRecorder];
     };
     let mut found = Vec::new();
     if !records_named(catalogue, ability, &setting.codec) {
-        found.push(Misfit::Codec {
+        found.push(Incompatibility::Codec {
             codec: setting.codec.to_string(),
             records: ability.codecs.join(", "),
         });
     }
     let inserted = setting.media.iter().filter_map(|id| catalogue.medium(id));
     let others = inserted.filter(|medium| !slot_takes(ability, medium));
-    found.extend(others.map(|medium| Misfit::Medium {
+    found.extend(others.map(|medium| Incompatibility::Medium {
         name: medium.name.clone(),
     }));
     if setting.media.len() > ability.slots {
-        found.push(Misfit::Slots {
+        found.push(Incompatibility::Slots {
             slots: ability.slots,
             cards: setting.media.len(),
         });
     }
     if setting.to_drive && ability.drive_port.is_none() {
-        found.push(Misfit::NoDrivePort);
+        found.push(Incompatibility::NoDrivePort);
     }
     if setting.tracks > ability.tracks {
-        found.push(Misfit::Tracks {
+        found.push(Incompatibility::Tracks {
             most: ability.tracks,
             tracks: setting.tracks,
         });
@@ -126,13 +130,13 @@ pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSettin
     let rate = setting
         .sample_rate
         .filter(|rate| !SAMPLE_RATES.contains(rate));
-    found.extend(rate.map(Misfit::SampleRate));
+    found.extend(rate.map(Incompatibility::SampleRate));
     let bits = setting.sound_bits.filter(|bits| !SOUND_BITS.contains(bits));
-    found.extend(bits.map(Misfit::SoundBits));
+    found.extend(bits.map(Incompatibility::SoundBits));
     if let Some(rate) = setting.sensor_rate
         && (!ability.sensor || ability.formats.formats_at(rate).is_empty())
     {
-        found.push(Misfit::SensorRate {
+        found.push(Incompatibility::SensorRate {
             rate,
             records: ability.formats.in_words(),
         });
@@ -140,17 +144,17 @@ pub fn misfits(catalogue: &Catalogue, device: &Device, setting: &RecordingSettin
     if let Some(format) = setting.format
         && !(ability.sensor && ability.formats.hold(format))
     {
-        found.push(Misfit::Format {
+        found.push(Incompatibility::Format {
             format,
             records: ability.formats.in_words(),
         });
     }
     if setting.slots != SlotUse::Relay && ability.slots < 2 {
-        found.push(Misfit::OneSlot);
+        found.push(Incompatibility::OneSlot);
     }
     let kept = setting.pre_record.unwrap_or_default();
     if kept > LONGEST_PRE_RECORD {
-        found.push(Misfit::PreRecord);
+        found.push(Incompatibility::PreRecord);
     }
     found
 }
@@ -172,7 +176,7 @@ pub fn slot_takes(ability: &RecordingAbility, medium: &Medium) -> bool {
 }
 
 /// A setting without what the recorder doesn't have.
-pub fn without_misfits(
+pub fn without_incompatibilities(
     catalogue: &Catalogue,
     device: &Device,
     mut setting: RecordingSetting,
@@ -211,7 +215,7 @@ pub fn without_misfits(
 }
 
 /// What an output is set to and can't do, formats aside.
-pub fn misfit_of_output(
+pub fn output_incompatibility(
     device: &Device,
     at: &PortRef,
     port: &Port,
@@ -249,7 +253,11 @@ pub fn misfit_of_output(
 }
 
 /// What a port is set to for sound and can't do.
-pub fn misfit_of_sound(device: &Device, port: &Port, setting: &SoundSetting) -> Option<String> {
+pub fn sound_incompatibility(
+    device: &Device,
+    port: &Port,
+    setting: &SoundSetting,
+) -> Option<String> {
     if let Some(khz) = setting.frequency_khz {
         let tuning = device.radio.as_ref().and_then(|radio| radio.tuning);
         return match tuning.filter(|_| port.wire.is_air()) {
@@ -359,7 +367,7 @@ pub fn able_part(
     port: &Port,
     mut setting: OutputSetting,
 ) -> OutputSetting {
-    let able = |part: OutputSetting| misfit_of_output(device, at, port, &part).is_none();
+    let able = |part: OutputSetting| output_incompatibility(device, at, port, &part).is_none();
     let none = OutputSetting::default;
     setting.raw = setting.raw.filter(|raw| {
         let raw = Some(raw.clone());
