@@ -17,9 +17,9 @@ const styleNotices = (): Plugin => ({
   apply: "build",
   writeBundle({ dir = "" }) {
     const file = join(dir, NOTICES);
-    const scripts: unknown[] = JSON.parse(readFileSync(file, "utf8"));
+    const scripts = JSON.parse(readFileSync(file, "utf8")) as unknown[];
     const styles = STYLES.map((name) => {
-      const { version, license } = JSON.parse(readFileSync(`node_modules/${name}/package.json`, "utf8"));
+      const { version, license } = JSON.parse(readFileSync(`node_modules/${name}/package.json`, "utf8")) as { version: string; license: string };
       return { name, version, identifier: license, text: readFileSync(`node_modules/${name}/LICENSE`, "utf8") };
     });
     writeFileSync(file, JSON.stringify([...scripts, ...styles]));

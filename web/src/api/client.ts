@@ -197,7 +197,7 @@ export const CHANGES = { Accept: `${PATCH}, application/json` };
 export async function askWorkspace(asked: Asking, base: Workspace | undefined): Promise<Workspace> {
   const { data, response } = await answered(asked);
   const changes = response.headers.get("Content-Type") === PATCH;
-  return base && changes ? (immutableJSONPatch(base, data as JSONPatchDocument) as Workspace) : (data as Workspace);
+  return base && changes ? immutableJSONPatch<Workspace>(base, data as JSONPatchDocument) : (data as Workspace);
 }
 
 async function answered(asked: Asking): Promise<Answered> {

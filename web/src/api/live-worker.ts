@@ -1,6 +1,6 @@
 /** The one stream of a browser: a server is given six connections by it, and a stream holds one for good. Every tab is
  *  told here of what changes, and whether the server is heard. */
-import type { News } from "./live";
+import type { Change, News } from "./live";
 
 /** The part of a shared worker's scope that is used here. */
 declare const self: { onconnect: (event: MessageEvent) => void };
@@ -25,7 +25,7 @@ function listen() {
       setTimeout(() => tabs.size > 0 && listen(), 5_000);
     }
   };
-  stream.addEventListener("change", (event) => tell({ kind: "change", change: JSON.parse(event.data as string) }));
+  stream.addEventListener("change", (event) => tell({ kind: "change", change: JSON.parse(event.data as string) as Change }));
 }
 
 self.onconnect = ({ ports: [tab] }) => {

@@ -1,13 +1,14 @@
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import { useLocation, useNavigate } from "react-router";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, TypedField } from "../ui/field";
 
 /** The builds of a production: switch, make, derive, rename, remove, compare. */
 export function BuildsMenu() {
-  const { id, build, workspace, edit, settle } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { edit, settle } = useEdits();
   const navigate = useNavigate();
   const view = useLocation().pathname.split("/")[4] ?? "path";
   const [open, setOpen] = useState(false);

@@ -1,12 +1,12 @@
 import { useSearchParams } from "react-router";
 import { useComparison } from "../api/queries";
 import { OutlookSummary } from "../findings/outlook";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 import { Choice } from "../ui/field";
 
 /** Two builds compared: what was added, removed, rewired, and what that does. */
 export function CompareView() {
-  const { id, build, workspace } = useWorkbench();
+  const { id, build, workspace } = useFloor();
   const [search, setSearch] = useSearchParams();
   const others = workspace.production.builds.filter((other) => other.id !== build.id);
   const before = search.get("with") ?? others[0]?.id ?? "";

@@ -2,7 +2,7 @@ import { memo, useEffect, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import type { Finding, Fix } from "../api/client";
 import { useFixes, useOutlook, useSafeFixes } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useAttention, useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { SeverityMark } from "../ui/mark";
 import { OutlookSummary } from "./outlook";
@@ -12,7 +12,7 @@ const LISTED = 12;
 
 /** All findings, stops first. */
 export function FindingsList({ onClose }: { onClose: () => void }) {
-  const { workspace } = useWorkbench();
+  const { workspace } = useFloor();
   const { findings, verdict } = workspace.report;
   const [shown, setShown] = useState(LISTED);
   return (
@@ -54,7 +54,8 @@ export function FindingsList({ onClose }: { onClose: () => void }) {
 
 /** All fixes that cost nothing anywhere else, looked for when asked, shown before they are applied. */
 function SafeFixesRow() {
-  const { id, build, workspace, attempt } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { attempt } = useEdits();
   const [asked, setAsked] = useState(false);
   const safe = useSafeFixes(id, build.id, workspace.revision, {}, asked);
   const commands = safe.data?.commands.length ? safe.data.commands : undefined;
@@ -134,11 +135,12 @@ const VIEWS: Partial<Record<Finding["area"], { path: string; show: string }>> = 
 
 /** A finding: its code, one sentence, the reason, the fixes; none while it only arises as something is dragged. */
 const FindingCard = memo(function FindingCard({ finding, place, arises = false }: { finding: Finding; place: number; arises?: boolean }) {
-  const { reference, select } = useWorkbench();
+  const { reference } = useFloor();
+  const { select } = useAttention();
   const [open, setOpen] = useState(false);
   const [asked, setAsked] = useState(place < LOOKED);
   const page = reference.findings.find((other) => other.code === finding.code);
-  const { id, build } = useWorkbench();
+  const { id, build } = useFloor();
   const navigate = useNavigate();
   const inPath = useLocation().pathname.endsWith("/path");
   const view = VIEWS[finding.area];
@@ -211,7 +213,7 @@ function useLater<T>(value: T, delay: number): T | undefined {
 /** The fixes of a finding, each tried on a copy by the server. They are asked for one after the other, when the
  *  page is drawn: a list of findings doesn't hold it up. */
 function Fixes({ finding, after }: { finding: string; after: number }) {
-  const { id, build, workspace } = useWorkbench();
+  const { id, build, workspace } = useFloor();
   const revision = useLater(workspace.revision, 50 + 25 * after);
   const fixes = useFixes(id, build.id, revision ?? workspace.revision, finding, revision !== undefined);
   if (fixes.error) return <p className="mt-1 text-small text-dim">{fixes.error.message}</p>;
@@ -230,7 +232,9 @@ function Fixes({ finding, after }: { finding: string; after: number }) {
 
 /** A fix: what it does, what it would change, and the act. */
 function FixRow({ fix, of }: { fix: Fix; of: string }) {
-  const { id, build, workspace, attempt, preview, setPreview } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { attempt } = useEdits();
+  const { preview, setPreview } = useAttention();
   // One edit may mend several findings: it is opened at the one that it was opened at.
   const open = preview?.id === fix.id && preview.of === of;
   const outlook = useOutlook(id, build.id, workspace.revision, open ? fix.commands : undefined);

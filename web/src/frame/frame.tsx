@@ -10,7 +10,7 @@ import { HeldEdit } from "./held";
 import { KeysSheet, useKeys } from "./keys";
 import { Notices } from "./notices";
 import { ASIDE, STAGES } from "../views";
-import { useWorkbench, WorkbenchProvider } from "./workbench";
+import { WorkbenchProvider, useFloor } from "./workbench";
 
 /** The frame around every view of a production. */
 export function Frame() {
@@ -41,7 +41,7 @@ function Waiting() {
 function Within({ connected }: { connected: boolean }) {
   const [line, setLine] = useState(false);
   const [keys, setKeys] = useState(false);
-  const { workspace } = useWorkbench();
+  const { workspace } = useFloor();
   const [findings, setFindings] = useState(false);
   const [, setSearch] = useSearchParams();
   // The Path view has a place for them already.

@@ -8,7 +8,7 @@ import type { Report } from "../api/client";
 import { Popover } from "radix-ui";
 import { Away } from "./away";
 import { ThemeSwitch } from "./theme";
-import { useWorkbench } from "./workbench";
+import { useAttention, useEdits, useFloor } from "./workbench";
 
 type Verdict = Report["verdict"];
 
@@ -21,7 +21,9 @@ interface Props {
 
 /** One line: what is open, its format, the verdict, the history, the command line. */
 export function Head({ connected, openFindings, openLine, openKeys }: Props) {
-  const { workspace, attempt, undo: stepBack, theirs, select, connect } = useWorkbench();
+  const { workspace } = useFloor();
+  const { attempt, undo: stepBack, theirs } = useEdits();
+  const { select, connect } = useAttention();
   const narrow = useNarrow();
   const { production, report, undo, undo_at, undo_by, redo } = workspace;
   const { verdict } = report;
@@ -144,7 +146,8 @@ function Step({ name, what, onClick }: { name: string; what?: string | null; onC
 
 /** The project format in words; opens to be typed anew. */
 function ProjectFormat() {
-  const { workspace, edit, settle } = useWorkbench();
+  const { workspace } = useFloor();
+  const { edit, settle } = useEdits();
   const { production, report } = workspace;
   return (
     <Popover.Root>

@@ -1,11 +1,11 @@
 import { Dialog } from "radix-ui";
 import { OutlookSummary } from "../findings/outlook";
 import { Button } from "../ui/button";
-import { useWorkbench } from "./workbench";
+import { useNotices } from "./workbench";
 
 /** A change that would switch an output off says so before it is made. */
 export function HeldEdit() {
-  const { held, release } = useWorkbench();
+  const { held, release } = useNotices();
   return (
     <Dialog.Root open={held !== undefined} onOpenChange={(open) => !open && release(false)}>
       <Dialog.Portal>

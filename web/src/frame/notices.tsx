@@ -1,10 +1,12 @@
 import { Button } from "../ui/button";
-import { useWorkbench } from "./workbench";
+import { useEdits, useFloor, useNotices } from "./workbench";
 
 /** What came of an edit, or why it wasn't made and how to make it after all: one line in one place, over
  *  the view, so that nothing is pushed down. */
 export function Notices() {
-  const { notice, dismiss, attempt, undo, workspace } = useWorkbench();
+  const { notice, dismiss } = useNotices();
+  const { attempt, undo } = useEdits();
+  const { workspace } = useFloor();
   const again = notice?.again;
   return (
     <div role="status" aria-live="polite" className="pointer-events-none fixed inset-x-0 bottom-3 z-30 flex justify-center px-3 max-md:bottom-14 print:hidden">

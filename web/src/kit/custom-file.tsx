@@ -1,6 +1,6 @@
 import { sentenceOf, type EntriesFile } from "../api/client";
 import { entriesAddress, readEntries } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { FileButton } from "../ui/file-button";
 
 /** A heading over the crew’s own entries, with the way out to a file and in from one. */
@@ -20,7 +20,8 @@ export function OwnHeading({
   /** What is wrong with a file for this place, if anything. */
   check?: (file: EntriesFile) => string | undefined;
 }) {
-  const { id, edit } = useWorkbench();
+  const { id } = useFloor();
+  const { edit } = useEdits();
   async function take(chosen: File) {
     try {
       const file = await readEntries(id, await chosen.text());

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { sentenceOf, type Device, type FormatGroup, type Mode, type Port } from "../api/client";
 import { useEntryCheck } from "../api/queries";
 import { OutlookSummary } from "../findings/outlook";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, Tick } from "../ui/field";
 import { DeviceCard } from "./device-card";
@@ -21,7 +21,8 @@ const VIAS: { value: Path["via"]; label: string }[] = [
 
 /** An editor for a description: checked while it is filled in, with what it would do to the builds that use it. */
 export function EntryEditor({ start, onClose }: { start: Device; onClose: () => void }) {
-  const { id, workspace, reference, edit } = useWorkbench();
+  const { id, workspace, reference } = useFloor();
+  const { edit } = useEdits();
   const [entry, setEntry] = useState<Device>(start);
   const [refusal, setRefusal] = useState<string>();
   const check = useEntryCheck(id, workspace.revision, entry);
@@ -399,7 +400,7 @@ function Paths({ entry, onChange }: { entry: Device; onChange: (paths: Path[]) =
 
 /** How it records, if it does. */
 function Recording({ entry, onChange }: { entry: Device; onChange: (change: Partial<Device>) => void }) {
-  const { reference } = useWorkbench();
+  const { reference } = useFloor();
   const records = entry.records;
   const set = (change: Partial<NonNullable<Device["records"]>>) => records && onChange({ records: { ...records, ...change } });
   const inputs = (entry.ports ?? []).filter((port) => port.direction === "in" && (port.wire === "sdi" || port.wire === "hdmi")).map((port) => port.id);

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Device, KitChange, KitReport } from "../api/client";
 import { planSetup, useCost, useKit, useSearch } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { GROUPS } from "../ui/kinds";
 import { Button } from "../ui/button";
 import { TypedField } from "../ui/field";
@@ -14,7 +14,7 @@ import { OwnHeading } from "./custom-file";
 
 /** The Kit view: what there is, what the build uses, what is short; the catalogue beside it. */
 export function KitView() {
-  const { id, build, workspace, reference } = useWorkbench();
+  const { id, build, workspace, reference } = useFloor();
   const lines = useKit(id, build.id, workspace.revision);
   const [editing, setEditing] = useState<Device>();
   const [money, setMoney] = useState(false);
@@ -104,7 +104,8 @@ function count(typed: string): number {
 }
 
 function Line({ line, money }: { line: KitReport; money: boolean }) {
-  const { id, build, reference, edit, settle, attempt } = useWorkbench();
+  const { id, build, reference } = useFloor();
+  const { edit, settle, attempt } = useEdits();
   const isDevice = reference.catalogue.devices.some((device) => device.id === line.item);
   const putOnFloor = () => {
     const wanted = { build: build.id, devices: [{ device: line.item, count: 1 }], unit: null, new_unit: null, connect: true, needs: true, distance: null };
@@ -184,7 +185,7 @@ function Worth({ line, name, set }: { line: KitReport; name: string; set: (chang
 
 /** What the build costs, as far as prices are given. */
 function Costs() {
-  const { id, build, workspace } = useWorkbench();
+  const { id, build, workspace } = useFloor();
   const { data } = useCost(id, build.id, workspace.revision);
   if (!data || data.unpriced === data.things) return null;
   return (
@@ -196,7 +197,8 @@ function Costs() {
 
 /** What is short, with what to hire, on top; on paper the whole hire list. */
 function HireList({ lines }: { lines: KitReport[] }) {
-  const { build, workspace, attempt } = useWorkbench();
+  const { build, workspace } = useFloor();
+  const { attempt } = useEdits();
   const short = lines.filter((line) => line.short > 0);
   const hired = lines.filter((line) => line.hired + line.short > 0);
   const named = (line: KitReport) => (line.length ? `${line.length} of ${line.name}` : line.name);
@@ -258,7 +260,7 @@ function HireList({ lines }: { lines: KitReport[] }) {
 
 /** The catalogue, searched by what a thing can do or by its name. */
 function CatalogueSearch({ onEdit }: { onEdit: (start: Device) => void }) {
-  const { id, workspace, reference } = useWorkbench();
+  const { id, workspace, reference } = useFloor();
   const [typed, setTyped] = useState("");
   const hits = useSearch(id, workspace.revision, typed);
   const devices = new Map(reference.catalogue.devices.map((device) => [device.id, device]));
@@ -318,14 +320,14 @@ function CatalogueSearch({ onEdit }: { onEdit: (start: Device) => void }) {
 
 /** One more of a thing, owned or hired. */
 function useAdd() {
-  const { edit } = useWorkbench();
+  const { edit } = useEdits();
   return (item: string, which: "quantity" | "hired", length?: string) => edit([{ do: "add-to-kit", line: { item, length, [which]: 1 } }]);
 }
 
 function Found({ device, reason, onEdit }: { device: Device; reason: string; onEdit: (start: Device) => void }) {
   const [open, setOpen] = useState(false);
   const add = useAdd();
-  const { settle } = useWorkbench();
+  const { settle } = useEdits();
   return (
     <li className="border-t border-rule py-1">
       <button type="button" aria-expanded={open} className="block w-full text-left hover:underline" onClick={() => setOpen(!open)}>
@@ -362,7 +364,8 @@ function FoundCable({ item, name }: { item: string; name: string }) {
 
 /** The crew's custom devices: to change, remove, share. */
 function OwnEntries({ onEdit }: { onEdit: (start: Device) => void }) {
-  const { workspace, attempt } = useWorkbench();
+  const { workspace } = useFloor();
+  const { attempt } = useEdits();
   const [refusal, setRefusal] = useState<string>();
   const custom = workspace.production.custom?.devices ?? [];
   return (

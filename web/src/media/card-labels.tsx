@@ -1,11 +1,11 @@
 import type { DayAnswer } from "../api/client";
 import { clockLabel } from "../chart/track";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 
 /** A label for each card of the day, to be cut out and stuck on its case: what it is, what goes on it when, and
  *  room for who wrote it and that it is safe. */
 export function CardLabels({ day }: { day: DayAnswer }) {
-  const { build, workspace } = useWorkbench();
+  const { build, workspace } = useFloor();
   const nameOf = (id: string) => build.placements.find((placement) => placement.id === id)?.name ?? id;
   return (
     <main aria-label="Card labels" className="grid grid-cols-3 gap-3 p-3">

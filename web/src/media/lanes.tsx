@@ -2,7 +2,7 @@ import { useEffect, useState, type PointerEvent } from "react";
 import type { DayAnswer, LaneStretch } from "../api/client";
 import { TimeAxis } from "../chart/time-axis";
 import { clockLabel, Moment, Stretch, Ticks, Track, useAxis } from "../chart/track";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 
 const LOOK: Record<LaneStretch["state"], { name: string; className: string }> = {
   shooting: { name: "shooting", className: "bg-dim" },
@@ -23,7 +23,7 @@ interface OnCard extends LaneStretch {
 /** The day on one axis: its parts on top, then each recorder with its cards one after the other, and below it
  *  what becomes of each card. */
 export function Lanes({ day }: { day: DayAnswer }) {
-  const { build, workspace } = useWorkbench();
+  const { build, workspace } = useFloor();
   const [from = 0, to = 1] = day.axis;
   const now = useNow(from, to);
   const all: OnCard[] = day.lanes.flatMap((lane) => lane.stretches.map((stretch) => ({ ...stretch, card: lane.card })));
@@ -138,7 +138,8 @@ function useNow(from: number, to: number): number | undefined {
 /** The parts of the day as a band: dragged, a part moves; at its end, it gets longer or shorter. What is
  *  typed in the schedule does the same. */
 function Parts({ day }: { day: DayAnswer }) {
-  const { build, attempt } = useWorkbench();
+  const { build } = useFloor();
+  const { attempt } = useEdits();
   const { secondsAt } = useAxis();
   const [moved, setMoved] = useState<{ id: string; from: number; to: number }>();
   const [held, setHeld] = useState<{ at: number; end: boolean }>();

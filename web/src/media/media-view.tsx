@@ -2,7 +2,7 @@ import { useState } from "react";
 import { flushSync } from "react-dom";
 import type { DayAnswer, JobTotals } from "../api/client";
 import { mediaPlanAddress, useDay } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { CardLabels } from "./card-labels";
 import { Lanes } from "./lanes";
@@ -11,7 +11,7 @@ import { CopyRules, JobDays, StationFields } from "./station";
 
 /** The Media view: what is shot when, the cards that it takes, and when the last copy is safe. */
 export function MediaView() {
-  const { id, build, workspace } = useWorkbench();
+  const { id, build, workspace } = useFloor();
   const plan = useDay(id, build.id, workspace.revision);
   const day = plan.data?.day;
   const [sheet, setSheet] = useState<"labels">();

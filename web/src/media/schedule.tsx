@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { sentenceOf, type Rolls, type ScheduleEntry } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, PlainField, Tick, TypedField } from "../ui/field";
 import { hundredths, whole } from "../ui/typed";
@@ -20,7 +20,8 @@ const rollsOf = (kind: Rolls["kind"], length: string): Rolls => {
 
 /** What is shot in the day, in the order of the clock. */
 export function Schedule() {
-  const { build, edit } = useWorkbench();
+  const { build } = useFloor();
+  const { edit } = useEdits();
   const entries = [...(build.schedule ?? [])].sort((one, other) => one.start.localeCompare(other.start));
   return (
     <section aria-label="Schedule">
@@ -44,7 +45,8 @@ export function Schedule() {
 }
 
 function Entry({ entry }: { entry: ScheduleEntry }) {
-  const { build, reference, edit, attempt } = useWorkbench();
+  const { build, reference } = useFloor();
+  const { edit, attempt } = useEdits();
   const put = (change: (now: ScheduleEntry) => Partial<ScheduleEntry>) =>
     edit(({ builds }) => {
       const schedule = builds.find((other) => other.id === build.id)?.schedule ?? [];

@@ -1,12 +1,13 @@
 import type { Station } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { useHouseRules } from "../needs/rules";
 import { Choice, TypedField } from "../ui/field";
 import { whole } from "../ui/typed";
 
 /** Where cards are offloaded: readers, bus, drives, how copies are made sure of. */
 export function StationFields() {
-  const { workspace, edit, settle } = useWorkbench();
+  const { workspace } = useFloor();
+  const { edit, settle } = useEdits();
   const { station } = workspace.production;
   if (!station) return null;
   const put = (change: Partial<Station>) => edit([{ do: "set-station", change }]);
@@ -67,7 +68,8 @@ export function CopyRules() {
 
 /** How many days of each build make the job. */
 export function JobDays() {
-  const { workspace, edit } = useWorkbench();
+  const { workspace } = useFloor();
+  const { edit } = useEdits();
   const { builds, job = [] } = workspace.production;
   const put = (build: string, days: number) =>
     edit((newest) => {

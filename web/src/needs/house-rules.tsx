@@ -1,4 +1,4 @@
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { TypedField } from "../ui/field";
 import { useHouseRules } from "./rules";
 
@@ -30,7 +30,8 @@ const LIMITS = [
 
 /** The choices between schools, each with both sides' reasons, and the usual limits. */
 export function HouseRulesSheet() {
-  const { reference, settle } = useWorkbench();
+  const { reference } = useFloor();
+  const { settle } = useEdits();
   const { rules, set } = useHouseRules();
   if (!rules) return null;
   return (

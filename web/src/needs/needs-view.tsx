@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Need, NeedReport, Purpose } from "../api/client";
 import { FindingsAt } from "../findings/findings";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/field";
 import { SeverityMark } from "../ui/mark";
@@ -30,7 +30,7 @@ const PERSONS: Record<Purpose, string> = {
 /** The Needs view: who must get what, a line each, answered at once; a line opens into a sentence with
  *  choices in it, and its fixes. */
 export function NeedsView() {
-  const { build, workspace } = useWorkbench();
+  const { build, workspace } = useFloor();
   const { needs, offered, findings } = workspace.report;
   const house = findings.filter((finding) => finding.area === "house");
   const [search, setSearch] = useSearchParams();
@@ -136,7 +136,8 @@ function Line({ need, answer, open, onOpen }: { need: Need; answer: NeedReport; 
 
 /** One need as a sentence; every choice in it is an edit. */
 function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
-  const { build, workspace, reference, edit, attempt, settle } = useWorkbench();
+  const { build, workspace, reference } = useFloor();
+  const { edit, attempt, settle } = useEdits();
   const put = (change: Partial<Need>) => edit([{ do: "set-need", build: build.id, need: need.id, change }]);
   const quietly = (change: Partial<Need>) => settle(put(change));
   const kinds = new Map(reference.catalogue.devices.map((device) => [device.id, device.kind]));
@@ -250,7 +251,8 @@ function Sentence({ need, answer }: { need: Need; answer: NeedReport }) {
 
 /** A need for a device that is chosen. */
 function AddNeed({ onAdded }: { onAdded: (need: string) => void }) {
-  const { build, workspace, attempt } = useWorkbench();
+  const { build, workspace } = useFloor();
+  const { attempt } = useEdits();
   const first = new Map(workspace.report.devices.map((device) => [device.id, device.need]));
   const able = build.placements.filter((placement) => first.get(placement.id));
   if (able.length === 0)
@@ -282,7 +284,8 @@ function AddNeed({ onAdded }: { onAdded: (need: string) => void }) {
 
 /** The usual needs, to start from. */
 function Offered() {
-  const { build, workspace, attempt } = useWorkbench();
+  const { build, workspace } = useFloor();
+  const { attempt } = useEdits();
   const { offered } = workspace.report;
   const take = (needs: Need[]) => attempt(needs.map((need) => ({ do: "put-need", build: build.id, need })));
   return (

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useRef, useState } from "react";
 import { sentenceOf, type Device, type Wanted } from "../api/client";
 import { fetchSearch, planSetup, useSearch } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useAttention, useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, PlainField, Tick } from "../ui/field";
 import { Sheet } from "../ui/sheet";
@@ -29,7 +29,9 @@ export function AddDevices({ open, onOpenChange }: { open: boolean; onOpenChange
 }
 
 function Chooser({ onDone }: { onDone: () => void }) {
-  const { id, build, workspace, reference, edit, select } = useWorkbench();
+  const { id, build, workspace, reference } = useFloor();
+  const { edit } = useEdits();
+  const { select } = useAttention();
   const { kit = [] } = workspace.production;
   const [search, setSearch] = useState("");
   const [counts, setCounts] = useState(new Map<string, number>());

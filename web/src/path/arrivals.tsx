@@ -1,7 +1,7 @@
 import { memo, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { ArrivalReport, RecordingReport } from "../api/client";
-import { useSelection, useWorkbench } from "../frame/workbench";
+import { useAttention, useFloor, useSelection } from "../frame/workbench";
 import { LimitStrip } from "../record/limits";
 import { Button } from "../ui/button";
 import { Figure } from "../ui/figure";
@@ -10,7 +10,8 @@ import { SeverityMark } from "../ui/mark";
 /** The arrivals as a list, where the window is too narrow for the lines: who sees what, and how long it
  *  records, two lines each; a row opens with the rest. */
 export function ArrivalsBoard() {
-  const { workspace, select } = useWorkbench();
+  const { workspace } = useFloor();
+  const { select } = useAttention();
   const selection = useSelection();
   const { arrivals, recordings } = workspace.report;
   if (arrivals.length === 0) return <p className="p-3 text-dim">Screens and recorders stand here with what arrives at each. Add one to begin.</p>;
@@ -50,7 +51,7 @@ interface RowProps {
   row: ArrivalReport;
   recording: RecordingReport | undefined;
   selected: boolean;
-  select: ReturnType<typeof useWorkbench>["select"];
+  select: ReturnType<typeof useAttention>["select"];
 }
 
 /** Drawn again only where its own row, or whether it is selected, has changed. */
@@ -81,7 +82,7 @@ const Row = memo(function Row({ row, recording, selected, select }: RowProps) {
 });
 
 /** What stands beside the picture, the needs, and where to go on. */
-function Rest({ row, select }: { row: ArrivalReport; select: ReturnType<typeof useWorkbench>["select"] }) {
+function Rest({ row, select }: { row: ArrivalReport; select: ReturnType<typeof useAttention>["select"] }) {
   const [, setSearch] = useSearchParams();
   const { picture } = row;
   const beside = [

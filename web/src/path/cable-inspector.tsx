@@ -1,7 +1,7 @@
 import type { Connection } from "../api/client";
 import { useWorking } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
-import { useWorkbench } from "../frame/workbench";
+import { useAttention, useEdits, useFloor } from "../frame/workbench";
 import { focusMap } from "./focus";
 import { Button } from "../ui/button";
 import { Choice, TypedField } from "../ui/field";
@@ -10,7 +10,9 @@ import { SignalLetters } from "../ui/mark";
 
 /** What is chosen for a cable, and how full it is. */
 export function CableInspector({ cable: id }: { cable: string }) {
-  const { build, workspace, reference, edit, attempt, select, settle } = useWorkbench();
+  const { build, workspace, reference } = useFloor();
+  const { edit, attempt, settle } = useEdits();
+  const { select } = useAttention();
   const cable = build.connections.find((connection) => connection.id === id);
   const measured = workspace.report.connections.find((connection) => connection.id === id);
   const working = useWorking(workspace.id, build.id, workspace.revision, { connection: id }).data;
@@ -129,7 +131,8 @@ const SURROUNDINGS = [
 
 /** What is on a cable: adapters, barrels, elbows, clamps. */
 function Adapters({ cable }: { cable: Connection }) {
-  const { build, reference, attempt } = useWorkbench();
+  const { build, reference } = useFloor();
+  const { attempt } = useEdits();
   const on = cable.adapters ?? [];
   const { adapters } = reference.catalogue;
   const wires = reference.catalogue.cables.find((other) => other.id === cable.cable)?.ends ?? [];

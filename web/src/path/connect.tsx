@@ -1,14 +1,16 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { useSearchParams } from "react-router";
 import type { InputReport } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useAttention, useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { PlainField } from "../ui/field";
 
 /** The other ends for a port, in order of fit: inputs for an output, or for an input what could feed it.
  *  Those that don't fit say why not. A pairing asks for its distance first. */
 export function ConnectPanel({ at, facing, ends, problem }: { at: string; facing: "in" | "out"; ends: InputReport[] | undefined; problem?: string }) {
-  const { build, reference, connect, edit, select, settle } = useWorkbench();
+  const { build, reference } = useFloor();
+  const { connect, select } = useAttention();
+  const { edit, settle } = useEdits();
   const [, setSearch] = useSearchParams();
   const [distance, setDistance] = useState("");
   const list = useRef<HTMLUListElement>(null);

@@ -1,7 +1,7 @@
 import type { Device, Placement, PortReport } from "../api/client";
 import { useModes } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
-import { useWorkbench } from "../frame/workbench";
+import { useAttention, useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, Tick, TypedField } from "../ui/field";
 import { SignalLetters } from "../ui/mark";
@@ -15,7 +15,9 @@ export type Panel = { follow: string } | { from: string; to: string };
 
 /** What is set on a device, what runs through its ports, and its findings. */
 export function DeviceInspector({ device: id, openPanel }: { device: string; openPanel: (panel: Panel) => void }) {
-  const { build, workspace, reference, edit, attempt, select } = useWorkbench();
+  const { build, workspace, reference } = useFloor();
+  const { edit, attempt } = useEdits();
+  const { select } = useAttention();
   const modes = useModes(workspace.id, build.id, workspace.revision, { at: id }).data;
   const placement = build.placements.find((placement) => placement.id === id);
   if (!placement) return null;
@@ -81,7 +83,8 @@ export function DeviceInspector({ device: id, openPanel }: { device: string; ope
 
 /** What a body does, and what a screen does to its picture. */
 function Doing({ device, placement }: { device: Device; placement: Placement }) {
-  const { build, edit, attempt } = useWorkbench();
+  const { build } = useFloor();
+  const { edit, attempt } = useEdits();
   const { settings } = placement;
   const screen = (change: { desqueeze?: boolean; look?: boolean }) => attempt([{ do: "set-screen", build: build.id, device: placement.id, ...change }]);
   if (device.kind !== "camera" && !device.screen_look && !device.desqueezes) return null;
@@ -113,7 +116,8 @@ function Doing({ device, placement }: { device: Device; placement: Placement }) 
 }
 
 function Timecode({ placement }: { placement: Placement }) {
-  const { build, workspace, edit, attempt, settle } = useWorkbench();
+  const { build, workspace } = useFloor();
+  const { edit, attempt, settle } = useEdits();
   const timecode = placement.settings?.timecode;
   const master = build.timecode_master === placement.id;
   const set = (timecode: string | null) => edit([{ do: "set-timecode", build: build.id, device: placement.id, timecode }]);
@@ -155,7 +159,8 @@ function Ports({ title, ports, placement }: { title: string; ports: PortReport[]
 }
 
 function PortRow({ port, placement }: { port: PortReport; placement: Placement }) {
-  const { build, reference, connect, select } = useWorkbench();
+  const { build, reference } = useFloor();
+  const { connect, select } = useAttention();
   const cables = build.connections.filter((cable) => cable.from === port.at || cable.to === port.at);
   const entry = reference.catalogue.devices.find((device) => device.id === placement.device);
   const socket = entry?.ports?.find((candidate) => `${placement.id}.${candidate.id}` === port.at);

@@ -1,10 +1,11 @@
 import { useFollowed } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useAttention, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 
 /** One path from the lens to the eye, hop by hop. */
 export function FollowPanel({ device, onClose }: { device: string; onClose: () => void }) {
-  const { id, build, workspace, select } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { select } = useAttention();
   const hops = useFollowed(id, build.id, workspace.revision, { at: device });
   const name = build.placements.find((placement) => placement.id === device)?.name ?? device;
   return (

@@ -1,12 +1,13 @@
 import { useRef, useState } from "react";
 import { sentenceOf, type Placement, type Port } from "../api/client";
 import { readEdid } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 
 /** What the sink behind an HDMI input says of itself: its EDID, read from a file or pasted. */
 export function InputSettings({ socket, placement }: { socket: Port; placement: Placement }) {
-  const { build, edit, settle } = useWorkbench();
+  const { build } = useFloor();
+  const { edit, settle } = useEdits();
   const [open, setOpen] = useState(false);
   const [pasted, setPasted] = useState("");
   const [refusal, setRefusal] = useState<string>();
@@ -76,7 +77,7 @@ export function InputSettings({ socket, placement }: { socket: Port; placement: 
               className="mt-0.5 block w-full border border-rule bg-sunk px-1.5 py-0.5 text-ink"
             />
           </label>
-          <Button disabled={!pasted.trim()} onClick={() => void take(new TextEncoder().encode(pasted).buffer as ArrayBuffer)}>
+          <Button disabled={!pasted.trim()} onClick={() => void take(new TextEncoder().encode(pasted).buffer)}>
             Take it
           </Button>
           {refusal && (

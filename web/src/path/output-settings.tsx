@@ -1,6 +1,6 @@
 import type { Device, OutputSetting, Placement, Port, PortReport } from "../api/client";
 import { useFormats } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, Tick, TypedField } from "../ui/field";
 
@@ -15,7 +15,8 @@ const MAPPINGS = { dual: "Dual link", square: "Square division", "two-sample": "
 
 /** What is set on an output: format, overlays, look, raw, links, source, channel. */
 export function OutputSettings({ port, socket, device, placement }: Props) {
-  const { build, edit, settle } = useWorkbench();
+  const { build } = useFloor();
+  const { edit, settle } = useEdits();
   const setting: OutputSetting = placement.settings?.outputs?.[socket.id] ?? {};
   const set = (change: Partial<OutputSetting>) => edit([{ do: "set-output", build: build.id, at: port.at, change }]);
   const quietly = (change: Partial<OutputSetting>) => settle(set(change));
@@ -102,7 +103,7 @@ export function OutputSettings({ port, socket, device, placement }: Props) {
 }
 
 function FormatField({ port, setting, set }: { port: PortReport; setting: OutputSetting; set: (change: Partial<OutputSetting>) => Promise<void> }) {
-  const { id, build, workspace } = useWorkbench();
+  const { id, build, workspace } = useFloor();
   const formats = useFormats(id, build.id, workspace.revision, { at: port.at });
   return (
     <TypedField

@@ -4,7 +4,7 @@ import { Link, useSearchParams } from "react-router";
 import { useOtherEnds } from "../api/queries";
 import { FindingsList } from "../findings/findings";
 import { ADD_DEVICE } from "../frame/keys";
-import { useSelection, useWorkbench } from "../frame/workbench";
+import { useAttention, useEdits, useFloor, useSelection } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Menu } from "../ui/menu";
 import { useNarrow } from "../ui/narrow";
@@ -23,7 +23,8 @@ const AddDevices = lazy(async () => ({ default: (await loadAdd()).AddDevices }))
 /** The Path view: the lines with their board, the inspector or the findings beside them; on a narrow screen
  *  the arrivals as a list. */
 export function PathView() {
-  const { id, build, workspace, connecting } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { connecting } = useAttention();
   const selection = useSelection();
   const [search, setSearch] = useSearchParams();
   // Another view that wants devices first leads here with the list open.
@@ -200,7 +201,7 @@ function SkipMap() {
 
 /** The map as a picture, or on paper. */
 function SaveMenu({ name, onWhole }: { name: string; onWhole: (whole: boolean) => void }) {
-  const { settle } = useWorkbench();
+  const { settle } = useEdits();
   async function picture(kind: "svg" | "png") {
     // What isn't in sight is drawn for the picture, too.
     flushSync(() => onWhole(true));

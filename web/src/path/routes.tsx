@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { RouteReport } from "../api/client";
 import { useRoutes } from "../api/queries";
 import { OutlookSummary } from "../findings/outlook";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/field";
 
@@ -15,7 +15,7 @@ interface Props {
 
 /** The ways that the kit allows from a source to a destination, each with what it adds and changes. */
 export function RoutesPanel({ from, to, onChange, onClose }: Props) {
-  const { id, build, workspace, reference } = useWorkbench();
+  const { id, build, workspace, reference } = useFloor();
   const found = useRoutes(id, build.id, workspace.revision, { from, to }, from !== "" && to !== "");
   const kinds = new Map(reference.catalogue.devices.map((device) => [device.id, device]));
   const named = (list: typeof build.placements) => list.map((placement) => ({ value: placement.id, label: placement.name }));
@@ -59,7 +59,7 @@ export function RoutesPanel({ from, to, onChange, onClose }: Props) {
 }
 
 function Way({ route, number, onDone }: { route: RouteReport; number: number; onDone: () => void }) {
-  const { edit, settle } = useWorkbench();
+  const { edit, settle } = useEdits();
   const [open, setOpen] = useState(number === 1);
   const apply = () => settle(edit(route.commands).then(onDone));
   return (

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { PowerSetting, PowerSource } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { PlainField, TypedField } from "../ui/field";
 import { Runs } from "./runs";
@@ -8,7 +8,8 @@ import { round } from "./words";
 
 /** A battery's number, health and charge, and the runs that were measured of it. */
 export function BatterySettings({ device, setting, source }: { device: string; setting: PowerSetting; source: PowerSource | undefined }) {
-  const { build, edit, attempt, workspace } = useWorkbench();
+  const { build, workspace } = useFloor();
+  const { edit, attempt } = useEdits();
   const [watts, setWatts] = useState(source && source.watts > 0 ? `${round(source.watts)} W` : "");
   const [lasted, setLasted] = useState("");
   const set = (change: Record<string, unknown>) => [{ do: "set-power" as const, build: build.id, device, change }];

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { PowerNode, PowerSetting } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { PlainField, TypedField } from "../ui/field";
 import { Figure } from "../ui/figure";
@@ -9,7 +9,8 @@ import { round } from "./words";
 
 /** What a load draws: as its entry says, as a meter said, or as runs of a good battery tell. */
 export function LoadSettings({ node, setting }: { node: PowerNode; setting: PowerSetting }) {
-  const { build, edit, attempt, workspace } = useWorkbench();
+  const { build, workspace } = useFloor();
+  const { edit, attempt } = useEdits();
   const [holds, setHolds] = useState("");
   const [lasted, setLasted] = useState("");
   const [beside, setBeside] = useState("");

@@ -1,10 +1,10 @@
 import type { PowerReport } from "../api/client";
 import { clockLabel } from "../chart/track";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 
 /** The charging rota, the changes and what to carry, as they go on paper. */
 export function PowerSheet({ power }: { power: PowerReport }) {
-  const { workspace, build } = useWorkbench();
+  const { workspace, build } = useFloor();
   const cell = "border-t border-rule pr-3 align-top";
   return (
     <main className="p-4">

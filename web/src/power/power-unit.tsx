@@ -1,14 +1,15 @@
 import { useState } from "react";
 import { sentenceOf, type PowerProposal } from "../api/client";
 import { waysToPower } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, PlainField } from "../ui/field";
 import { Sheet } from "../ui/sheet";
 
 /** Ways to power a unit, side by side: what each weighs, how often it is changed, what dies together. */
 export function PowerUnit() {
-  const { id, build, attempt } = useWorkbench();
+  const { id, build } = useFloor();
+  const { attempt } = useEdits();
   const [open, setOpen] = useState(false);
   const [unit, setUnit] = useState(build.units[0]?.id ?? "");
   const [length, setLength] = useState("10 h");

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { FindingsAt } from "../findings/findings";
 import { useChosen } from "../frame/chosen";
 import { usePaper } from "../frame/paper";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { useHouseRules } from "../needs/rules";
 import { Button } from "../ui/button";
 import { PowerDay } from "./day";
@@ -13,7 +13,7 @@ import { SupplyTree } from "./supply-tree";
 
 /** The Power view: what feeds what and how much of each joint that is, each battery's day, what to carry. */
 export function PowerView() {
-  const { build, workspace } = useWorkbench();
+  const { build, workspace } = useFloor();
   const [chosen, choose] = useChosen("power");
   const [paper, print] = usePaper();
   const { power, findings } = workspace.report;
@@ -71,7 +71,8 @@ export function PowerView() {
 
 /** The temperature that batteries are computed for: dragged, and sent when it is let go. */
 function Temperature() {
-  const { workspace, settle } = useWorkbench();
+  const { workspace } = useFloor();
+  const { settle } = useEdits();
   const { set } = useHouseRules();
   const { celsius, cold_percent } = workspace.report.power;
   const [dragged, setDragged] = useState<number>();
@@ -102,7 +103,7 @@ function Temperature() {
 
 /** What is packed: batteries by kind, and what a carrier says of them. */
 function Carry() {
-  const { workspace } = useWorkbench();
+  const { workspace } = useFloor();
   const { batteries } = workspace.report.power;
   if (batteries.length === 0) return null;
   return (

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { PowerNode, PowerSource } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 import { Figure } from "../ui/figure";
 import { BatterySettings } from "./battery-settings";
 import { LoadSettings } from "./load-settings";
@@ -8,7 +8,7 @@ import { round, volts } from "./words";
 
 /** What is known of a battery or a device on the supply, and what is set for it. */
 export function SourceCard({ node, source, children }: { node: PowerNode; source: PowerSource | undefined; children: ReactNode }) {
-  const { build } = useWorkbench();
+  const { build } = useFloor();
   const placement = build.placements.find((other) => other.id === node.device);
   const { joint } = node;
   return (

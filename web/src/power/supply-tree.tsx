@@ -1,11 +1,11 @@
 import type { Finding, PowerNode, PowerReport } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 import { SeverityMark } from "../ui/mark";
 import { isTree, round, trees, volts } from "./words";
 
 /** What feeds what, unit by unit: a source, and under it all that hangs on it. */
 export function SupplyTree({ power, chosen, choose }: { power: PowerReport; chosen: string | undefined; choose: (device: string) => void }) {
-  const { build, workspace } = useWorkbench();
+  const { build, workspace } = useFloor();
   const all = trees(power);
   const unitOf = (device: string) => build.placements.find((placement) => placement.id === device)?.unit;
   const alone = all.filter((tree) => !isTree(tree)).flat();

@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from "react";
 import { sentenceOf, type Command, type Placement, type RecordingSetting } from "../api/client";
 import { useChoices } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { useRecordable } from "./recordable";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/field";
@@ -33,7 +33,8 @@ export function Choices({ placement, setting }: { placement: Placement; setting:
 }
 
 function SideBySide({ placement, setting, onTaken }: { placement: Placement; setting: RecordingSetting; onTaken: () => void }) {
-  const { id, build, workspace, edit } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { edit } = useEdits();
   const { codecs, media } = useRecordable(placement.id);
   const [choices, setChoices] = useState<RecordingSetting[]>(() => {
     const others = codecs.filter((codec) => codec.id !== setting.codec).slice(0, 2);

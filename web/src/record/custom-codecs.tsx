@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { sentenceOf, type Codec } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { handleOf } from "../kit/entry";
 import { OwnHeading } from "../kit/custom-file";
 import { Button } from "../ui/button";
@@ -80,7 +80,8 @@ function origin({ model }: Codec): string {
 
 /** The crew’s custom codecs, with their figures or as measured from a clip. */
 export function OwnCodecs() {
-  const { workspace, edit, attempt } = useWorkbench();
+  const { workspace } = useFloor();
+  const { edit, attempt } = useEdits();
   const custom = workspace.production.custom?.codecs ?? [];
   const [name, setName] = useState("");
   const [kind, setKind] = useState<Kind>("measured");
@@ -160,7 +161,7 @@ export function OwnCodecs() {
               label="Sampling"
               value={sampling}
               options={(["4:2:0", "4:2:2", "4:4:4"] as const).map((value) => ({ value, label: value }))}
-              onChoose={(next) => setSampling(next as Codec["sampling"])}
+              onChoose={(next) => setSampling(next)}
             />
             <Choice
               label="Bit depth"

@@ -1,13 +1,13 @@
 import type { RecordingReport } from "../api/client";
 import { Beyond, Stretch, Track } from "../chart/track";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 
 /** The length of the one time axis of all recorders of pictures, in seconds. */
 export const longest = (recordings: RecordingReport[]) => Math.max(1, ...recordings.filter((row) => row.format).map((row) => row.axis_seconds));
 
 /** The same bars, small, with the shortest named: a row of the arrivals board has room for no more. */
 export function LimitStrip({ device }: { device: string }) {
-  const { recordings } = useWorkbench().workspace.report;
+  const { recordings } = useFloor().workspace.report;
   const row = recordings.find((recording) => recording.device === device);
   if (!row?.lasts) return null;
   const axis = longest(recordings);

@@ -3,7 +3,7 @@ import type { Placement } from "../api/client";
 import { planStart } from "../api/queries";
 import { TimeAxis } from "../chart/time-axis";
 import { lengthLabel, Ticks } from "../chart/track";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { useHouseRules } from "../needs/rules";
 import { Button } from "../ui/button";
 import { TypedField } from "../ui/field";
@@ -17,7 +17,7 @@ import { RecorderRow } from "./recorder-row";
 /** The Record view: every recorder on one time axis, what it must last, when its card is changed, what ends
  *  it first; its settings open below it. */
 export function RecordView() {
-  const { build, workspace, reference } = useWorkbench();
+  const { build, workspace, reference } = useFloor();
   const { recordings } = workspace.report;
   const [search, setSearch] = useSearchParams();
   // What is open is in the address, so that it can be passed on and comes back.
@@ -106,7 +106,8 @@ export function RecordView() {
 
 /** Starts on the best that it does with what the kit has; what can't be started says why. */
 function Idle({ placement }: { placement: Placement }) {
-  const { id, build, attempt } = useWorkbench();
+  const { id, build } = useFloor();
+  const { attempt } = useEdits();
   return (
     <li className="flex items-center justify-between border-t border-rule py-1.5">
       {placement.name}
@@ -119,7 +120,8 @@ function Idle({ placement }: { placement: Placement }) {
 
 /** How long every recorder of a picture must last, said once. */
 function MustLastAll({ devices }: { devices: string[] }) {
-  const { build, workspace, edit } = useWorkbench();
+  const { build, workspace } = useFloor();
+  const { edit } = useEdits();
   const lengths = new Set(workspace.report.recordings.filter((row) => devices.includes(row.device)).map((row) => row.need?.label ?? ""));
   const [same = ""] = lengths.size === 1 ? lengths : [];
   return (

@@ -1,11 +1,11 @@
 import type { Reference } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 
 type Catalogue = Reference["catalogue"];
 
 /** The codecs that a recorder records, and the cards and drives that go into it, as the server says. */
 export function useRecordable(device: string): Pick<Catalogue, "codecs" | "media"> {
-  const { build, reference } = useWorkbench();
+  const { build, reference } = useFloor();
   const placement = build.placements.find((other) => other.id === device);
   const choosable = placement && reference.choosable[placement.device];
   const { codecs, media } = reference.catalogue;

@@ -3,7 +3,7 @@ import type { Device, Finding, Placement, RecordingReport, RecordingSetting } fr
 import { planAlike } from "../api/queries";
 import { Beyond, Moment, Stretch, Track } from "../chart/track";
 import { FindingsAt } from "../findings/findings";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Choice, TypedField } from "../ui/field";
 import { Figure } from "../ui/figure";
 import { SeverityMark } from "../ui/mark";
@@ -28,7 +28,8 @@ interface Props {
 const ABOUT = new Set<Finding["area"]>(["recording", "sound"]);
 
 function useSetting(placement: Placement) {
-  const { build, edit } = useWorkbench();
+  const { build } = useFloor();
+  const { edit } = useEdits();
   type Next = Partial<RecordingSetting> | null;
   return (change: Next | ((now: RecordingSetting | undefined) => Next)) =>
     edit(({ builds }) => {
@@ -41,7 +42,7 @@ function useSetting(placement: Placement) {
 /** One recorder: its line on the axis, and its settings where they are open. */
 export function RecorderRow(props: Props) {
   const { row, open, onOpen } = props;
-  const { workspace } = useWorkbench();
+  const { workspace } = useFloor();
   const findings = workspace.report.findings.filter((finding) => finding.at.device === row.device && ABOUT.has(finding.area));
   return (
     <article aria-label={row.name} className="border-t border-rule py-1.5 first-of-type:border-t-0">
@@ -123,7 +124,8 @@ function Line({ row }: { row: RecordingReport }) {
 }
 
 function Settings({ row, placement, device, others, findings }: Props & { findings: Finding[] }) {
-  const { id, build, workspace, attempt, edit, settle } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { attempt, edit, settle } = useEdits();
   const set = useSetting(placement);
   const quietly = (change: Partial<RecordingSetting> | null) => settle(set(change));
   const setting = placement.settings?.recording;

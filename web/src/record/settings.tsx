@@ -1,5 +1,5 @@
 import type { Device, Placement, RecordingSetting, SlotUse } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits } from "../frame/workbench";
 import { useRecordable } from "./recordable";
 import { Choice, Tick, TypedField } from "../ui/field";
 
@@ -13,7 +13,7 @@ export function MoreSettings({
   device: Device;
   set: (change: Partial<RecordingSetting>) => Promise<unknown>;
 }) {
-  const { settle } = useWorkbench();
+  const { settle } = useEdits();
   const { codecs: proxies } = useRecordable(placement.id);
   const setting = placement.settings?.recording;
   const can = device.records;

@@ -1,10 +1,10 @@
 import type { CaseReport } from "../api/client";
 import { useBags } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 
 /** A build in its cases: each from above, with what lies where. */
 export function BagsPanel() {
-  const { id, build, workspace } = useWorkbench();
+  const { id, build, workspace } = useFloor();
   const { data } = useBags(id, build.id, workspace.revision);
   if (!data) return null;
   return (

@@ -5,7 +5,7 @@ import { costs } from "../kit/cost";
 import { FindingsAt } from "../findings/findings";
 import { useChosen } from "../frame/chosen";
 import { usePaper } from "../frame/paper";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Choice } from "../ui/field";
 import { Figure } from "../ui/figure";
 import { SeverityMark } from "../ui/mark";
@@ -34,7 +34,8 @@ const PANELS: { id: Panel; name: string }[] = [
 
 /** The Build view: a rig drawn to scale, what it weighs and how it is held, the steps in which it is built. */
 export function BuildView() {
-  const { id, build, workspace, settle, edit } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { settle, edit } = useEdits();
   const slide = useSlide();
   const { data, look } = slide;
   const [chosen, setChosen] = useChosen("build");
@@ -191,7 +192,7 @@ interface FigureOf {
 /** What it weighs and how it is held: each figure with its sentence, and its working when it is asked for; while a part
  *  is slid the workings are still those of before, and aren't shown. */
 const Figures = memo(function Figures({ rig, explained }: { rig: RigReport; explained: boolean }) {
-  const { id, build, workspace } = useWorkbench();
+  const { id, build, workspace } = useFloor();
   const { data: cost } = useCost(id, build.id, workspace.revision);
   const worst = rig.joints.filter((joint) => !joint.supported).sort((one, other) => other.moment_nm / other.guide_nm - one.moment_nm / one.guide_nm)[0];
   const reach = [...rig.cables].sort((one, other) => other.needs_mm / other.has_mm - one.needs_mm / one.has_mm)[0];
@@ -334,7 +335,7 @@ interface PanelProps {
 }
 
 const Panels = memo(function Panels({ rig, data, part, panel, setPanel, arising, look, keep, picked, pick }: PanelProps) {
-  const { id, build } = useWorkbench();
+  const { id, build } = useFloor();
   const cables = new Set(rig.cables.map((cable) => cable.connection));
   const inside = new Set(rig.parts.map((one) => one.id));
   const here = data.findings.filter(
@@ -377,7 +378,7 @@ const Panels = memo(function Panels({ rig, data, part, panel, setPanel, arising,
 });
 
 function Check() {
-  const { id, build, workspace } = useWorkbench();
+  const { id, build, workspace } = useFloor();
   const { data } = useLineCheck(id, build.id, workspace.revision);
   return data ? <LineCheck name={`${id}:${build.id}:check`} items={data} /> : null;
 }

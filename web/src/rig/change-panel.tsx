@@ -1,12 +1,12 @@
 import { useState } from "react";
 import { useBuildChange } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 import { Choice } from "../ui/field";
 import { Steps } from "./steps";
 
 /** From this build to another: what comes off and goes on, in steps. */
 export function ChangePanel() {
-  const { id, build, workspace } = useWorkbench();
+  const { id, build, workspace } = useFloor();
   const others = workspace.production.builds.filter((other) => other.id !== build.id);
   const [to, setTo] = useState(others[0]?.id ?? "");
   if (others.length === 0) return <p className="px-3 py-2 text-dim">There is one build: nothing to change to.</p>;

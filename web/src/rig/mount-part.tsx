@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { LoosePart, MountProposal } from "../api/client";
 import { useMountProposals, usePartSeats } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 
 /** A part that isn’t mounted: where it goes best, every fastening that takes it, why others don’t. */
@@ -40,7 +40,8 @@ function places({ places }: LoosePart) {
 }
 
 function Places({ part, done }: { part: LoosePart; done: () => void }) {
-  const { id, build, workspace, attempt } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { attempt } = useEdits();
   const [why, setWhy] = useState(false);
   const { data, error } = useMountProposals(id, build.id, workspace.revision, { part: part.id }, part.places > 0);
   const seats = usePartSeats(id, build.id, workspace.revision, { part: part.id }).data;

@@ -1,10 +1,11 @@
 import type { RigReport } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { TypedField } from "../ui/field";
 
 /** How long it took the crew: what steps take is learned from it. */
 export function Pace({ rig }: { rig: RigReport }) {
-  const { build, workspace, edit, attempt } = useWorkbench();
+  const { build, workspace } = useFloor();
+  const { edit, attempt } = useEdits();
   const known = workspace.production.assemblies ?? [];
   const put = (took: string) =>
     edit([{ do: "set-assemblies", assemblies: [...known, { what: `${rig.name}, ${build.name}`.slice(0, 60), guide: `${rig.guide_seconds} s`, took }] }]);

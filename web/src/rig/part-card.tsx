@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Joint, PartReport, RigReport } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { TypedField } from "../ui/field";
 
@@ -14,7 +14,8 @@ interface Props {
 
 /** A part: what it is, what it sits on, how it is set there. */
 export function PartCard({ part, rig, look, keep }: Props) {
-  const { build, edit, attempt } = useWorkbench();
+  const { build } = useFloor();
+  const { edit, attempt } = useEdits();
   const onto = rig.parts.find((other) => other.id === part.onto);
   const joint = part.joint ?? undefined;
   const bears = rig.joints.find((one) => one.part === part.id);

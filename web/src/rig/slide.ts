@@ -3,7 +3,7 @@ import { useMemo, useRef, useState } from "react";
 import type { Joint, RigReport, RigsReport, SlidRig } from "../api/client";
 import { useNewest } from "../api/newest";
 import { slideRig, useRigs } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 
 /** A part that can be slid. */
 export interface Slide {
@@ -17,7 +17,8 @@ export interface Slide {
 }
 
 export function useSlide(): Slide {
-  const { id, build, workspace, edit, settle } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { edit, settle } = useEdits();
   const { data: whole, isPlaceholderData: old } = useRigs(id, build.id, workspace.revision);
   const looked = useRef<Joint>(undefined);
   const [slid, setSlid] = useState<{ rig: SlidRig; revision: number }>();

@@ -1,7 +1,7 @@
 import { useRef, useState, type DragEvent } from "react";
 import { sentenceOf, type TrackSheet, type WavAnswer } from "../api/client";
 import { readWav, toneAddress } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Disclosure } from "../ui/disclosure";
 import { FileButton } from "../ui/file-button";
@@ -41,7 +41,7 @@ function Tones() {
 }
 
 function Recordings({ sheets }: { sheets: TrackSheet[] }) {
-  const { id, build } = useWorkbench();
+  const { id, build } = useFloor();
   const [recorder, setRecorder] = useState(sheets[0]?.recorder ?? "");
   const [tone, setTone] = useState("");
   const [share, setShare] = useState<number>();
@@ -106,7 +106,8 @@ function Recordings({ sheets }: { sheets: TrackSheet[] }) {
 }
 
 function Levels({ name, answer, recorder }: { name: string; answer: WavAnswer; recorder: string }) {
-  const { build, workspace, attempt } = useWorkbench();
+  const { build, workspace } = useFloor();
+  const { attempt } = useEdits();
   const { recording, compared } = answer;
   const use = (channel: number) => {
     const row = compared[channel];

@@ -189,7 +189,7 @@ function StageMarks({ stage, x, width, y, first, over, perPixel, setTried }: Mar
           const same = begun.current.gain === next;
           begun.current = undefined;
           if (same) drag.cancel();
-          else drag.letGo(next);
+          else void drag.letGo(next);
         }}
         onPointerCancel={() => {
           begun.current = undefined;

@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from "react";
 import type { ChainReport, SoundReport, SoundSource, StageReport } from "../api/client";
 import { useSchools } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, Tick, TypedField } from "../ui/field";
 import { useSetSound, useTriedGain } from "./gain";
@@ -33,7 +33,8 @@ export function ChainControls({
   /** What is found on its way: between what it is and what can be set. */
   children: ReactNode;
 }) {
-  const { build, edit, attempt } = useWorkbench();
+  const { build } = useFloor();
+  const { edit, attempt } = useEdits();
   const { position } = chain;
   const settable = chain.stages.filter((stage) => stage.gain != null || stage.levels.length > 1 || stage.phantom != null || stage.tuned != null);
   const place = (source: SoundSource, distance: string) => ({
@@ -94,7 +95,8 @@ function kilohertz(typed: string): number | null {
 
 function StageControls({ stage, setTried }: { stage: StageReport; setTried: (sound: SoundReport | undefined) => void }) {
   const set = useSetSound();
-  const { build, edit } = useWorkbench();
+  const { build } = useFloor();
+  const { edit } = useEdits();
   const { gain } = stage;
   return (
     <fieldset className="mt-3 border-t border-rule pt-1.5">
@@ -193,7 +195,8 @@ function GainSlider({ stage, setTried }: { stage: StageReport; setTried: (sound:
 
 /** Hot source or preamplifier: which is quieter here, and what each clips at. */
 function Schools({ chain }: { chain: ChainReport }) {
-  const { id, build, workspace, attempt } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { attempt } = useEdits();
   const [asked, setAsked] = useState(false);
   const schools = useSchools(id, build.id, workspace.revision, { chain: chain.id });
   const found = schools.data;

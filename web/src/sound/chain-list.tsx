@@ -1,6 +1,6 @@
 import type { ChainReport } from "../api/client";
 import { useChainWorking } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 import { Figure } from "../ui/figure";
 import { SeverityMark } from "../ui/mark";
 import { decibels, level, TRACK_TICKS, trackScale } from "./scale";
@@ -9,7 +9,7 @@ const COLUMNS = "grid grid-cols-[13rem_1fr_15rem] items-center gap-x-3 max-md:gr
 
 /** Every source on every track, each as it stands on the track: noise, average, peaks, what is left. */
 export function ChainList({ chains, chosen, choose }: { chains: ChainReport[]; chosen: string | undefined; choose: (id: string) => void }) {
-  const { id, build, workspace } = useWorkbench();
+  const { id, build, workspace } = useFloor();
   const leftOut = workspace.report.sound.chains_left_out;
   const working = useChainWorking(id, build.id, workspace.revision, { chain: chosen ?? "" }, chosen !== undefined);
   return (

@@ -4,7 +4,7 @@ import { ixmlAddress, planGains, tracksAddress } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
 import { useChosen } from "../frame/chosen";
 import { usePaper } from "../frame/paper";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { TypedField } from "../ui/field";
 import { Menu } from "../ui/menu";
@@ -19,7 +19,8 @@ import { TrackSheetPage } from "./track-sheet";
 /** The Sound view: every source on every track, how loud and how noisy; what is on which track; what was
  *  recorded against what was planned. */
 export function SoundView() {
-  const { id, build, workspace, attempt, edit } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { attempt, edit } = useEdits();
   const [chosen, choose] = useChosen("chain");
   const [paper, print] = usePaper();
   // While a gain is dragged, everything shows what it would be.

@@ -1,7 +1,7 @@
 import { useState, type KeyboardEvent } from "react";
 import type { Command, TrackReport, TrackSetting, TrackSheet } from "../api/client";
 import { useTrackPresets } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Choice, TypedField } from "../ui/field";
 import { Menu } from "../ui/menu";
 import { whole } from "../ui/typed";
@@ -22,7 +22,8 @@ function settingOf(track: TrackReport, sheet: TrackSheet): TrackSetting {
 
 /** A recorder's tracks against what comes into it: every cell is a switch. */
 export function TrackMatrix({ sheet }: { sheet: TrackSheet }) {
-  const { id, build, workspace, attempt, edit } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { attempt, edit } = useEdits();
   const presets = useTrackPresets(id, build.id, workspace.revision, { recorder: sheet.recorder });
   const [focus, setFocus] = useState({ row: 0, column: 0 });
   const { tracks, sources } = sheet;

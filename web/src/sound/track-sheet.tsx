@@ -1,10 +1,10 @@
 import type { SoundReport } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 import { decibels } from "./scale";
 
 /** The track sheet, as it goes on paper. */
 export function TrackSheetPage({ sound }: { sound: SoundReport }) {
-  const { workspace, build } = useWorkbench();
+  const { workspace, build } = useFloor();
   return (
     <main className="p-4">
       <h2 className="text-large font-semibold">Track sheet</h2>

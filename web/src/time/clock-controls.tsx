@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { ClockReport, ClockSetting, TimeReport } from "../api/client";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, TypedField } from "../ui/field";
 
@@ -13,7 +13,8 @@ const SET: { value: string; label: string }[] = [
 
 /** What is set for a clock, and what becomes of it without what feeds it. */
 export function ClockControls({ clock, time, children }: { clock: ClockReport; time: TimeReport; children: ReactNode }) {
-  const { build, edit, attempt } = useWorkbench();
+  const { build } = useFloor();
+  const { edit, attempt } = useEdits();
   const placement = build.placements.find((other) => other.id === clock.device);
   const setting: ClockSetting = placement?.settings?.clock ?? {};
   const set = (change: Record<string, unknown>) => [{ do: "set-clock" as const, build: build.id, device: clock.device, change }];

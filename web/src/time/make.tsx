@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Problem, sentenceOf } from "../api/client";
 import { timecodeAddress } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, PlainField } from "../ui/field";
 import { LEAD, play } from "./play";
@@ -11,7 +11,7 @@ const RATES = [16_000, 44_100, 48_000, 88_200, 96_000, 192_000];
 
 /** Timecode as a file, or played out of this machine. */
 export function Make() {
-  const { workspace } = useWorkbench();
+  const { workspace } = useFloor();
   const [rate, setRate] = useState(workspace.report.timecode);
   const [start, setStart] = useState("10:00:00:00");
   const [length, setLength] = useState("1 min");

@@ -1,7 +1,7 @@
 import { useRef, useState, type DragEvent } from "react";
 import { sentenceOf, type ComparedPair, type LtcAnswer } from "../api/client";
 import { compareTimecode, newHead, readTimecode } from "../api/queries";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { FileButton } from "../ui/file-button";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/field";
@@ -126,7 +126,8 @@ function Recording({ read, remove, fail }: { read: Read; remove: () => void; fai
 }
 
 function Compared({ read, pairs }: { read: Read[]; pairs: ComparedPair[] }) {
-  const { build, workspace, attempt } = useWorkbench();
+  const { build, workspace } = useFloor();
+  const { attempt } = useEdits();
   const clocks = workspace.report.time.clocks;
   const [clock, setClock] = useState(clocks[0]?.device ?? "");
   const worst = Math.max(...pairs.map((pair) => Math.abs(pair.offset_end_ms ?? 0)), ...pairs.map((pair) => Math.abs(pair.offset_start_ms ?? 0)), 1);

@@ -1,11 +1,11 @@
 import type { TimeReport } from "../api/client";
 import { clockLabel } from "../chart/track";
-import { useWorkbench } from "../frame/workbench";
+import { useFloor } from "../frame/workbench";
 import { frames, tree, WAYS } from "./words";
 
 /** The sync sheet, as it goes on paper. */
 export function SyncSheet({ time }: { time: TimeReport }) {
-  const { workspace, build } = useWorkbench();
+  const { workspace, build } = useFloor();
   return (
     <main className="p-4">
       <h2 className="text-large font-semibold">Sync sheet</h2>

@@ -2,7 +2,7 @@ import { planSync } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
 import { useChosen } from "../frame/chosen";
 import { usePaper } from "../frame/paper";
-import { useWorkbench } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { TimecodeBench } from "./bench";
 import { ClockControls } from "./clock-controls";
@@ -14,7 +14,8 @@ import { SyncSheet } from "./sync-sheet";
 /** The Time view: who gets the time from whom, how far clocks run apart over the day, when to jam again; and a
  *  bench where timecode is made, read and compared. */
 export function TimeView() {
-  const { id, build, workspace, attempt } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { attempt } = useEdits();
   const [chosen, choose] = useChosen("clock");
   const [paper, print] = usePaper();
   const { time, findings } = workspace.report;

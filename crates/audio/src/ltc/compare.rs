@@ -144,3 +144,30 @@ fn joined(before: Compared, found: Compared) -> Compared {
 fn counts_alike(one: TimecodeRate, other: TimecodeRate) -> bool {
     one.rate().nominal() == other.rate().nominal() && one.is_drop_frame() == other.is_drop_frame()
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Two runs each, the second recording 10 ppm slow in the long run, and 100 ppm in the short one.
+    #[test]
+    fn the_drift_is_that_of_the_longer_run() {
+        let rate: TimecodeRate = "25".parse().unwrap();
+        let run = |first, frames, slow: f64| LabelRun {
+            rate,
+            first,
+            frames,
+            starts: first as f64 / 25.0,
+            frame: (1.0 + slow / 1e6) / 25.0,
+        };
+        let (long, short) = ((90_000, 45_000), (200_000, 1_000));
+        for order in [[long, short], [short, long]] {
+            let ours = order.map(|(first, frames)| run(first, frames, 0.0));
+            let theirs = order.map(|(first, frames)| {
+                run(first, frames, if frames == long.1 { 10.0 } else { 100.0 })
+            });
+            let drift = compare(&ours, &theirs).unwrap().drift_ppm.unwrap();
+            assert!((drift - 10.0).abs() < 0.001, "{drift}");
+        }
+    }
+}

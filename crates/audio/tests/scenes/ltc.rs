@@ -334,3 +334,24 @@ fn silence_and_music_are_no_timecode() {
     let tone: Vec<f32> = (0..480_000).map(|n| (n as f32 * 0.13).sin()).collect();
     assert!(read(&tone, 48_000).is_empty());
 }
+
+/// 29.97 from 10:00:00:00 on for 50 frames, then the same label goes on as drop frame: another count, so another run.
+#[test]
+fn another_drop_flag_is_another_run() {
+    let (counts, drops) = (
+        made("29.97", "10:00:00:00", 50, 48_000),
+        made("29.97 drop", "10:00:01;20", 50, 48_000),
+    );
+    let runs = read(&[counts.samples(), drops.samples()].concat(), 48_000);
+    let told: Vec<(String, u64)> = runs
+        .iter()
+        .map(|run| (run.first.to_string(), run.frames))
+        .collect();
+    assert_eq!(
+        told,
+        [
+            ("10:00:00:00".to_string(), 50),
+            ("10:00:01;20".to_string(), 50)
+        ]
+    );
+}

@@ -41,7 +41,7 @@ pub fn power(scene: &Scene) -> PowerReport {
     scene.report().power
 }
 
-fn day(mut scene: Scene, parts: &[(&str, &str, Rolls)]) -> Scene {
+pub fn day(mut scene: Scene, parts: &[(&str, &str, Rolls)]) -> Scene {
     for (number, (start, length, rolls)) in parts.iter().enumerate() {
         scene.0.builds[0].schedule.push(ScheduleEntry {
             id: format!("p{number}").into(),

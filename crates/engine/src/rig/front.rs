@@ -152,3 +152,54 @@ fn unmeshed(motor: usize, gear: Point, (flange, optic): (Point, &Lens)) -> Optio
         across,
     })
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use model::catalogue::LensGear;
+
+    /// A ring of 40 mm, 50 mm ahead of the flange; the gear of a motor is 12 mm: it meshes at 52 mm across.
+    #[test]
+    fn a_motor_inside_its_ring_misses_it_as_one_outside_does() {
+        let lens = Lens {
+            gears: vec![LensGear {
+                ring: "focus".into(),
+                at_mm: 50.0,
+                radius_mm: 40.0,
+            }],
+            focal_mm: [35.0, 35.0],
+            t_stop: 2.0,
+            circle_mm: 46.0,
+            front_mm: 95.0,
+            filter_mm: None,
+            front_moves: false,
+            pupil_mm: 40.0,
+            squeezes: None,
+        };
+        let meshed = 40.0 + MOTOR_GEAR;
+        for (across, ahead, misses) in [
+            (meshed, 0.0, None),
+            (
+                meshed + MESH_ACROSS + 2.0,
+                0.0,
+                Some((0.0, MESH_ACROSS + 2.0)),
+            ),
+            // Its gear would be in the lens.
+            (
+                meshed - MESH_ACROSS - 2.0,
+                0.0,
+                Some((0.0, -MESH_ACROSS - 2.0)),
+            ),
+            (meshed, MESH_ALONG + 1.0, Some((MESH_ALONG + 1.0, 0.0))),
+            (meshed, -MESH_ALONG - 1.0, Some((-MESH_ALONG - 1.0, 0.0))),
+            // So far away it is another’s.
+            (meshed + NEAR + 1.0, 0.0, None),
+            (meshed, NEAR + 1.0, None),
+        ] {
+            let gear = Point::new(across, 0.0, 50.0 - ahead);
+            let found = unmeshed(7, gear, (Point::new(0.0, 0.0, 0.0), &lens));
+            let found = found.map(|found| (found.ahead, found.across));
+            assert_eq!(found, misses, "{across} mm across, {ahead} mm ahead");
+        }
+    }
+}

@@ -218,14 +218,15 @@ fn runs(floor: &Floor, into: ConnectionIx) -> Vec<Run> {
                 .any(|adapter| adapter.kind == AdapterKind::Transformer);
         let node = floor.ports[link.from];
         let audio = node.port.audio.as_deref();
-        let unbalanced = unbalanced || link.cable.unbalanced;
+        let unbalanced =
+            unbalanced || link.cable.unbalanced || audio.is_some_and(|audio| audio.unbalanced);
         let passive = audio.is_some_and(|audio| audio.passive);
         if !passive {
             found.push(Run {
                 source: link.from,
                 last: into,
                 stops_phantom: stops,
-                unbalanced: unbalanced || audio.is_some_and(|audio| audio.unbalanced),
+                unbalanced,
             });
             continue;
         }
@@ -306,6 +307,10 @@ fn power(
             source: run.source,
             why,
         }));
+    }
+    // Between signal and ground they feed nothing.
+    let feeds = arrives && !run.unbalanced;
+    if feeds {
         match fed.get(&run.source) {
             Some(other) => found.push(Mismatch::PhantomShared {
                 connection,
@@ -319,7 +324,7 @@ fn power(
     }
     let needs = microphone.map(|microphone| microphone.power);
     let shared = fed.contains_key(&run.source);
-    if needs == Some(MicrophonePower::Phantom) && (!arrives || run.unbalanced) && !shared {
+    if needs == Some(MicrophonePower::Phantom) && !feeds && !shared {
         let comes_through = !run.stops_phantom && !run.unbalanced;
         let elsewhere = audio.takes.iter().any(|level| level.phantom);
         found.push(Mismatch::PhantomMissing {

@@ -343,3 +343,58 @@ impl Stage {
         self.gain_db = gain;
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Averages and peaks of sources on one channel, and both of all together, worked by hand: the average adds as power,
+    /// and one source peaks over the average of the others.
+    #[test]
+    fn not_everybody_peaks_at_once() {
+        for (sources, together) in [
+            (&[(-20.0, 15.0)][..], (-20.0, -5.0)),
+            // Twice the power: 3.0 dB more; a peak of −5 over an average of −20.
+            (&[(-20.0, 15.0), (-20.0, 15.0)], (-16.99, -4.86)),
+            // The softer one peaks higher: −30 + 28 = −2, over −20.
+            (&[(-20.0, 12.0), (-30.0, 28.0)], (-19.59, -1.93)),
+            (&[(-20.0, 10.0); 10], (-10.0, -7.21)),
+        ] {
+            let mut levels = Levels::default();
+            let mut parts = Vec::new();
+            for (number, (level_db, peaks_db)) in sources.iter().enumerate() {
+                levels.stages.push(heard(number, *level_db, *peaks_db));
+                parts.push(Part {
+                    origin: number,
+                    channel: 0,
+                    stage: number,
+                });
+            }
+            let (average, peak) = levels.together(&parts);
+            assert!(
+                (average - together.0).abs() < 0.006,
+                "{sources:?}: {average}"
+            );
+            assert!((peak - together.1).abs() < 0.006, "{sources:?}: {peak}");
+        }
+    }
+
+    fn heard(port: PortIx, level_db: f64, peaks_db: f64) -> Stage {
+        Stage {
+            before: None,
+            port,
+            kind: StageKind::Source,
+            unit: Unit::Dbfs,
+            gain_db: 0.0,
+            set_gain_db: None,
+            set: false,
+            measured: false,
+            level_kind: None,
+            level_db,
+            peaks_db,
+            noise_db: -100.0,
+            room_db: -60.0,
+            limit: None,
+        }
+    }
+}

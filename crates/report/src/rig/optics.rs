@@ -1,7 +1,7 @@
 //! What stands before a sensor, in words: image, angle, matte box, filters.
 
 use check::Facts;
-use engine::rig::{Front, body_of, half_angle};
+use engine::rig::{Front, body_of};
 use model::catalogue::{Fastening, FasteningKind};
 
 /// What there is to say before each sensor of a rig.
@@ -22,14 +22,8 @@ pub(super) fn optics(facts: &Facts, inside: &dyn Fn(usize) -> bool) -> Vec<Strin
                 facts.device(matte),
                 front.half_angle.unwrap_or_default()
             ));
-        } else if let (Some(sensor), Some(body)) = (
-            body_of(facts.floor, front.camera).and_then(|body| body.sensor_mm),
-            body_of(facts.floor, front.lens).and_then(|body| body.lens.as_ref()),
-        ) {
-            told.push(format!(
-                "{lens}: half an angle of {:.1}°.",
-                half_angle(sensor[0], body.focal_mm[0])
-            ));
+        } else if let Some(angle) = front.half_angle {
+            told.push(format!("{lens}: half an angle of {angle:.1}°."));
         }
     }
     told

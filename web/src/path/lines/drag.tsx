@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useRef, useState, type PointerEvent } from "react";
 import { planJoin } from "../../api/queries";
-import { useWorkbench } from "../../frame/workbench";
+import { useAttention, useEdits, useFloor } from "../../frame/workbench";
 import { PLATE, type Placed, type Plate } from "./place";
 
 /** Further than this, a press is a drag. */
@@ -19,7 +19,9 @@ interface Drag {
 /** Handles at the ends of the selected plate: dragged onto another plate, the two are joined where there is one
  *  sensible way; pressed, they ask at which port. */
 export function DragHandles({ placed, device, zoom }: { placed: Placed; device: string; zoom: number }) {
-  const { id, build, workspace, attempt, connect, select } = useWorkbench();
+  const { id, build, workspace } = useFloor();
+  const { attempt } = useEdits();
+  const { connect, select } = useAttention();
   const [drag, setDrag] = useState<Drag>();
   const layer = useRef<SVGGElement>(null);
   const plate = placed.plates.get(device);

@@ -1,6 +1,6 @@
 import { memo, useCallback, useDeferredValue, useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from "react";
 import type { Build, Command, InputReport, LineGroup, LineRow, Placement, Report } from "../../api/client";
-import { useSelection, useWorkbench, type Selection, type Workbench } from "../../frame/workbench";
+import { useAttention, useEdits, useFloor, useSelection, type Selection, type useWorkbench } from "../../frame/workbench";
 import { lightUp } from "../trace";
 import { BoardRow } from "./board-row";
 import { Cable } from "./cable";
@@ -30,7 +30,9 @@ export type Zoom = number | "fit";
 
 /** The lines, and at the end of each its destination's row of the board: one thing that scrolls together. */
 export function LineMap({ inputs, zoom, whole = false }: { inputs: InputReport[] | undefined; zoom: Zoom; whole?: boolean }) {
-  const { build, workspace, reference, select, connecting, connect, edit, settle, preview } = useWorkbench();
+  const { build, workspace, reference } = useFloor();
+  const { select, connecting, connect, preview } = useAttention();
+  const { edit, settle } = useEdits();
   const selection = useSelection();
   const floor = useMemo(() => ({ build, report: workspace.report }), [build, workspace.report]);
   // A very large map is drawn in pieces after the rest of the page, so that the page is never held up for long.
@@ -63,7 +65,7 @@ function plates(groups: LineGroup[]): number {
   return count;
 }
 
-type DrawingProps = Pick<Workbench, "build" | "reference" | "select" | "connecting" | "connect" | "edit" | "settle" | "preview"> & {
+type DrawingProps = Pick<ReturnType<typeof useWorkbench>, "build" | "reference" | "select" | "connecting" | "connect" | "edit" | "settle" | "preview"> & {
   report: Report;
   selection: Selection | undefined;
   inputs: InputReport[] | undefined;

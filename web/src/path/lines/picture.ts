@@ -150,7 +150,7 @@ async function typeface(): Promise<string> {
 const asDataUrl = (file: Blob) =>
   new Promise<string>((resolve, reject) => {
     const reader = new FileReader();
-    reader.onload = () => resolve(String(reader.result));
+    reader.onload = () => resolve(reader.result as string);
     reader.onerror = () => reject(new Error("The type can’t be read."));
     reader.readAsDataURL(file);
   });
