@@ -38,11 +38,13 @@ bench: $(PATHS) browser
 	cargo build --release --locked --package west-rail
 	cd e2e && WEST_RAIL_PROGRAM=target/release/west-rail npm run bench
 
-# Kills in the middle of edits, imports, migrations and first starts, and cases of every law, many times over.
+# Kills in the middle of edits, imports, migrations and first starts, and cases of every law, many times over; faults
+# put into the rules, which the tests must catch.
 soak: web/node_modules
 	cd web && npm run --silent build
 	SOAK_ROUNDS=200 cargo test --locked --package west-rail --test serving
-	LAW_CASES=500 cargo test --locked --package engine --package check --package report --package plan --test scenes
+	LAW_CASES=500 cargo test --locked --package model --package engine --package check --package report --package plan --test scenes
+	scripts/mutants
 
 # Hostile calls at the API, hostile bytes at whatever reads bytes.
 fuzz: web/node_modules

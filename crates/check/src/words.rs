@@ -2,6 +2,7 @@
 
 use super::Facts;
 use engine::path::{ConnectionIx, PortIx};
+use units::quantity::Delay;
 
 impl Facts<'_, '_> {
     /// *SDI 1 of A camera*.
@@ -47,6 +48,15 @@ pub fn list(items: &[String]) -> String {
         [one] => one.clone(),
         [most @ .., last] => format!("{} and {last}", most.join(", ")),
     }
+}
+
+/// A delay against its limit, in words.
+pub(crate) fn late(delay: Delay, within: Delay) -> String {
+    format!(
+        "{} after the lens; {} is what it may be",
+        delay.label(),
+        within.label()
+    )
 }
 
 #[cfg(test)]

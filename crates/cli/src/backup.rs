@@ -1,7 +1,8 @@
 //! Copies of a data file, and back.
 
-use crate::serve::make_folder;
-use crate::{Outcome, default_data};
+use crate::data::default_data;
+use crate::data::make_folder;
+use crate::outcome::Outcome;
 use clap::Args;
 use std::path::PathBuf;
 use std::process::ExitCode;

@@ -1,6 +1,6 @@
 //! The calculators: what a picture needs on a wire, how long a codec records.
 
-use crate::{Failure, Outcome};
+use crate::outcome::{Failure, Outcome};
 use clap::Args;
 use engine::record::{AudioTracks, RecordTimeInputs, Video, record_time as work_out};
 use model::catalogue::Catalogue;

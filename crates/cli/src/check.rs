@@ -1,6 +1,7 @@
 //! The check of a production file, for scripts and carts.
 
-use crate::{Failure, Outcome, files};
+use crate::files;
+use crate::outcome::{Failure, Outcome};
 use check::{Finding, Severity};
 use clap::Args;
 use model::catalogue::Catalogue;

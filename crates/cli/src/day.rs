@@ -1,6 +1,7 @@
 //! The media of a day, for scripts and carts.
 
-use crate::{Failure, Outcome, files};
+use crate::files;
+use crate::outcome::{Failure, Outcome};
 use clap::Args;
 use engine::record::day::{Bound, DayAnswer, Swap};
 use model::catalogue::Catalogue;

@@ -1,7 +1,7 @@
 //! Productions between a data file and the open file format.
 
-use crate::serve::open_beside;
-use crate::{Failure, Outcome, default_data};
+use crate::data::{default_data, may_write, open_beside, write};
+use crate::outcome::{Failure, Outcome};
 use clap::Args;
 use model::document::{Build, Production, ProductionFile};
 use std::io::{Read, Write};
@@ -73,23 +73,6 @@ pub fn export(arguments: &ExportArguments) -> Outcome {
         None => std::io::stdout().write_all(text.as_bytes())?,
     }
     Ok(ExitCode::SUCCESS)
-}
-
-/// Refuses to write over a file unless that was asked for.
-pub fn may_write(path: &Path, force: bool) -> Result<(), Failure> {
-    if force || !path.exists() {
-        return Ok(());
-    }
-    Err(Failure(format!(
-        "{}: there is a file of that name already; name another, or write over it with --force",
-        path.display()
-    )))
-}
-
-/// Writes a text to a file that isn't there, or over one that is where that was asked for.
-pub fn write(path: &Path, text: &str, force: bool) -> Result<(), Failure> {
-    may_write(path, force)?;
-    std::fs::write(path, text).map_err(|error| Failure(format!("{}: {error}", path.display())))
 }
 
 pub fn import(arguments: &ImportArguments, json: bool) -> Outcome {

@@ -12,8 +12,10 @@ macro_rules! say {
 mod backup;
 mod calculate;
 mod check;
+mod data;
 mod day;
 mod files;
+mod outcome;
 mod power;
 mod rig;
 mod serve;
@@ -21,7 +23,7 @@ mod sound;
 mod timecode;
 
 use clap::{Parser, Subcommand};
-use std::path::PathBuf;
+use outcome::Failure;
 use std::process::ExitCode;
 
 #[derive(Parser)]
@@ -79,28 +81,6 @@ enum Task {
     Backup(backup::BackupArguments),
     /// Put a backup in the place of a data file, which is kept beside it
     Restore(backup::RestoreArguments),
-}
-
-/// One line that says what was wrong.
-pub struct Failure(pub String);
-
-impl<E: std::error::Error> From<E> for Failure {
-    fn from(error: E) -> Self {
-        Self(error.to_string())
-    }
-}
-
-type Outcome = Result<ExitCode, Failure>;
-
-/// Where productions are kept unless told otherwise: under the folder that the system keeps for
-/// programs' data, or beside where it was started.
-pub fn default_data() -> PathBuf {
-    let home = std::env::var_os("XDG_DATA_HOME").map(PathBuf::from);
-    let home = home
-        .or_else(|| std::env::var_os("HOME").map(|home| PathBuf::from(home).join(".local/share")));
-    home.unwrap_or_default()
-        .join("west-rail")
-        .join("west-rail.sqlite")
 }
 
 /// A report is made of many small texts: this allocator is good at those.

@@ -1,6 +1,7 @@
 //! Runtimes, and the supply of a build.
 
-use crate::{Failure, Outcome, files};
+use crate::files;
+use crate::outcome::{Failure, Outcome};
 use clap::Args;
 use engine::power::lasts;
 use model::catalogue::Catalogue;

@@ -1,6 +1,7 @@
 //! What mounts on what in a build, and from one build to another.
 
-use crate::{Failure, Outcome, files};
+use crate::files;
+use crate::outcome::{Failure, Outcome};
 use clap::{Args, Subcommand};
 use model::catalogue::Catalogue;
 use report::{BuildChange, RigReport, StepReport, bags, build_change, rigs_report};

@@ -1,14 +1,14 @@
 //! The server and the demo.
 
-use crate::files::{self, may_write};
-use crate::{Failure, Outcome, default_data};
+use crate::data::{self, default_data, make_folder, may_write, open};
+use crate::outcome::{Failure, Outcome};
 use clap::Args;
 use model::document::{Limits, Production, ProductionFile};
 use std::fs;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use std::time::Duration;
-use store::{Held, Store, hold, visit};
+use store::{Held, Store, hold};
 use tokio::signal::unix::{SignalKind, signal};
 
 #[derive(Args)]
@@ -84,28 +84,6 @@ fn lock(data: &Path) -> Result<Held, Failure> {
     Ok(hold(data)?)
 }
 
-/// Opens a data file where nobody serves it, or beside who does; its folder is made where it isn't there. The
-/// store is to be dropped before what it holds the file by.
-pub fn open_beside(data: &Path) -> Result<(Option<Held>, Store), Failure> {
-    make_folder(data)?;
-    Ok((visit(data)?, open(data)?))
-}
-
-fn open(data: &Path) -> Result<Store, Failure> {
-    Store::open(data).map_err(|error| Failure(format!("{}: {error}", data.display())))
-}
-
-pub fn make_folder(data: &Path) -> Result<(), Failure> {
-    if let Some(folder) = data
-        .parent()
-        .filter(|folder| !folder.as_os_str().is_empty())
-    {
-        fs::create_dir_all(folder)
-            .map_err(|error| Failure(format!("{}: {error}", folder.display())))?;
-    }
-    Ok(())
-}
-
 fn run(store: Store, port: u16, told: &[String]) -> Outcome {
     tracing_subscriber::fmt()
         .with_writer(std::io::stderr)
@@ -174,7 +152,7 @@ fn write(folder: &Path, floor: Option<usize>, force: bool) -> Outcome {
     }
     for (name, production) in files {
         let path = path(&name);
-        files::write(&path, &ProductionFile::of(production).to_text(), force)?;
+        data::write(&path, &ProductionFile::of(production).to_text(), force)?;
         say!("{}", path.display());
     }
     Ok(ExitCode::SUCCESS)

@@ -1,6 +1,7 @@
 //! Sound, for scripts and carts: one level, the chains and tracks of a build, what a recording holds.
 
-use crate::{Failure, Outcome, files};
+use crate::files;
+use crate::outcome::{Failure, Outcome};
 use audio::wav::{WavReader, WavReport};
 use clap::Args;
 use engine::sound::{LevelSum, ReferenceLevel};

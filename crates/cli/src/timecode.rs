@@ -1,6 +1,6 @@
 //! Timecode, for scripts and carts: labels and frames, drift, and linear timecode as sound, both ways.
 
-use crate::{Failure, Outcome};
+use crate::outcome::{Failure, Outcome};
 use audio::ltc::{self, Compared, Encoder, Making, Start};
 use audio::wav::{LtcReader, LtcReport, Notes, SampleBits, WavStream, head, label_runs, restamped};
 use clap::{Args, Subcommand};

@@ -1,7 +1,7 @@
 //! The arrivals board: a row for each screen and recorder.
 
+use super::RecordingReport;
 use super::connections::{PictureReport, picture_report};
-use super::{NeedReport, RecordingReport};
 use check::{Area, Code, Facts, Finding, Severity};
 use engine::path::{
     AirProblem, CarriageProblem, FlowProblem, LinksProblem, OutputProblem, TimecodeProblem,
@@ -294,17 +294,6 @@ fn records(recording: &RecordingReport) -> String {
     let first = recording.limits.first();
     let lasts = first.map_or(&time.label, |limit| &limit.label);
     format!("{}, {lasts}", recording.codec)
-}
-
-/// Writes into each row which of its needs are met.
-pub(super) fn answer_needs(rows: &mut [ArrivalReport], needs: &[NeedReport]) {
-    let met: FxHashMap<&str, bool> = needs
-        .iter()
-        .map(|need| (need.id.as_str(), need.met))
-        .collect();
-    for answer in rows.iter_mut().flat_map(|row| &mut row.needs) {
-        answer.met = met.get(answer.id.as_str()).copied().unwrap_or(false);
-    }
 }
 
 /// Who applies the look, and who takes the squeeze of the lens out.

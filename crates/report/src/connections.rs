@@ -418,7 +418,7 @@ fn care(facts: &Facts, connection: ConnectionIx) -> Vec<&'static str> {
         Wire::UsbData => care.push("Lock the plug: the cable is a part of the recorder. A drive draws its power from the camera."),
         _ => {}
     }
-    if from.connector.is_delicate() || to.connector.is_delicate() {
+    if from.connector.facts().delicate || to.connector.facts().delicate {
         care.push("Leave slack and hold the plug with a clamp: the small socket breaks first.");
     }
     const WALKED_OVER: Length = Length(10_000);

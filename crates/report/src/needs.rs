@@ -272,3 +272,14 @@ pub fn usual_needs(
     }
     needs
 }
+
+/// Writes into each row which of its needs are met.
+pub(super) fn answer_needs(rows: &mut [ArrivalReport], needs: &[NeedReport]) {
+    let met: FxHashMap<&str, bool> = needs
+        .iter()
+        .map(|need| (need.id.as_str(), need.met))
+        .collect();
+    for answer in rows.iter_mut().flat_map(|row| &mut row.needs) {
+        answer.met = met.get(answer.id.as_str()).copied().unwrap_or(false);
+    }
+}

@@ -1,6 +1,6 @@
 //! Errors as `application/problem+json` (RFC 9457), with a sentence that a person can act on.
 
-use crate::api::Workspace;
+use crate::workspace::Workspace;
 use axum::extract::rejection::{PathRejection, QueryRejection};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -53,6 +53,16 @@ impl Problem {
     /// 403: from somewhere else.
     pub fn forbidden(detail: impl Into<String>) -> Self {
         Self::new(StatusCode::FORBIDDEN, "Not from here", detail)
+    }
+
+    /// 404 for a build.
+    pub fn no_build(build: &str) -> Self {
+        Self::missing(format!("there is no build “{build}” in this production"))
+    }
+
+    /// 404 for a device.
+    pub fn no_device(device: &str, build: &str) -> Self {
+        Self::missing(format!("there is no device “{device}” in build “{build}”"))
     }
 
     /// 404.

@@ -1,6 +1,8 @@
 //! Connections: how many at once, how long each may take, and how they end.
 
-use crate::{App, router};
+use crate::app::App;
+use crate::router::router;
+use crate::state::events::STREAMS;
 use hyper::server::conn::http1;
 use hyper_util::rt::{TokioIo, TokioTimer};
 use hyper_util::server::graceful::GracefulShutdown;
@@ -13,14 +15,10 @@ use tokio::net::{TcpListener, TcpStream};
 use tokio::sync::{OwnedSemaphorePermit, Semaphore, watch};
 use tokio_io_timeout::TimeoutStream;
 
-/// Streams of events at once: each holds a connection for good.
-pub const STREAMS: usize = 200;
 /// Connections at once, so that there are some beside all streams: the rest wait until one ends.
 const CONNECTIONS: usize = 2 * STREAMS;
 /// A request's head must come within this, and a connection may be idle so long.
 const HEAD: Duration = Duration::from_secs(10);
-/// Between two parts of a request's body.
-pub const BODY: Duration = Duration::from_secs(10);
 /// A client that reads nothing for so long is gone: what it was sent is in memory until it reads it.
 const READS: Duration = Duration::from_secs(10);
 /// What open requests are given to be answered when the server ends.

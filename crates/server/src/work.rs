@@ -1,7 +1,7 @@
 //! Where computing happens: off the async threads, in lanes, so that what is large and what is searched
 //! for never keep what is small waiting; for as long as somebody waits for it.
 
-use crate::App;
+use crate::app::App;
 use crate::problem::Problem;
 use model::catalogue::Catalogue;
 use runtime::cores::{at_hand, lower_priority};
@@ -218,7 +218,7 @@ fn given_up() -> Problem {
 
 #[cfg(test)]
 mod tests {
-    use crate::App;
+    use crate::app::App;
     use crate::problem::Problem;
     use model::catalogue::Catalogue;
     use model::document::Production;

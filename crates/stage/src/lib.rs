@@ -15,10 +15,19 @@ use serde::Serialize;
 use serde::de::DeserializeOwned;
 use serde_json::{Value, json};
 
+/// How many cases of a law are tried where nobody waits.
+fn many() -> Option<u32> {
+    std::env::var("LAW_CASES").ok()?.parse().ok()
+}
+
 /// How many cases of a law are tried: few where somebody waits, `LAW_CASES` of them where nobody does.
 pub fn cases(few: u32) -> ProptestConfig {
-    let many = std::env::var("LAW_CASES").ok();
-    ProptestConfig::with_cases(many.and_then(|many| many.parse().ok()).unwrap_or(few))
+    ProptestConfig::with_cases(many().unwrap_or(few))
+}
+
+/// Whether a combination is tried: one of so many where somebody waits, each of them where nobody does.
+pub fn is_tried(number: usize, of: usize) -> bool {
+    many().is_some() || number.is_multiple_of(of)
 }
 
 pub const BUILD: &str = "main";

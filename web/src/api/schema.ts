@@ -2713,6 +2713,14 @@ export interface components {
         } | {
             /** @description In which build. */
             build: components["schemas"]["String"];
+            /** @description The device on the floor. */
+            device: components["schemas"]["String"];
+            /** @enum {string} */
+            do: "must-record";
+            length?: components["schemas"]["Span"] | null;
+        } | {
+            /** @description In which build. */
+            build: components["schemas"]["String"];
             /** @enum {string} */
             do: "remove-need";
             /** @description Its id. */
@@ -2839,6 +2847,13 @@ export interface components {
             /** @description The port’s id. */
             port: string;
         };
+        /** @description Something that a device may do at the same time. */
+        ConditionOffer: {
+            /** @description The condition. */
+            condition: components["schemas"]["Condition"];
+            /** @description In words: *it records inside*. */
+            label: string;
+        };
         /** @description A cable (or a radio pairing) from an output to an input. */
         Connection: {
             /** @description Adapters, barrels, elbows and clamps on it, by id. */
@@ -2873,12 +2888,41 @@ export interface components {
             signals: components["schemas"]["SignalKind"][];
             worst?: components["schemas"]["Severity"] | null;
         };
-        /**
-         * @description A socket, and the plug that fits it. The sizes of HDMI look alike in a bag and don't fit each
-         *     other.
-         * @enum {string}
-         */
-        Connector: "bnc" | "hdmi-a" | "hdmi-c" | "hdmi-d" | "xlr-3" | "xlr-5" | "mini-xlr-3" | "mini-xlr-5" | "jack35" | "jack35-trrs" | "jack635" | "hot-shoe" | "rca" | "usb-c" | "pin-5" | "flash-sync" | "fibre" | "v-mount" | "three-stud" | "camcorder" | "cell-a" | "cell-b" | "d-tap" | "dc-2" | "dc-4" | "dc-8" | "barrel-21" | "barrel-25" | "usb-a" | "mains" | "air" | "built-in";
+        /** @description A socket, and the plug that fits it: bnc, hdmi-a, hdmi-c, hdmi-d, xlr-3, xlr-5, mini-xlr-3, mini-xlr-5, jack35, jack35-trrs, jack635, hot-shoe, rca, usb-c, pin-5, flash-sync, fibre, v-mount, three-stud, camcorder, cell-a, cell-b, d-tap, dc-2, dc-4, dc-8, barrel-21, barrel-25, usb-a, mains, air, built-in; or a maker’s own, by any other name. */
+        Connector: string;
+        /** @description What is known of a connector. */
+        ConnectorFacts: {
+            /** @description An antenna, not a plug. */
+            air: boolean;
+            /** @description Nothing is plugged there. */
+            built_in: boolean;
+            /** @description What goes on a run of coax: each adapter there costs level. */
+            coaxial: boolean;
+            /** @description A pull on the cable breaks it sooner than the cable. */
+            delicate: boolean;
+            /** @description What it is called in files. */
+            id: string;
+            /** @description The wall. */
+            mains: boolean;
+            /** @description What it is called in sentences. */
+            name: string;
+            seat?: components["schemas"]["Seat"] | null;
+            /** @description What stands beside a socket in a drawing. */
+            short: string;
+            /** @description It slips out of what is carried where nothing holds it. */
+            slips: boolean;
+            /** @description A small jack: three contacts and four go into each other, and don’t work. */
+            small_jack: boolean;
+            /** @description Its plug is long and stiff: a thin cable bends no nearer to it than a thick one. */
+            stiff: boolean;
+            /**
+             * Format: double
+             * @description How far a straight plug sticks out with the stiff beginning of its cable, in millimetres, as a guide.
+             */
+            straight_mm: number;
+            /** @description Taps of a battery: one is made several by a splitter. */
+            tap: boolean;
+        };
         /** @description What a build costs, as far as prices are given. */
         Cost: {
             /** @description Everything in use beyond that, hired for a day. */
@@ -3815,6 +3859,15 @@ export interface components {
              */
             watts: number;
         };
+        /** @description A kind of device. */
+        KindOffer: {
+            /** @description In words. */
+            label: string;
+            /** @description Whether its screen shows every picture that comes in. */
+            shows_all: boolean;
+            /** @description As it stands in a description. */
+            value: components["schemas"]["DeviceKind"];
+        };
         /** @description How many the kit is to hold of one thing; a count that isn't named stays. */
         KitChange: {
             day_rate?: components["schemas"]["Money"] | null;
@@ -4555,6 +4608,29 @@ export interface components {
             need: components["schemas"]["Need"];
             /** @description In words: *Director: A camera to direct, within 250 ms*. */
             words: string;
+        };
+        /** @description What can be chosen of, whatever production is open. */
+        Offers: {
+            /** @description What an output of a camera has besides. */
+            camera_origin: components["schemas"]["Origin"];
+            /** @description What a mode can be on. */
+            conditions: components["schemas"]["ConditionOffer"][];
+            /** @description Connectors of the trade. A maker’s own has any other name. */
+            connectors: components["schemas"]["ConnectorFacts"][];
+            /** @description What an input begins as. */
+            input: components["schemas"]["Port"];
+            /** @description What a device can be. */
+            kinds: components["schemas"]["KindOffer"][];
+            /** @description What an output begins as. */
+            output: components["schemas"]["Port"];
+            /** @description What a path begins as, without its ends. */
+            path: components["schemas"]["InternalPath"];
+            /** @description Sound samples a second of recorders; the first is usual. */
+            sample_rates: number[];
+            /** @description Sorts of socket. */
+            sockets: components["schemas"]["SocketOffer"][];
+            /** @description Bits of a sound sample; the first is usual. */
+            sound_bits: number[];
         };
         /** @description Which recorder of which build. */
         OneRecorder: {
@@ -5617,6 +5693,8 @@ export interface components {
             file_bytes: number;
             /** @description A page for each code. */
             findings: components["schemas"]["CodePage"][];
+            /** @description What the editor of devices and the settings of recorders offer. */
+            offers: components["schemas"]["Offers"];
             /** @description The house rules between schools, with both sides' reasons. */
             rules: components["schemas"]["RulePage"][];
         };
@@ -6184,6 +6262,17 @@ export interface components {
             faces: components["schemas"]["Facing"];
             /** @description The port. */
             port: string;
+        };
+        /** @description A sort of socket. */
+        SocketOffer: {
+            /** @description Its plug. */
+            connector: string;
+            hdmi?: components["schemas"]["HdmiPort"] | null;
+            /** @description In words: *SDI 12G, BNC*. */
+            label: string;
+            sdi?: components["schemas"]["SdiPort"] | null;
+            /** @description What runs on it. */
+            wire: components["schemas"]["Wire"];
         };
         /**
          * @description Where the sound of record is made.

@@ -1,47 +1,14 @@
 import type { Device, Port } from "../api/client";
+import { useFloor } from "../frame/workbench";
 
 const ROW = 18;
 const WIDTH = 292;
 
-const connectors: Record<Port["connector"], string> = {
-  bnc: "BNC",
-  "hdmi-a": "HDMI A",
-  "hdmi-c": "HDMI C",
-  "hdmi-d": "HDMI D",
-  "xlr-3": "XLR",
-  "xlr-5": "XLR-5",
-  "mini-xlr-3": "mini-XLR",
-  "mini-xlr-5": "mini-XLR-5",
-  jack35: "3.5 mm",
-  "jack35-trrs": "3.5 mm TRRS",
-  jack635: '1/4"',
-  "hot-shoe": "hot shoe",
-  rca: "RCA",
-  "usb-c": "USB-C",
-  "flash-sync": "flash sync",
-  "pin-5": "5-pin",
-  fibre: "LC",
-  air: "antenna",
-  "v-mount": "V-mount",
-  "three-stud": "three-stud plate",
-  camcorder: "7.2 V camcorder battery",
-  "cell-a": "cinema body’s battery",
-  "cell-b": "mirrorless body’s battery",
-  "d-tap": "D-tap",
-  "dc-2": "2-pin",
-  "dc-4": "4-pin XLR",
-  "dc-8": "8-pin",
-  "barrel-21": "barrel 5.5 × 2.1 mm",
-  "barrel-25": "barrel 5.5 × 2.5 mm",
-  "usb-a": "USB-A",
-  mains: "mains",
-  "built-in": "built in",
-};
-
-const carries = (port: Port) => [connectors[port.connector], port.sdi?.class, port.hdmi?.generation].filter(Boolean);
-
 /** A device's ports as a small drawing, its paths and its limits. */
 export function DeviceCard({ device }: { device: Device }) {
+  const { connectors } = useFloor().reference.offers;
+  const plug = (port: Port) => connectors.find(({ id }) => id === port.connector)?.short ?? port.connector;
+  const carries = (port: Port) => [plug(port), port.sdi?.class, port.hdmi?.generation].filter(Boolean);
   const ports = device.ports ?? [];
   const inputs = ports.filter((port) => port.direction === "in");
   const outputs = ports.filter((port) => port.direction === "out");

@@ -1,12 +1,12 @@
-import { useState } from "react";
-import { sentenceOf, type Device, type FormatGroup, type Mode, type Port } from "../api/client";
+import { useId, useState } from "react";
+import { sentenceOf, type Device, type FormatGroup, type Mode, type Port, type Reference } from "../api/client";
 import { useEntryCheck } from "../api/queries";
 import { OutlookSummary } from "../findings/outlook";
 import { useEdits, useFloor } from "../frame/workbench";
 import { Button } from "../ui/button";
 import { Choice, Tick } from "../ui/field";
 import { DeviceCard } from "./device-card";
-import { CONDITIONS, conditionOf, handleOf, KINDS, SOCKETS, socketOf } from "./entry";
+import { conditionOf, conditionsOf, handleOf, socketOf, socketsOf } from "./entry";
 
 type Path = NonNullable<Device["paths"]>[number];
 const VIAS: { value: Path["via"]; label: string }[] = [
@@ -26,6 +26,7 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
   const [entry, setEntry] = useState<Device>(start);
   const [refusal, setRefusal] = useState<string>();
   const check = useEntryCheck(id, workspace.revision, entry);
+  const { offers } = reference;
   const change = (next: Partial<Device>) => setEntry((old) => ({ ...old, ...next }));
   const ports = entry.ports ?? [];
   const isNew =
@@ -34,7 +35,7 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
   const setPorts = (next: Port[]) => {
     // What a screen shows follows its inputs until somebody says otherwise.
     const pictures = next.filter((port) => port.direction === "in" && ["sdi", "hdmi", "composite"].includes(port.wire)).map((port) => port.id);
-    const shows = ["monitor", "viewfinder", "projector", "encoder"].includes(entry.kind);
+    const shows = offers.kinds.some((kind) => kind.value === entry.kind && kind.shows_all);
     change({ ports: next, screen: shows ? pictures : entry.screen?.filter((screen) => pictures.includes(screen)) });
   };
   const addPort = (direction: "in" | "out") => {
@@ -47,14 +48,11 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
     setPorts([
       ...ports,
       {
+        ...(direction === "in" ? offers.input : offers.output),
         id: handleOf(name),
         name,
-        direction,
-        connector: "bnc",
-        wire: "sdi",
-        sdi: { class: direction === "in" ? "3G" : "12G" },
         formats: camera || direction === "in" ? formats : [],
-        ...(camera ? { origin: { signal: "picture" as const, delay: "1 frame", overlay: true, look: true } } : {}),
+        ...(camera ? { origin: offers.camera_origin } : {}),
       },
     ]);
   };
@@ -79,8 +77,8 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
           <Choice
             label="It is a"
             value={entry.kind}
-            onChoose={(next) => change({ kind: KINDS.find(({ value }) => value === next)?.value ?? entry.kind })}
-            options={KINDS}
+            onChoose={(next) => change({ kind: offers.kinds.find(({ value }) => value === next)?.value ?? entry.kind })}
+            options={offers.kinds}
           />
           <Text label="Id, as typed" value={entry.id} onChange={(next) => change({ id: next })} />
         </div>
@@ -96,15 +94,15 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
                 key={at}
                 port={port}
                 camera={entry.kind === "camera"}
-                groups={reference.catalogue.groups}
+                reference={reference}
                 onChange={(next) => setPorts(ports.map((old, place) => (place === at ? next : old)))}
                 onRemove={() => setPorts(ports.filter((_, place) => place !== at))}
               />
             ))}
           </ul>
         </section>
-        <Modes entry={entry} onChange={(modes) => change({ modes })} groups={reference.catalogue.groups} />
-        <Paths entry={entry} onChange={(paths) => change({ paths })} />
+        <Modes entry={entry} onChange={(modes) => change({ modes })} reference={reference} />
+        <Paths entry={entry} onChange={(paths) => change({ paths })} begins={offers.path} />
         <Recording entry={entry} onChange={change} />
       </main>
       <aside
@@ -146,13 +144,17 @@ function Text({
   onChange,
   autoFocus,
   hideLabel,
+  suggestions,
 }: {
   label: string;
   value: string;
   onChange: (value: string) => void;
   autoFocus?: boolean;
   hideLabel?: boolean;
+  /** What is usual there; anything else can be typed. */
+  suggestions?: string[];
 }) {
+  const list = useId();
   return (
     <label className="block min-w-0 text-small text-dim">
       <span className={hideLabel ? "sr-only" : ""}>{label}</span>
@@ -160,9 +162,17 @@ function Text({
         autoFocus={autoFocus}
         value={value}
         spellCheck={false}
+        list={suggestions && list}
         onChange={(event) => onChange(event.target.value)}
         className="block w-full border border-rule bg-sunk px-1.5 py-0.5 text-body text-ink"
       />
+      {suggestions && (
+        <datalist id={list}>
+          {suggestions.map((one) => (
+            <option key={one} value={one} />
+          ))}
+        </datalist>
+      )}
     </label>
   );
 }
@@ -206,27 +216,48 @@ function Formats({
 function PortEditor({
   port,
   camera,
-  groups,
+  reference,
   onChange,
   onRemove,
 }: {
   port: Port;
   camera: boolean;
-  groups: FormatGroup[];
+  reference: Reference;
   onChange: (port: Port) => void;
   onRemove: () => void;
 }) {
   const out = port.direction === "out";
+  const { offers } = reference;
+  const { groups } = reference.catalogue;
+  const socket = socketOf(offers, port);
   const setSocket = (value: string) => {
-    const socket = SOCKETS.find((socket) => socket.value === value)?.port;
-    if (!socket) return;
+    const chosen = offers.sockets[Number(value)];
+    if (value === "" || !chosen) return;
     const { sdi: _sdi, hdmi: _hdmi, data: _data, ...rest } = port;
-    onChange({ ...rest, ...socket });
+    const { label: _label, ...as } = chosen;
+    onChange({ ...rest, ...as });
   };
   return (
     <li className="grid grid-cols-[1fr_1fr_1.6fr_auto] items-end gap-2 border-t border-rule py-1.5">
       <Text label={`${out ? "Output" : "Input"}, as printed`} value={port.name} onChange={(name) => onChange({ ...port, name, id: handleOf(name) })} />
-      <Choice label="Socket" value={socketOf(port)} onChoose={setSocket} options={[{ value: "", label: "Another" }, ...SOCKETS]} />
+      <div className="flex items-end gap-1">
+        <div className="min-w-0 flex-1">
+          <Choice
+            label="Socket"
+            value={socket}
+            onChoose={setSocket}
+            options={[...(socket === "" ? [{ value: "", label: "Another" }] : []), ...socketsOf(offers)]}
+          />
+        </div>
+        <div className="w-24">
+          <Text
+            label="Its plug"
+            value={port.connector}
+            onChange={(connector) => onChange({ ...port, connector })}
+            suggestions={offers.connectors.map(({ id }) => id)}
+          />
+        </div>
+      </div>
       <Formats
         label={out ? "Gives" : "Takes"}
         value={port.formats}
@@ -265,10 +296,12 @@ const makesInWords = ({ ports, as: cap }: NonNullable<Mode["makes"]>[number]) =>
   `${ports.join(", ")} makes ${[cap.raster, cap.bits, cap.sampling].filter(Boolean).join(" ")}`;
 
 /** Modes: what it does at the same time, and what that leaves of its outputs. */
-function Modes({ entry, onChange, groups }: { entry: Device; onChange: (modes: Mode[]) => void; groups: FormatGroup[] }) {
+function Modes({ entry, onChange, reference }: { entry: Device; onChange: (modes: Mode[]) => void; reference: Reference }) {
+  const { offers } = reference;
+  const { groups } = reference.catalogue;
   const modes = entry.modes ?? [];
   const outputs = (entry.ports ?? []).filter((port) => port.direction === "out");
-  const [first] = CONDITIONS;
+  const [first] = offers.conditions;
   if (outputs.length === 0 || !first) return null;
   const set = (at: number, next: Mode) => onChange(modes.map((old, place) => (place === at ? next : old)));
   const add = () => onChange([...modes, { name: `Mode ${modes.length + 1}`, when: [first.condition], leaves: [{ ports: [outputs[0]?.id ?? ""] }] }]);
@@ -287,12 +320,12 @@ function Modes({ entry, onChange, groups }: { entry: Device; onChange: (modes: M
               <Text label="Mode" value={mode.name} onChange={(name) => set(at, { ...mode, name })} />
               <Choice
                 label="While"
-                value={conditionOf(mode.when[0])}
+                value={conditionOf(offers, mode.when[0])}
                 onChoose={(next) => {
-                  const found = CONDITIONS.find(({ value }) => value === next);
-                  if (found) set(at, { ...mode, when: [found.condition, ...mode.when.slice(1)] });
+                  const found = offers.conditions[Number(next)];
+                  if (next !== "" && found) set(at, { ...mode, when: [found.condition, ...mode.when.slice(1)] });
                 }}
-                options={conditionOf(mode.when[0]) ? CONDITIONS : [{ value: "", label: "as described" }, ...CONDITIONS]}
+                options={conditionOf(offers, mode.when[0]) ? conditionsOf(offers) : [{ value: "", label: "as described" }, ...conditionsOf(offers)]}
               />
               {leaves || !mode.makes?.length ? (
                 <>
@@ -341,18 +374,14 @@ function Modes({ entry, onChange, groups }: { entry: Device; onChange: (modes: M
 }
 
 /** What joins inputs to outputs inside it. */
-function Paths({ entry, onChange }: { entry: Device; onChange: (paths: Path[]) => void }) {
+function Paths({ entry, onChange, begins }: { entry: Device; onChange: (paths: Path[]) => void; begins: Path }) {
   const paths = entry.paths ?? [];
   const named = (direction: Port["direction"]) =>
     (entry.ports ?? []).filter((port) => port.direction === direction).map((port) => ({ value: port.id, label: port.name }));
   const [inputs, outputs] = [named("in"), named("out")];
   if (inputs.length === 0 || outputs.length === 0) return null;
   const set = (at: number, next: Path) => onChange(paths.map((old, place) => (place === at ? next : old)));
-  const add = () =>
-    onChange([
-      ...paths,
-      { from: [inputs[0]?.value ?? ""], to: [outputs[0]?.value ?? ""], via: "relay", delay: "1 ms", carries: ["picture", "sound", "timecode"] },
-    ]);
+  const add = () => onChange([...paths, { ...begins, from: [inputs[0]?.value ?? ""], to: [outputs[0]?.value ?? ""] }]);
   return (
     <section aria-label="Paths" className="mt-4">
       <h3 className="flex items-center gap-2 font-semibold">

@@ -1,4 +1,4 @@
-import type { Condition, Device, Port } from "../api/client";
+import type { Condition, Device, Port, Reference } from "../api/client";
 
 /** What is started from where nothing is: a body with one SDI output. */
 export function blank(): Device {
@@ -14,79 +14,27 @@ export const handleOf = (name: string) =>
     .join("-")
     .slice(0, 40);
 
-export const KINDS: { value: Device["kind"]; label: string }[] = [
-  { value: "camera", label: "Camera" },
-  { value: "monitor", label: "Monitor" },
-  { value: "viewfinder", label: "Viewfinder" },
-  { value: "projector", label: "Projector or wall" },
-  { value: "recorder-monitor", label: "Recorder-monitor" },
-  { value: "recorder", label: "Recorder" },
-  { value: "encoder", label: "Capture or stream encoder" },
-  { value: "drive", label: "Drive" },
-  { value: "transmitter", label: "Transmitter" },
-  { value: "receiver", label: "Receiver" },
-  { value: "viewer", label: "App viewer" },
-  { value: "converter", label: "Converter" },
-  { value: "distribution", label: "Distribution amplifier" },
-  { value: "switcher", label: "Router or switcher" },
-  { value: "isolator", label: "Isolator" },
-  { value: "extender", label: "Optical extender" },
-  { value: "port-box", label: "Port box" },
-  { value: "microphone", label: "Microphone" },
-  { value: "mixer", label: "Mixer" },
-  { value: "sound-box", label: "Sound adapter or splitter" },
-  { value: "headphones", label: "Headphones" },
-  { value: "timecode-box", label: "Timecode box" },
-];
+type Offers = Reference["offers"];
 
-/** The sorts of socket that the editor offers, each with what it says of itself. */
-export const SOCKETS: { value: string; label: string; port: Pick<Port, "connector" | "wire" | "sdi" | "hdmi"> }[] = [
-  ...(["SD", "HD", "3G", "6G", "12G"] as const).map((name) => ({
-    value: `sdi-${name}`,
-    label: `SDI ${name}, BNC`,
-    port: { connector: "bnc" as const, wire: "sdi" as const, sdi: { class: name } },
-  })),
-  ...(["1.4", "2.0", "2.1"] as const).flatMap((hdmi) =>
-    (
-      [
-        ["hdmi-a", "full"],
-        ["hdmi-c", "mini"],
-        ["hdmi-d", "micro"],
-      ] as const
-    ).map(([connector, size]) => ({
-      value: `${connector}-${hdmi}`,
-      label: `HDMI ${hdmi}, ${size}`,
-      port: { connector, wire: "hdmi" as const, hdmi: { generation: hdmi } },
-    })),
-  ),
-  { value: "xlr", label: "XLR, sound", port: { connector: "xlr-3", wire: "analogue" } },
-  { value: "jack", label: "3.5 mm, sound", port: { connector: "jack35", wire: "analogue" } },
-  { value: "ltc", label: "Timecode, BNC", port: { connector: "bnc", wire: "ltc" } },
-  { value: "ltc5", label: "Timecode, 5-pin", port: { connector: "pin-5", wire: "ltc" } },
-  { value: "reference", label: "Reference, BNC", port: { connector: "bnc", wire: "reference" } },
-  { value: "composite", label: "Composite, RCA", port: { connector: "rca", wire: "composite" } },
-  { value: "usb", label: "USB-C data", port: { connector: "usb-c", wire: "usb-data" } },
-  { value: "fibre", label: "SDI on fibre", port: { connector: "fibre", wire: "optical-sdi" } },
-  { value: "radio", label: "Antenna, picture", port: { connector: "air", wire: "radio-picture" } },
-];
+/** Sorts of socket as a list to choose from, by their places. */
+export const socketsOf = ({ sockets }: Offers) => sockets.map(({ label }, place) => ({ value: String(place), label }));
 
-/** Which sort of socket a port is. */
-export const socketOf = (port: Port) =>
-  SOCKETS.find(
+/** Which sort of socket a port is: its place in the list. */
+export const socketOf = ({ sockets }: Offers, port: Port) => {
+  const place = sockets.findIndex(
     (socket) =>
-      socket.port.connector === port.connector &&
-      socket.port.wire === port.wire &&
-      socket.port.sdi?.class === port.sdi?.class &&
-      socket.port.hdmi?.generation === port.hdmi?.generation,
-  )?.value ?? "";
+      socket.connector === port.connector &&
+      socket.wire === port.wire &&
+      socket.sdi?.class === port.sdi?.class &&
+      socket.hdmi?.generation === port.hdmi?.generation,
+  );
+  return place < 0 ? "" : String(place);
+};
 
-export const CONDITIONS: { value: string; label: string; condition: Condition }[] = [
-  ...["24", "30", "60"].map((than) => ({ value: `faster-${than}`, label: `it shoots faster than ${than}`, condition: { is: "faster" as const, than } })),
-  { value: "recording-inside", label: "it records inside", condition: { is: "recording-inside" } },
-  { value: "recording-to-drive", label: "it records to a drive", condition: { is: "recording-to-drive" } },
-  { value: "raw-out", label: "it sends raw", condition: { is: "raw-out" } },
-  { value: "playback", label: "it plays back", condition: { is: "playback" } },
-];
+/** Conditions as a list to choose from, by their places. */
+export const conditionsOf = ({ conditions }: Offers) => conditions.map(({ label }, place) => ({ value: String(place), label }));
 
-export const conditionOf = (condition: Condition | undefined) =>
-  CONDITIONS.find((other) => JSON.stringify(other.condition) === JSON.stringify(condition))?.value ?? "";
+export const conditionOf = ({ conditions }: Offers, condition: Condition | undefined) => {
+  const place = conditions.findIndex((other) => JSON.stringify(other.condition) === JSON.stringify(condition));
+  return place < 0 ? "" : String(place);
+};

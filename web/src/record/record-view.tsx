@@ -11,7 +11,6 @@ import { degrees } from "../ui/typed";
 import { Calculator } from "./calculator";
 import { OwnCodecs } from "./custom-codecs";
 import { longest } from "./limits";
-import { mustLast } from "./must-last";
 import { RecorderRow } from "./recorder-row";
 
 /** The Record view: every recorder on one time axis, what it must last, when its card is changed, what ends
@@ -130,7 +129,7 @@ function MustLastAll({ devices }: { devices: string[] }) {
         label="All must last"
         value={same}
         placeholder={lengths.size > 1 ? "differ" : "2h10, 70 min"}
-        send={(typed) => edit((newest) => devices.map((device) => mustLast(newest, build.id, device, typed.trim() || null)))}
+        send={(typed) => edit(devices.map((device) => ({ do: "must-record" as const, build: build.id, device, length: typed.trim() || null })))}
       />
     </div>
   );

@@ -10,7 +10,6 @@ import { SeverityMark } from "../ui/mark";
 import { whole } from "../ui/typed";
 import { Choices } from "./choices";
 import { LimitBars } from "./limits";
-import { mustLast } from "./must-last";
 import { useRecordable } from "./recordable";
 import { MoreSettings } from "./settings";
 
@@ -175,7 +174,7 @@ function Settings({ row, placement, device, others, findings }: Props & { findin
           label="Must last"
           value={row.need?.label ?? ""}
           hint="2h10, 70 min; empty for no need"
-          send={(typed) => edit((newest) => [mustLast(newest, build.id, placement.id, typed.trim() || null)])}
+          send={(typed) => edit([{ do: "must-record", build: build.id, device: placement.id, length: typed.trim() || null }])}
         />
         <div>
           <span className="block text-small text-dim">Data rate</span>

@@ -1,5 +1,5 @@
 import type { Device, Placement, RecordingSetting, SlotUse } from "../api/client";
-import { useEdits } from "../frame/workbench";
+import { useEdits, useFloor } from "../frame/workbench";
 import { useRecordable } from "./recordable";
 import { Choice, Tick, TypedField } from "../ui/field";
 
@@ -14,6 +14,7 @@ export function MoreSettings({
   set: (change: Partial<RecordingSetting>) => Promise<unknown>;
 }) {
   const { settle } = useEdits();
+  const { offers } = useFloor().reference;
   const { codecs: proxies } = useRecordable(placement.id);
   const setting = placement.settings?.recording;
   const can = device.records;
@@ -43,19 +44,15 @@ export function MoreSettings({
         )}
         <Choice
           label="Bits of a sound sample"
-          value={String(setting.sound_bits ?? 24)}
-          options={[
-            { value: "16", label: "16-bit" },
-            { value: "24", label: "24-bit" },
-            { value: "32", label: "32-bit float" },
-          ]}
-          onChoose={(bits) => quietly({ sound_bits: bits === "24" ? null : Number(bits) })}
+          value={String(setting.sound_bits ?? offers.sound_bits[0])}
+          options={offers.sound_bits.map((bits) => ({ value: String(bits), label: `${bits}-bit${bits === 32 ? " float" : ""}` }))}
+          onChoose={(bits) => quietly({ sound_bits: Number(bits) === offers.sound_bits[0] ? null : Number(bits) })}
         />
         <Choice
           label="Sound samples a second"
-          value={String(setting.sample_rate ?? 48_000)}
-          options={[44_100, 48_000, 88_200, 96_000, 192_000].map((rate) => ({ value: String(rate), label: `${rate / 1000} kHz` }))}
-          onChoose={(rate) => quietly({ sample_rate: rate === "48000" ? null : Number(rate) })}
+          value={String(setting.sample_rate ?? offers.sample_rates[0])}
+          options={offers.sample_rates.map((rate) => ({ value: String(rate), label: `${rate / 1000} kHz` }))}
+          onChoose={(rate) => quietly({ sample_rate: Number(rate) === offers.sample_rates[0] ? null : Number(rate) })}
         />
         {(can.slots ?? 1) > 1 && (
           <Choice

@@ -2,7 +2,7 @@
 
 use super::hire::{Exchange, exchange};
 use super::output::change_output;
-use super::{build, disconnect};
+use crate::fix::basics::{build, disconnect};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx, channels};
 use model::catalogue::{Device, DeviceKind, Direction, Radio};

@@ -1,7 +1,7 @@
 //! Another way to the destination, where nothing smaller mends a finding: within the kit, else with
 //! what can be hired.
 
-use super::MOST;
+use crate::fix::basics::MOST;
 use crate::{Code, Facts, Finding, Fix};
 use engine::path::PortIx;
 use engine::route::{Asked, Route, routes};

@@ -1,6 +1,6 @@
 //! Cables of the kit, or to hire, in the place of one that doesn't do.
 
-use super::{build, hired_words};
+use crate::fix::basics::{build, hired_words};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, cable_limits};
 use model::catalogue::{Cable, Port};

@@ -1,7 +1,7 @@
 //! Converters of the kit, put in between.
 
 use super::output::{output_format, settable_upstream};
-use super::{MOST, build};
+use crate::fix::basics::{MOST, build};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, takes_rate};
 use model::catalogue::{DeviceKind, InternalPath, Port, SignalKind, Via, nearest_of};

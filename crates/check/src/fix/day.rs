@@ -1,6 +1,6 @@
 //! The day's plan put right: breaks in which something is changed.
 
-use super::build;
+use crate::fix::basics::build;
 use crate::{Facts, Fix};
 use model::document::{Command, Handle, Hours, Rolls, ScheduleEntry, handle_from};
 use units::quantity::{ClockTime, Span};

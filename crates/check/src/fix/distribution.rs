@@ -1,7 +1,7 @@
 //! Boxes put into a run: a distribution amplifier ahead of a relay, so that both are fed alike, or half-way
 //! along a run that is too long; an isolator between two mains supplies.
 
-use super::{build, put_there};
+use crate::fix::basics::{build, put_there};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx};
 use model::catalogue::{Device, DeviceKind, Direction, SignalKind, Via};

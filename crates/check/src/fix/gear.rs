@@ -1,8 +1,9 @@
 //! Gear set otherwise: modes left, raw turned off, clamps put on, squeeze and look taken care of.
 
+use super::distribution;
 use super::output::change_output;
 use super::recording::change_recording;
-use super::{build, connect, disconnect, distribution};
+use crate::fix::basics::{build, connect, disconnect};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, Picture, PortIx, candidates, giving, hops_to, takes_rate};
 use model::catalogue::{AdapterKind, Condition, Direction, Mode};

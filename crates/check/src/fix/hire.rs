@@ -1,6 +1,6 @@
 //! What isn't there, hired; devices in the place of others.
 
-use super::build;
+use crate::fix::basics::build;
 use crate::{Facts, Fix};
 use engine::record::day::Pool;
 use model::catalogue::{Device, Port};

@@ -1,7 +1,7 @@
 //! Pictures over several links, put right.
 
-use super::build;
 use super::output::change_output;
+use crate::fix::basics::build;
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx, grouped, mappings};
 use model::document::Command;

@@ -3,6 +3,7 @@
 
 mod air;
 mod another_way;
+mod basics;
 mod cable;
 mod converter;
 mod day;
@@ -22,6 +23,7 @@ mod time;
 
 pub use air::{free_channel, same_system, stronger_system};
 pub use another_way::last_resorts;
+pub use basics::{disconnect, open_loop, remove_device, remove_need};
 pub use cable::{better_cable, right_cable};
 pub use converter::{converter, format_or_converter};
 pub use day::breaks_for;
@@ -58,107 +60,3 @@ pub use time::{
     at_project_rate, camera_at_project_rate, feed_clock, free_run, take_late, timecode,
     timecode_of_project,
 };
-
-use super::{Facts, Fix};
-use engine::path::{ConnectionIx, PortIx};
-use model::catalogue::Device;
-use model::document::{Command, Handle};
-use model::kit;
-
-/// At most so many fixes of one kind are offered: a list to choose from, not to search.
-const MOST: usize = 2;
-
-/// What is said of something that must be hired, in the title of a fix.
-fn hired_words(hired: bool) -> &'static str {
-    if hired {
-        " (to hire: none is left in the kit)"
-    } else {
-        ""
-    }
-}
-
-/// Puts a device on the floor under a handle: of the kit, or hired where none is left.
-fn put_there(
-    facts: &Facts,
-    (device, hired): (&Device, bool),
-    unit: &str,
-    (handle, name): (&str, Option<String>),
-) -> Vec<Command> {
-    let hire = hired.then(|| Command::SetKit {
-        line: kit::hired(facts.floor.production, &device.id, None, 1),
-    });
-    let add = Command::AddDevice {
-        build: build(facts),
-        device: device.id.as_str().into(),
-        unit: unit.into(),
-        name,
-        handle: Some(handle.into()),
-    };
-    hire.into_iter().chain([add]).collect()
-}
-
-/// Whether the kit has one that the build doesn't use.
-fn is_left(facts: &Facts, device: &Device) -> bool {
-    facts.floor.production.owned(&device.id, None) > facts.floor.build.devices_used(&device.id)
-}
-
-fn build(facts: &Facts) -> Handle {
-    facts.floor.build.id.clone()
-}
-
-pub fn remove_device(facts: &Facts, placement: usize) -> Fix {
-    let device = facts.floor.build.placements[placement].id.clone();
-    Fix::new(
-        format!("Remove {}", facts.device(placement)),
-        vec![Command::RemoveDevice {
-            build: build(facts),
-            device,
-        }],
-    )
-}
-
-pub fn remove_need(facts: &Facts, number: usize) -> Fix {
-    let need = facts.floor.build.needs[number].id.clone();
-    Fix::new(
-        "Remove the need",
-        vec![Command::RemoveNeed {
-            build: build(facts),
-            need,
-        }],
-    )
-}
-
-pub fn disconnect(facts: &Facts, connection: ConnectionIx) -> Fix {
-    let run = &facts.floor.build.connections[connection];
-    let commands = vec![Command::Disconnect {
-        build: build(facts),
-        connection: run.id.clone(),
-    }];
-    Fix::new(
-        format!("Remove the cable {} > {}", run.from, run.to),
-        commands,
-    )
-}
-
-/// Opens a circle at the cable that was run last.
-pub fn open_loop(facts: &Facts, ports: &[PortIx]) -> Option<Fix> {
-    let last = ports
-        .iter()
-        .filter_map(|port| facts.floor.into[*port])
-        .max()?;
-    Some(disconnect(facts, last))
-}
-
-fn connect(facts: &Facts, output: PortIx, input: PortIx) -> Fix {
-    let (from, to) = (facts.floor.name(output), facts.floor.name(input));
-    Fix::new(
-        format!("Connect {} to {}", facts.port(output), facts.port(input)),
-        vec![Command::Connect {
-            build: build(facts),
-            from,
-            to,
-            cable: None,
-            length: None,
-        }],
-    )
-}

@@ -1,7 +1,7 @@
 //! Outputs set otherwise: format, level, overlays.
 
-use super::build;
 use super::gear::leave_mode;
+use crate::fix::basics::build;
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx, cable_limits, giving, hops_to, made_as, takes_rate};
 use model::catalogue::{Direction, Via, nearest_of};

@@ -2,7 +2,7 @@
 
 use super::cable::set_cable;
 use super::output::{change_output, quality};
-use super::{build, connect};
+use crate::fix::basics::{build, connect};
 use crate::{Facts, Fix};
 use engine::path::PortIx;
 use engine::record::{Recording, Room, record_time, recorder_sum, sustained_needed, video_rate};

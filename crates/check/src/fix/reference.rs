@@ -1,6 +1,6 @@
 //! Devices locked to one reference.
 
-use super::{build, hired_words, is_left, put_there};
+use crate::fix::basics::{build, hired_words, is_left, put_there};
 use crate::{Facts, Fix};
 use engine::path::{PortIx, reference_at, reference_input};
 use model::catalogue::{Device, DeviceKind, Direction};

@@ -1,6 +1,6 @@
 //! Settings brought back to what a device can do.
 
-use super::build;
+use crate::fix::basics::build;
 use crate::{Facts, Fix};
 use model::catalogue::{Device, DeviceKind, Direction};
 use model::document::{Change, Command, Handle, OutputSetting, PortRef, able_part};

@@ -1,6 +1,6 @@
 //! A picture for what is dark, or the right one for what gets another: an input chosen, a cable run.
 
-use super::{MOST, build, connect, disconnect};
+use crate::fix::basics::{MOST, build, connect, disconnect};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx, would_take};
 use model::catalogue::Direction;

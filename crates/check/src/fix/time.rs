@@ -2,7 +2,7 @@
 
 use super::output::change_output;
 use super::recording::change_recording;
-use super::{build, hired_words};
+use crate::fix::basics::{build, hired_words};
 use crate::{Facts, Fix};
 use engine::path::{PortIx, giving};
 use model::document::{Change, ClockSetting, Command};

@@ -1,7 +1,7 @@
 //! What a wire, its ends and its cable make of a picture, as findings.
 
-use super::stop_on;
 use crate::codes::Code;
+use crate::finding::stop_on;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::{CableLoad, CarriageProblem, ConnectionIx, PortIx, RunLength, SdiLoad};
 use transport::coax::budget_db;

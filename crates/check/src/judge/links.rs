@@ -1,7 +1,7 @@
 //! Pictures over several SDI links.
 
-use super::stop_on;
 use crate::codes::Code;
+use crate::finding::stop_on;
 use crate::words::list;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::{ConnectionIx, Leg, LinksProblem};

@@ -9,6 +9,7 @@ mod flow;
 mod house;
 mod idle;
 mod links;
+mod needs;
 mod output;
 mod power;
 mod recording;
@@ -20,17 +21,14 @@ mod time;
 mod wiring;
 
 pub use care::meeting;
-pub use rig::left_open;
+pub use rig::{left_open, severities};
 
-use super::codes::Code;
-use super::{Facts, Finding, Fix, Location, Severity};
-use engine::path::{ConnectionIx, Problem};
-use model::document::Handle;
+use crate::{Facts, Finding};
+use engine::path::Problem;
 use recording::{of_recording, unknown_codecs};
 use runtime::cores::{both, each};
 use rustc_hash::FxHashMap;
 use std::cmp::Reverse;
-use units::quantity::Delay;
 
 /// Everything that the check has to say: stops first, and of them what the most screens and recorders
 /// hang on.
@@ -97,7 +95,7 @@ fn of_path_and_recordings(facts: &Facts) -> Vec<Finding> {
         found.extend(problems.map(|problem| of_recording(facts, recording, problem)));
     }
     found.extend(unknown_codecs(facts));
-    super::needs::judge(facts, &mut found);
+    needs::judge(facts, &mut found);
     found
 }
 
@@ -167,17 +165,6 @@ fn of_path(facts: &Facts, problem: &Problem) -> Finding {
     }
 }
 
-/// A stop at a connection.
-fn stop_on(
-    facts: &Facts,
-    code: Code,
-    connection: ConnectionIx,
-    text: String,
-    reason: impl Into<String>,
-) -> Finding {
-    Finding::on_connection(facts, code, Severity::Stop, connection, text, reason)
-}
-
 /// Two findings of one kind at one place are told apart by a number.
 fn number_namesakes(found: &mut [Finding]) {
     let mut seen: FxHashMap<String, usize> = FxHashMap::default();
@@ -189,113 +176,4 @@ fn number_namesakes(found: &mut [Finding]) {
             finding.id = format!("{}~{count}", finding.id);
         }
     }
-}
-
-impl Finding {
-    fn new(
-        code: Code,
-        severity: Severity,
-        place: Location,
-        text: String,
-        reason: impl Into<String>,
-    ) -> Self {
-        let spots = [&place.connection, &place.need, &place.device];
-        let spot = spots
-            .into_iter()
-            .flatten()
-            .next()
-            .map_or("", Handle::as_str);
-        Self {
-            id: format!("{code}@{spot}"),
-            code,
-            area: code.area(),
-            severity,
-            text,
-            reason: reason.into(),
-            at: place,
-            fixes: Vec::new(),
-        }
-    }
-
-    /// A finding about a device.
-    pub(super) fn on_device(
-        facts: &Facts,
-        code: Code,
-        severity: Severity,
-        placement: usize,
-        text: String,
-        reason: impl Into<String>,
-    ) -> Self {
-        let device = Some(facts.floor.build.placements[placement].id.clone());
-        Self::new(
-            code,
-            severity,
-            Location {
-                device,
-                ..Location::default()
-            },
-            text,
-            reason,
-        )
-    }
-
-    /// A finding about a need at a device.
-    pub(super) fn on_need(
-        facts: &Facts,
-        code: Code,
-        need: usize,
-        text: String,
-        reason: impl Into<String>,
-    ) -> Self {
-        let need = &facts.floor.build.needs[need];
-        let place = Location {
-            device: Some(need.at.clone()),
-            need: Some(need.id.clone()),
-            connection: None,
-        };
-        Self::new(code, Severity::Stop, place, text, reason)
-    }
-
-    /// A finding about the kit as a whole.
-    fn on_kit(code: Code, severity: Severity, text: String, reason: impl Into<String>) -> Self {
-        Self::new(code, severity, Location::default(), text, reason)
-    }
-
-    fn on_connection(
-        facts: &Facts,
-        code: Code,
-        severity: Severity,
-        connection: ConnectionIx,
-        text: String,
-        reason: impl Into<String>,
-    ) -> Self {
-        let connection = &facts.floor.build.connections[connection];
-        let place = Location {
-            device: Some(connection.to.device.clone()),
-            connection: Some(connection.id.clone()),
-            need: None,
-        };
-        Self::new(code, severity, place, text, reason)
-    }
-
-    /// Adds what would mend it, where that is asked for.
-    pub(super) fn with<I: IntoIterator<Item = Fix>>(
-        mut self,
-        facts: &Facts,
-        fixes: impl FnOnce() -> I,
-    ) -> Self {
-        if facts.proposes(&self.id) {
-            self.fixes.extend(fixes());
-        }
-        self
-    }
-}
-
-/// A delay against its limit, in words.
-pub(super) fn late(delay: Delay, within: Delay) -> String {
-    format!(
-        "{} after the lens; {} is what it may be",
-        delay.label(),
-        within.label()
-    )
 }

@@ -1,7 +1,7 @@
 //! What is plugged where it can't be, or isn't there, as findings.
 
-use super::stop_on;
 use crate::codes::Code;
+use crate::finding::stop_on;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::{ConnectionIx, PortIx, WiringProblem};
 

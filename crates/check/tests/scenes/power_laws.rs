@@ -124,7 +124,7 @@ proptest! {
                 let at = PortRef::new(&placement.id, &outlet.id);
                 let taken = build.connections.iter().any(|connection| connection.from == at);
                 let lead = catalogue().cables.iter().find(|cable| {
-                    cable.power.is_some() && cable.joins(outlet.connector, transport::connector::Connector::Barrel21)
+                    cable.power.is_some() && cable.joins(outlet.connector, "barrel-21".parse().unwrap())
                 });
                 let (Some(lead), false) = (lead, taken) else { continue };
                 let handle = format!("light-{}-{}", placement.id, outlet.id);

@@ -1,7 +1,7 @@
 //! Rigs, good and bad: what is mounted on what, and what follows.
 
 use engine::path::Floor;
-use engine::rig::{Act, CoveredKind, OrientedBoxes, Rigged, plan, space_of};
+use engine::rig::{Act, CoveredKind, OrientedBoxes, Rigged, plan, score, space_of};
 use model::catalogue::Catalogue;
 use model::document::{Command, Joint, MediaLoading, PortRef};
 use report::{RigFigures, RigReport, rigs_report};
@@ -440,6 +440,36 @@ fn told(scene: &Scene) -> String {
         .chain(found)
         .collect::<Vec<_>>()
         .join("\n  ")
+}
+
+/// Ways to mount a part are weighed before anything is judged: by the same stops and cautions.
+#[test]
+fn a_part_is_weighed_by_what_is_found() {
+    let based = RIGS.iter().map(|(name, lines)| (name, rig(&with(lines))));
+    let whole = WHOLE.iter().map(|(name, lines)| (name, rig(lines)));
+    for (name, scene) in based.chain(whole) {
+        let catalogue = catalogue().with(&scene.0.custom);
+        let floor = Floor::new(&scene.0, &scene.0.builds[0], &catalogue);
+        let parts = 0..floor.build.placements.len();
+        let Some(score) = parts
+            .filter_map(|part| score(&floor, part, check::severities))
+            .next()
+        else {
+            continue;
+        };
+        let of = |severity| {
+            let findings = scene.report().findings.into_iter();
+            let rigs = findings.filter(|finding| finding.area == check::Area::Build);
+            rigs.filter(|finding| finding.severity == severity).count()
+        };
+        let found = (of(check::Severity::Stop), of(check::Severity::Caution));
+        assert_eq!(
+            (score.stops, score.cautions),
+            found,
+            "{name}: {:?}",
+            stage::rig::found(&scene)
+        );
+    }
 }
 
 #[test]

@@ -78,7 +78,7 @@ pub fn operation(said: TokenStream, item: TokenStream) -> TokenStream {
     let routed = format!(
         "pub mod {name} {{
             pub const PATH: &str = {path};
-            pub fn method() -> axum::routing::MethodRouter<crate::App> {{ axum::routing::{method}(super::{name}) }}
+            pub fn method() -> axum::routing::MethodRouter<crate::app::App> {{ axum::routing::{method}(super::{name}) }}
         }}"
     );
     let mut all: TokenStream = said.parse().unwrap_or_default();

@@ -12,7 +12,7 @@ use std::collections::BTreeMap;
 use transport::wire::Wire;
 
 /// What follows from a floor.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, Default, PartialEq)]
 pub struct Resolved {
     /// What runs through each port.
     pub signals: Vec<Signal>,
@@ -304,7 +304,7 @@ fn strained(floor: &Floor, connection: ConnectionIx, link: Link) -> Option<PortI
     let adapters = floor.adapters(connection);
     [link.from, link.to].into_iter().find(|port| {
         let socket = floor.ports[*port].port.connector;
-        socket.is_delicate() && !clamped(&adapters, socket)
+        socket.facts().delicate && !clamped(&adapters, socket)
     })
 }
 

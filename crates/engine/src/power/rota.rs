@@ -4,7 +4,7 @@
 use super::day::Day;
 use super::runtime::fills;
 use crate::path::Floor;
-use model::catalogue::Charger;
+use model::catalogue::{Charger, Device};
 use std::collections::{BTreeMap, BTreeSet};
 
 /// A battery on a charger. Times are seconds since midnight.
@@ -43,10 +43,7 @@ struct ChargerBay<'a> {
 
 /// Places of the kit's chargers for batteries like this one.
 fn places<'a>(floor: &Floor<'a>, item: &str) -> Vec<ChargerBay<'a>> {
-    let contacts = floor
-        .catalogue
-        .device(item)
-        .and_then(|device| device.port("contacts"));
+    let contacts = floor.catalogue.device(item).and_then(Device::contacts);
     let Some(mount) = contacts.map(|port| port.connector) else {
         return Vec::new();
     };

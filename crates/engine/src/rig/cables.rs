@@ -57,12 +57,8 @@ fn bend(cable: &Cable, end: Connector, elbow: bool) -> f64 {
     if elbow {
         return ELBOW;
     }
-    let stiff = matches!(
-        end,
-        Connector::Bnc | Connector::Xlr3 | Connector::Xlr5 | Connector::Dc4 | Connector::Dc8
-    );
     // A thin coax bends like a thin HDMI, but its plug is as long as any.
-    if stiff && cable.power.is_none() {
+    if end.facts().stiff && cable.power.is_none() {
         STIFF
     } else {
         THIN

@@ -20,6 +20,16 @@ pub struct Hangs {
     pub below: f64,
 }
 
+/// A lean of so many degrees is seen in the picture.
+const LEANS: f64 = 3.0;
+
+impl Hangs {
+    /// Whether it leans so far that it is seen in the picture.
+    pub fn leans(&self) -> bool {
+        self.lean.abs() > LEANS
+    }
+}
+
 /// Hung from a grip, it turns until the centre is below it. None where the centre isn’t below it.
 pub fn hangs(centre: Point, grip: Point) -> Option<Hangs> {
     let way = centre - grip;

@@ -34,14 +34,14 @@ pub use pack::{CaseRoom, PackItem, Packed, pack};
 pub use pieces::{Piece, alone, pieces};
 pub use places::{Held, Loose, Mounted, Set, body_of, mounted, seat};
 pub use plugs::{Stuck, StuckIn, plug_of};
-pub use propose::{MountOption, Score, TimeBudget, elsewhere, on_an_adapter, score, ways};
+pub use propose::{Judge, MountOption, Score, TimeBudget, elsewhere, on_an_adapter, score, ways};
 pub use reach::{DRESSED, moment, needs};
 pub use rods::{RodNeed, length as rod_length, rods};
 pub use seats::{NoSeat, Seat, Seats};
 pub use space::{OrientedBox, Pose, Rotation};
 
 use crate::path::Floor;
-use model::catalogue::{DeviceKind, GripKind};
+use model::catalogue::{Body, DeviceKind, GripKind};
 use units::quantity::Point;
 
 /// All that follows from the joints of a floor.
@@ -98,6 +98,16 @@ pub struct Rig {
     pub covered: Vec<Covered>,
     /// Parts that wait for each other: no order builds it.
     pub waiting: Vec<usize>,
+}
+
+impl Rig {
+    /// What hangs above people, where nothing holds it should its fastening give.
+    pub fn unsecured(&self, floor: &Floor) -> Option<usize> {
+        let is = |part: &usize, what: fn(&Body) -> bool| body_of(floor, *part).is_some_and(what);
+        let secured = self.parts.iter().any(|part| is(part, |body| body.secures));
+        let mut parts = self.parts.iter().copied();
+        parts.find(|part| !secured && is(part, |body| body.overhead))
+    }
 }
 
 /// A way to hold a rig.

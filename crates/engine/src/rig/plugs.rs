@@ -39,16 +39,6 @@ pub enum StuckIn {
     Space(usize, CoveredKind),
 }
 
-/// How far a straight plug sticks out with the stiff beginning of its cable, as a guide.
-fn straight(socket: Connector) -> f64 {
-    match socket {
-        Connector::Xlr3 | Connector::Xlr5 => 65.0,
-        Connector::Bnc | Connector::HdmiA => 45.0,
-        Connector::UsbC | Connector::Jack35 | Connector::Jack35Trrs => 35.0,
-        _ => 40.0,
-    }
-}
-
 /// The space of a plug in a socket there.
 fn plug(at: Point, out: Point, length: f64) -> OrientedBox {
     let half = Point([0, 1, 2].map(|axis| (out[axis].abs() * length / 2.0).max(HALF)));
@@ -63,7 +53,11 @@ fn plug(at: Point, out: Point, length: f64) -> OrientedBox {
 /// The space of a straight plug in a socket of a rig.
 pub fn plug_of(floor: &Floor, mounted: &Mounted, port: PortIx) -> Option<OrientedBox> {
     let (at, out) = socket(floor, mounted, port)?;
-    Some(plug(at, out, straight(floor.ports[port].port.connector)))
+    Some(plug(
+        at,
+        out,
+        floor.ports[port].port.connector.facts().straight_mm,
+    ))
 }
 
 /// All plugs of a floor that stick into something of the rig that they are on: of each what it sticks into most.
@@ -87,7 +81,7 @@ pub fn stuck(floor: &Floor, mounted: &Mounted, solids: &OrientedBoxes) -> Vec<St
             else {
                 continue;
             };
-            let length = straight(node.port.connector);
+            let length = node.port.connector.facts().straight_mm;
             let meets = |length| {
                 let space = plug(at, out, length);
                 met(mounted, solids, (root, &spaces), node.placement, &space)

@@ -22,8 +22,6 @@ const EFFORT: usize = 40_000;
 const MIDDLE: f64 = 30.0;
 /// A matte box stands so far before the front of a lens, in millimetres.
 const BEFORE_LENS: f64 = 4.0;
-/// It leans so far before it is seen in the picture, in degrees.
-const LEANS: f64 = 3.0;
 
 /// How good a way is: less is better, the first figure before the second.
 #[derive(Debug, Clone, Copy, PartialEq, PartialOrd)]
@@ -85,26 +83,35 @@ fn own_unit(floor: &Floor, part: usize) -> Build {
     build
 }
 
-/// How many ways may still be tried, for a part and all that is asked about it at once.
+/// Stops and cautions of a floor’s rigs. What is one is judged above this crate, and once.
+pub type Judge = fn(&Floor, &Rigged) -> (usize, usize);
+
+/// How many ways may still be tried, for a part and all that is asked about it at once, and how each is judged.
 #[derive(Debug)]
-pub struct TimeBudget(usize);
+pub struct TimeBudget {
+    left: usize,
+    judge: Judge,
+}
 
 impl TimeBudget {
     /// For a part of a floor: the more is in its unit, the fewer.
-    pub fn of(floor: &Floor, part: usize) -> Self {
+    pub fn of(floor: &Floor, part: usize, judge: Judge) -> Self {
         let unit = &floor.build.placements[part].unit;
         let placed = floor.build.placements.iter();
         let parts = placed.filter(|placed| placed.unit == *unit).count();
-        Self((EFFORT / parts.max(1)).clamp(20, TRIED))
+        Self {
+            left: (EFFORT / parts.max(1)).clamp(20, TRIED),
+            judge,
+        }
     }
 
     fn is_over(&self) -> bool {
-        self.0 == 0
+        self.left == 0
     }
 
     fn take(&mut self) -> bool {
         let left = !self.is_over();
-        self.0 = self.0.saturating_sub(1);
+        self.left = self.left.saturating_sub(1);
         left
     }
 }
@@ -125,11 +132,11 @@ pub fn ways(floor: &Floor, part: usize, left: &mut TimeBudget) -> Vec<MountOptio
 }
 
 /// What a part is worth where it is now.
-pub fn score(floor: &Floor, part: usize) -> Option<Score> {
+pub fn score(floor: &Floor, part: usize, judge: Judge) -> Option<Score> {
     let build = own_unit(floor, part);
     let part = within(&build, &floor.build.placements[part].id);
     let unit = Floor::new(floor.production, &build, floor.catalogue);
-    weighed(&unit, part, &[]).map(|(score, _)| score)
+    weighed(&unit, part, &[], judge).map(|(score, _)| score)
 }
 
 /// The best ways for a part that is mounted, elsewhere: what sits on it comes along.
@@ -207,14 +214,14 @@ fn tried(floor: &Floor, part: usize, seats: &[Seat], left: &mut TimeBudget) -> V
     let now = mounted(floor);
     let mut best: Vec<MountOption> = Vec::new();
     // No fastening is left out because another has many settings.
-    let each = (left.0 / seats.len().max(1)).max(1);
+    let each = (left.left / seats.len().max(1)).max(1);
     for seat in seats {
         let mut of_seat: Option<MountOption> = None;
         for joints in settings((floor, &now), part, seat).into_iter().take(each) {
             if !left.take() {
                 break;
             }
-            let Some((score, reasons)) = weighed(floor, part, &joints) else {
+            let Some((score, reasons)) = weighed(floor, part, &joints, left.judge) else {
                 continue;
             };
             if of_seat.as_ref().is_none_or(|way| score < way.score) {
@@ -376,7 +383,12 @@ fn also_held(
 }
 
 /// What a way is worth, with what speaks for it; none where the part has no place then.
-fn weighed(floor: &Floor, part: usize, joints: &[Joint]) -> Option<(Score, Vec<String>)> {
+fn weighed(
+    floor: &Floor,
+    part: usize,
+    joints: &[Joint],
+    judge: Judge,
+) -> Option<(Score, Vec<String>)> {
     let mut build: Build = floor.build.clone();
     build.joints.extend_from_slice(joints);
     let floor = Floor::new(floor.production, &build, floor.catalogue);
@@ -404,9 +416,10 @@ fn weighed(floor: &Floor, part: usize, joints: &[Joint]) -> Option<(Score, Vec<S
             bears.moment, bears.guide
         ));
     }
+    let (stops, cautions) = judge(&floor, &rigged);
     let score = Score {
-        stops: stops(&rigged),
-        cautions: cautions(&rigged),
+        stops,
+        cautions,
         against,
         off: off.round(),
         fuss: joints.first().map_or(0.0, |joint| {
@@ -414,45 +427,6 @@ fn weighed(floor: &Floor, part: usize, joints: &[Joint]) -> Option<(Score, Vec<S
         }),
     };
     Some((score, reasons))
-}
-
-fn stops(rigged: &Rigged) -> usize {
-    let rigs = rigged.rigs.iter();
-    let rigs = rigs.map(|rig| {
-        let over = rig.carriers.iter();
-        let over = over.filter(|one| one.grams > one.payload || !one.outside.is_empty());
-        rig.meets.len() + over.count() + usize::from(!rig.waiting.is_empty())
-    });
-    rigs.sum::<usize>()
-        + rigged.mounted.loose.len()
-        + rigged
-            .cables
-            .iter()
-            .filter(|cable| cable.is_short())
-            .count()
-        + rigged.rods.iter().filter(|rods| rods.is_short()).count()
-        + rigged
-            .fronts
-            .iter()
-            .map(|front| front.motors.len())
-            .sum::<usize>()
-}
-
-fn cautions(rigged: &Rigged) -> usize {
-    let rigs = rigged.rigs.iter();
-    let rigs = rigs.map(|rig| {
-        let holds = rig.holds.iter().filter_map(|hold| hold.hangs);
-        rig.covered.len() + holds.filter(|hangs| hangs.lean.abs() > LEANS).count()
-    });
-    let bears = rigged
-        .bears
-        .iter()
-        .filter(|bears| !bears.supported && (bears.turns || bears.moment > bears.guide));
-    let fronts = rigged.fronts.iter().filter(|front| {
-        let seen = front.matte.is_some_and(|(_, needed, has)| has < needed);
-        seen || front.clipped_on_moving.is_some()
-    });
-    rigs.sum::<usize>() + bears.count() + fronts.count() + rigged.stuck.len()
 }
 
 /// The way that a zone of a part lies from its middle, where it is mounted.

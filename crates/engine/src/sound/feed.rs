@@ -3,7 +3,6 @@
 use crate::path::{Floor, PortIx, Resolved, Sound};
 use model::document::TrackSetting;
 use rustc_hash::FxHashSet;
-use transport::connector::Connector;
 
 /// A channel at one port: the port, and its number there, from 0.
 pub type ChannelAt = (PortIx, u8);
@@ -108,7 +107,7 @@ pub fn arriving(
     // What a body hears by itself is for finding the place: it comes after what somebody has placed.
     channels.sort_by_key(|(input, channel)| {
         let origin = resolved.signals[*input].sound[usize::from(*channel)].origin;
-        floor.ports[origin].port.connector == Connector::BuiltIn
+        floor.ports[origin].port.connector.facts().built_in
     });
     channels
 }

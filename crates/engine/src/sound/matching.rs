@@ -8,7 +8,6 @@ use model::catalogue::{
     AdapterKind, AudioPort, InputLevel, LevelKind, Microphone, MicrophonePower,
 };
 use rustc_hash::FxHashMap;
-use transport::connector::Connector;
 use transport::wire::Wire;
 use units::quantity::Length;
 
@@ -192,8 +191,7 @@ fn on_cable(floor: &Floor, connection: ConnectionIx, found: &mut Vec<Mismatch>) 
         let socket = floor.ports[port].port.connector;
         let plugged = link.cable.ends.contains(&socket)
             || adapters.iter().any(|adapter| adapter.into == socket);
-        let jacks = [Connector::Jack35, Connector::Jack35Trrs];
-        if jacks.contains(&socket) && !plugged {
+        if socket.facts().small_jack && !plugged {
             found.push(Mismatch::WrongJack { connection, port });
         }
     }

@@ -51,7 +51,7 @@ impl Adapter {
 
     /// What it costs a coaxial run, in decibels.
     pub fn loss_db(&self) -> f64 {
-        if self.kind != AdapterKind::Clamp && self.into == Connector::Bnc {
+        if self.kind != AdapterKind::Clamp && self.into.facts().coaxial {
             Self::LOSS_DB
         } else {
             0.0

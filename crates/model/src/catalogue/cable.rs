@@ -75,6 +75,6 @@ impl Cable {
 
     /// Whether it is no cable at all, but a pairing over the air.
     pub fn is_air(&self) -> bool {
-        self.ends == [Connector::Air; 2]
+        self.ends.iter().all(|end| end.facts().air)
     }
 }

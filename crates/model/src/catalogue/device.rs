@@ -300,6 +300,13 @@ impl Device {
             .filter(move |port| port.direction == direction && port.wire == Wire::Power)
     }
 
+    /// What a battery is put on with: its plate, its foot, or a maker’s own; none where it only feeds cables.
+    pub fn contacts(&self) -> Option<&Port> {
+        self.battery.as_ref()?;
+        let mut outlets = self.power_ports(Direction::Out);
+        outlets.find(|port| port.connector.facts().seat.is_some() || port.connector.is_own())
+    }
+
     /// Whether it shows or records a picture that comes in: a destination.
     pub fn is_destination(&self) -> bool {
         !self.screen.is_empty()

@@ -40,7 +40,7 @@ pub use files::{CatalogueError, Files};
 pub use inside::{Cap, InternalPath, PathDelay, Via};
 pub use medium::{FileSystem, Medium, MediumKind};
 pub use mode::{Condition, Leaves, Makes, Mode};
-pub use port::{Direction, LinkGroup, Origin, Port, RawCarriage, SdiPort, takes};
+pub use port::{Direction, HdmiPort, LinkGroup, Origin, Port, RawCarriage, SdiPort, takes};
 pub use power::{
     Battery, Charger, DevicePower, Gauge, Gives, Joins, OwnBattery, PowerCable, PowerMode,
     PowerPort,

@@ -1,9 +1,11 @@
 //! What a document must hold to be kept: names that can be said, no two of one name, nothing beyond
 //! the limits that hold for edits.
 
-use super::apply::{Refusal, checked_name, refuse_overlap};
+use super::day::refuse_overlap;
 use super::limits::Bounded;
 use super::names::is_handle;
+use super::own::{check_codec_figures, check_device};
+use super::refusal::{Refusal, checked_name};
 use super::{Beyond, Build, Handle, Limits, Production};
 use std::collections::HashSet;
 
@@ -83,10 +85,10 @@ impl Production {
             assembly.check().map_err(Unfit::Beyond)?;
         }
         for device in &self.custom.devices {
-            super::apply::check_device(device)?;
+            check_device(device)?;
         }
         for codec in &self.custom.codecs {
-            super::apply::check_codec_figures(codec)?;
+            check_codec_figures(codec)?;
         }
         only_once("build", self.builds.iter().map(|build| build.id.as_str()))?;
         self.builds.iter().try_for_each(Build::check)

@@ -1,9 +1,9 @@
 //! Descriptions as files: a crew's own entries, to share with another crew.
 
 use super::FileError;
-use super::apply::{check_codec, check_entry};
 use super::file::{Head, read_head, read_version};
 use super::json::without_mark;
+use super::own::{check_codec, check_entry};
 use crate::catalogue::{Catalogue, Codec, Device};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

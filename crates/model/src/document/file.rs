@@ -1,16 +1,14 @@
 //! The open file format: one production as JSON, with the format's name and version inside.
 
 use super::json::{once_each, pretty, read_value, reason, without_mark};
-use super::{Command, Production, Unfit, upgraded};
+use super::upgrade::{FORMAT_VERSION, upgraded};
+use super::{Command, Production, Unfit};
 use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// What the file says it is.
 pub const FORMAT: &str = "west-rail-production";
-/// The version written; older ones are read.
-pub const FORMAT_VERSION: u32 = 4;
-
 /// A production as a file.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

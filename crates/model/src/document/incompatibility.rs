@@ -9,10 +9,10 @@ use units::quantity::{Decibels, Span};
 
 /// What bodies keep from before a take, at most.
 pub const LONGEST_PRE_RECORD: Span = Span(10 * 60);
-/// Bits a sample that recorders write, 32 as floating point.
-const SOUND_BITS: [u8; 3] = [16, 24, 32];
-/// Samples of sound a second that recorders write.
-const SAMPLE_RATES: [u32; 5] = [44_100, 48_000, 88_200, 96_000, 192_000];
+/// Bits a sample that recorders write, 32 as floating point; the first is usual.
+pub const SOUND_BITS: [u8; 3] = [24, 16, 32];
+/// Samples of sound a second that recorders write; the first is usual.
+pub const SAMPLE_RATES: [u32; 5] = [48_000, 44_100, 88_200, 96_000, 192_000];
 
 /// Something that a recorder is set to and doesn't have.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]

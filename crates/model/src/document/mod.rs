@@ -18,13 +18,15 @@ mod kit;
 mod limits;
 mod names;
 mod need;
+mod own;
 mod production;
+mod refusal;
 mod rules;
 mod settings;
 mod typed;
 mod upgrade;
 
-pub use apply::{Command, Edited, Refusal, TakenOut, check_entry, checked_name};
+pub use apply::{Command, Edited, TakenOut};
 pub use assembly::Assembly;
 pub use build::{Build, Placement, Unit};
 pub use change::{BadChange, Change};
@@ -32,19 +34,22 @@ pub use check::Unfit;
 pub use connection::Connection;
 pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
-pub use file::{FORMAT, FORMAT_VERSION, FileError, NotRead, ProductionFile};
+pub use file::{FORMAT, FileError, NotRead, ProductionFile};
 pub use handle::Handle;
 pub use hours::{Break, ChangeTime, Hours};
 pub use incompatibility::{
-    Incompatibility, able_part, incompatibilities, output_incompatibility, records_codec,
-    slot_takes, sound_incompatibility, without_incompatibilities,
+    Incompatibility, SAMPLE_RATES, SOUND_BITS, able_part, incompatibilities,
+    output_incompatibility, records_codec, slot_takes, sound_incompatibility,
+    without_incompatibilities,
 };
 pub use joint::Joint;
 pub use kit::{KitChange, KitLine};
 pub use limits::{Beyond, Bounded, Limits};
 pub use names::{PortRef, handle_from};
 pub use need::{Need, Purpose};
+pub use own::check_entry;
 pub use production::Production;
+pub use refusal::{Refusal, checked_name};
 pub use rules::{
     BatteryPlace, CardSize, GainSchool, HouseRules, MediaLoading, MediaSwap, MonitorPlace,
     MonitorSize, PictureOfRecord, PowerSchool, RULES, RuleChoice, RulePage, SoundOfRecord,
@@ -56,4 +61,4 @@ pub use settings::{
     TrackKind, TrackSetting, TrackSource,
 };
 pub use typed::{Completion, Misread, Typed, complete, read_line};
-pub use upgrade::upgraded;
+pub use upgrade::{FORMAT_VERSION, upgraded};

@@ -5,7 +5,7 @@ use model::document::{Command, InputSetting, MediaSwap, Production, ProductionFi
 use plan::report_with_fixes;
 use report::{day_of, media_plan, report};
 use serde_json::{Value, json};
-use stage::{catalogue, scene};
+use stage::{catalogue, is_tried, scene};
 use std::collections::HashSet;
 use transport::edid::Edid;
 use units::quantity::Percent;
@@ -179,9 +179,14 @@ fn hostile_values_in_every_field_are_refused_or_answered() {
         &mut found,
     );
     assert!(found.len() > 150, "only {} fields", found.len());
-    let mut read = 0;
-    for at in found {
-        for value in hostile() {
+    let (mut tried, mut read) = (0, 0);
+    for (field, at) in found.into_iter().enumerate() {
+        for (number, value) in hostile().into_iter().enumerate() {
+            // Each field with some of the values, each value in some of the fields.
+            if !is_tried(field + number, 8) {
+                continue;
+            }
+            tried += 1;
             let mut changed = file.clone();
             *changed.pointer_mut(&at).unwrap() = value;
             // As a file; and as an earlier program may have stored it, unchecked.
@@ -200,7 +205,7 @@ fn hostile_values_in_every_field_are_refused_or_answered() {
             }
         }
     }
-    assert!(read > 300, "only {read} were read");
+    assert!(read > tried / 30, "only {read} of {tried} were read");
 }
 
 #[test]

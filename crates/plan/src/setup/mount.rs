@@ -53,7 +53,11 @@ pub fn mount_part(
             why: "it is mounted already: take it off first".into(),
         });
     }
-    let ways = ways(&floor, placement, &mut TimeBudget::of(&floor, placement));
+    let ways = ways(
+        &floor,
+        placement,
+        &mut TimeBudget::of(&floor, placement, check::severities),
+    );
     let now = rig_findings(production, build, catalogue);
     let said = |found: &Vec<Finding>| -> Vec<(String, String)> {
         let found = found.iter();

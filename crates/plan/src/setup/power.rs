@@ -12,7 +12,7 @@ use model::kit;
 use report::{PowerSource, Report, report};
 use serde::Serialize;
 use std::collections::{BTreeMap, BTreeSet};
-use transport::connector::Connector;
+use transport::connector::{Connector, Seat};
 use units::quantity::{Length, Span, VoltRange, Volts};
 use utoipa::ToSchema;
 
@@ -112,7 +112,7 @@ impl<'c> Layout<'c> {
             DeviceKind::Battery => "battery",
             _ if device
                 .power_ports(Direction::In)
-                .any(|port| port.connector == Connector::DTap) =>
+                .any(|port| port.connector.facts().tap) =>
             {
                 "supply"
             }
@@ -415,7 +415,7 @@ fn schemes(catalogue: &Catalogue) -> Vec<Scheme<'_>> {
     let batteries: Vec<&Device> = catalogue
         .devices
         .iter()
-        .filter(|device| device.battery.is_some() && device.port("contacts").is_some())
+        .filter(|device| device.contacts().is_some())
         .collect();
     for plate in catalogue
         .devices
@@ -429,13 +429,13 @@ fn schemes(catalogue: &Catalogue) -> Vec<Scheme<'_>> {
         let Some(mount) = mounts.first().copied() else {
             continue;
         };
-        let is_plate = matches!(mount, Connector::VMount | Connector::ThreeStud);
+        let is_plate = mount.facts().seat == Some(Seat::Plate);
         if !is_plate || plate.power_ports(Direction::Out).count() < 2 {
             continue;
         }
         for battery in &batteries {
             if battery
-                .port("contacts")
+                .contacts()
                 .is_some_and(|port| port.connector == mount)
             {
                 schemes.push((Some(plate), vec![*battery; mounts.len()]));
@@ -518,7 +518,7 @@ fn lay_out<'c>(
         let plated = layout.put(plate);
         for (battery, inlet) in batteries.iter().zip(plate.power_ports(Direction::In)) {
             let handle = layout.put(battery);
-            let contacts = battery.port("contacts")?;
+            let contacts = battery.contacts()?;
             let cable = layout.lead(contacts.connector, inlet.connector)?;
             layout.run(
                 PortRef::new(&handle, &contacts.id),
@@ -539,18 +539,18 @@ fn splitter(layout: &mut Layout, comes: VoltRange) -> Option<()> {
     let number = layout
         .free
         .iter()
-        .position(|free| free.port.connector == Connector::DTap)?;
+        .position(|free| free.port.connector.facts().tap)?;
     let device = layout.catalogue.devices.iter().find(|device| {
         let mut inlets = device.power_ports(Direction::In);
         device.kind == DeviceKind::PowerBox
             && inlets
                 .next()
-                .is_some_and(|inlet| inlet.connector == Connector::DTap)
+                .is_some_and(|inlet| inlet.connector.facts().tap)
             && inlets.next().is_none()
             && device.power_ports(Direction::Out).count() >= 4
             && device
                 .power_ports(Direction::Out)
-                .all(|port| port.connector == Connector::DTap)
+                .all(|port| port.connector.facts().tap)
     })?;
     let free = layout.free.remove(number);
     let handle = layout.put(device);
@@ -579,7 +579,7 @@ fn each_its_own<'c>(floor: &Floor<'c>, unit: &str, loads: &[PowerLoad<'c>]) -> O
             let batteries = floor.catalogue.devices.iter();
             batteries.filter_map(move |device| {
                 let battery = device.battery.as_ref()?;
-                let contacts = device.port("contacts")?;
+                let contacts = device.contacts()?;
                 let takes = input.power.as_ref().and_then(|power| power.takes);
                 let fits = contacts.connector == input.connector
                     && takes.is_none_or(|takes| range(battery).most <= takes.most);

@@ -6,33 +6,30 @@ use engine::path::Floor;
 use engine::power::{PowerProblem, mounts, supply};
 use model::catalogue::{Device, DeviceKind, Direction};
 use model::document::{Command, Handle, PortRef, Refusal};
-use transport::connector::Connector;
+use transport::connector::{ConnectorFacts, Seat};
 use units::quantity::Length;
 
 /// Whether a box goes straight on something, or something straight on it: a plate, a housing, a coupler.
 pub(super) fn is_put_on(device: &Device) -> bool {
-    device.ports.iter().any(|port| {
-        matches!(
-            port.connector,
-            Connector::VMount | Connector::ThreeStud | Connector::CellA | Connector::CellB
-        )
-    })
+    device
+        .ports
+        .iter()
+        .any(|port| matches!(port.connector.facts().seat, Some(Seat::Plate | Seat::Slot)))
 }
 
 /// What a box that gives power is called on a floor.
 pub(super) fn role(device: &Device) -> &'static str {
-    let socket = |direction: Direction, connector: Connector| {
+    let socket = |direction: Direction, is: fn(&ConnectorFacts) -> bool| {
         let mut ports = device.power_ports(direction);
-        ports.any(|port| port.connector == connector)
+        ports.any(|port| is(port.connector.facts()))
     };
-    let plate = |connector| socket(Direction::In, connector);
-    if plate(Connector::VMount) || plate(Connector::ThreeStud) {
+    if socket(Direction::In, |facts| facts.seat == Some(Seat::Plate)) {
         "plate"
-    } else if socket(Direction::In, Connector::Mains) {
+    } else if socket(Direction::In, |facts| facts.mains) {
         "adapter"
-    } else if socket(Direction::Out, Connector::Mains) {
+    } else if socket(Direction::Out, |facts| facts.mains) {
         "sockets"
-    } else if socket(Direction::Out, Connector::CellA) || socket(Direction::Out, Connector::CellB) {
+    } else if socket(Direction::Out, |facts| facts.seat == Some(Seat::Slot)) {
         "coupler"
     } else if device.power_ports(Direction::Out).count() > 1 {
         "power splitter"

@@ -1,8 +1,8 @@
 //! Copies of everything that is kept, saved from the first page and put back from there.
 
-use crate::App;
-use crate::events::ALL;
+use crate::app::App;
 use crate::problem::Problem;
+use crate::state::events::ALL;
 use axum::Json;
 use axum::body::Body;
 use axum::extract::State;

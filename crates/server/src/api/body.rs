@@ -53,8 +53,8 @@ impl<S: Send + Sync> FromRequest<S> for Text {
             if rejection.status() == StatusCode::PAYLOAD_TOO_LARGE {
                 Problem::too_large(format!(
                     "that is too large: production files are taken up to {} MB, edits up to {} MB",
-                    crate::FILE_BYTES / 1_000_000,
-                    crate::EDIT_BYTES / 1_000_000
+                    crate::app::FILE_BYTES / 1_000_000,
+                    crate::app::EDIT_BYTES / 1_000_000
                 ))
             } else {
                 Problem::unreadable("the body ended before it was complete")

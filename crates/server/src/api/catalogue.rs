@@ -1,14 +1,14 @@
 //! The catalogue and the pages of the findings.
 
 use super::body::Path;
-use crate::App;
+use crate::app::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
 use check::{CodePage, PAGES};
 use model::catalogue::Catalogue;
 use model::document::{RULES, RulePage};
-use report::{Choosable, choosable};
+use report::{Choosable, Offers, choosable, offers};
 use serde::Serialize;
 use std::borrow::Cow;
 use std::collections::BTreeMap;
@@ -26,6 +26,8 @@ pub struct Reference {
     findings: &'static [CodePage],
     /// The house rules between schools, with both sides' reasons.
     rules: &'static [RulePage],
+    /// What the editor of devices and the settings of recorders offer.
+    offers: Offers,
     /// The largest production file that is taken, in bytes.
     file_bytes: usize,
 }
@@ -56,7 +58,8 @@ impl Reference {
             catalogue,
             findings: PAGES,
             rules: RULES,
-            file_bytes: crate::FILE_BYTES,
+            offers: offers(),
+            file_bytes: crate::app::FILE_BYTES,
         }
     }
 }

@@ -1,14 +1,14 @@
 //! Edits, undo and redo: each on the revision that it was made on, each answered with the report,
 //! or with what changed in it.
 
-use super::Workspace;
-use super::answer::{Wanted, WorkspaceAnswer, WorkspaceCache};
 use super::body::{Body, Path, Revision};
-use super::chain::{Link, SAID};
 use super::productions::build_of;
-use super::sent::Key;
-use crate::App;
+use crate::app::App;
 use crate::problem::Problem;
+use crate::state::cache::{Wanted, WorkspaceAnswer, WorkspaceCache};
+use crate::state::chain::{Link, SAID};
+use crate::state::sent::Key;
+use crate::workspace::Workspace;
 use axum::extract::State;
 use axum::response::{IntoResponse, Response};
 use difference::{PatchStep, difference};

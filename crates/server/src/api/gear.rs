@@ -3,7 +3,7 @@
 
 use super::body::{Body, Path, Query, Text};
 use super::question::{BuildQuery, Question};
-use crate::App;
+use crate::app::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::body::Bytes;

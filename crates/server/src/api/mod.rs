@@ -1,12 +1,11 @@
 //! The API: REST with JSON, described by OpenAPI.
 
-mod answer;
 mod backups;
 mod body;
 mod catalogue;
-mod chain;
 mod description;
 mod edits;
+mod events;
 mod gear;
 mod media;
 mod power;
@@ -15,7 +14,6 @@ mod question;
 mod questions;
 mod recordings;
 mod rig;
-mod sent;
 mod setup;
 mod sound;
 mod sums;
@@ -25,13 +23,9 @@ mod ways;
 utoipa::description! {
     pub use description::openapi;
 }
-pub use answer::WorkspaceCache;
-pub use productions::Workspace;
-pub use sent::Sent;
-pub use time::Listeners;
 
+use crate::app::{App, EDIT_BYTES};
 use crate::problem::Problem;
-use crate::{App, EDIT_BYTES, events};
 use axum::Router;
 use axum::extract::DefaultBodyLimit;
 use axum::http::header;

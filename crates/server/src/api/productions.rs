@@ -1,20 +1,19 @@
 //! Productions: the list, reading, making, copying, deleting, files in and out.
 
-use super::answer::{Wanted, WorkspaceAnswer, WorkspaceCache};
 use super::body::{Body, Path, Query, Text};
-use crate::App;
+use crate::app::App;
 use crate::problem::Problem;
+use crate::state::cache::{Wanted, WorkspaceAnswer, WorkspaceCache};
+use crate::workspace::Workspace;
 use axum::Json;
 use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use demo::{Package, packages};
-use difference::Difference;
 use model::catalogue::Catalogue;
 use model::document::{Command, Handle, Production, ProductionFile};
-use report::{Glance, Report, day_of, glance, report};
+use report::{Glance, day_of, glance, report};
 use serde::{Deserialize, Serialize};
-use std::sync::Arc;
 use store::{Entry, StoreError, StoredProduction};
 use units::format::PictureFormat;
 use utoipa::{IntoParams, ToSchema, operation};
@@ -43,37 +42,6 @@ pub struct Listed {
 pub struct ListedBuild {
     id: String,
     name: String,
-}
-
-/// A production with everything that follows from one of its builds: what every view shows.
-#[derive(Debug, Clone, Serialize, ToSchema, Difference)]
-#[difference(side_by_side)]
-pub struct Workspace {
-    /// The production's id.
-    pub id: String,
-    /// Its revision: send it with the next edit.
-    pub revision: u64,
-    /// What people chose.
-    #[schema(value_type = Production)]
-    #[difference(within)]
-    pub production: Arc<Production>,
-    /// What follows.
-    #[difference(within)]
-    pub report: Report,
-    /// What undo would take back.
-    pub undo: Option<String>,
-    /// The number of that step in the history: it grows with every edit.
-    pub undo_step: Option<u64>,
-    /// Who made it, where they said so.
-    pub undo_by: Option<String>,
-    /// When it was made, in seconds since 1970, where that is known.
-    pub undo_at: Option<i64>,
-    /// What redo would do again.
-    pub redo: Option<String>,
-    /// After an edit: what it left behind that nobody would look for, in sentences.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
-    #[difference(always)]
-    pub said: Vec<String>,
 }
 
 /// Which build.
@@ -105,30 +73,6 @@ pub struct NewProduction {
 #[operation(get, "/packages", tag = "productions", answers = Vec<Package>)]
 pub async fn offered() -> Json<&'static [Package]> {
     Json(packages())
-}
-
-impl Workspace {
-    /// What is kept, with what follows from it.
-    pub(super) fn new(kept: StoredProduction, report: Report) -> Self {
-        let StoredProduction {
-            id,
-            revision,
-            production,
-            history,
-        } = kept;
-        Self {
-            id,
-            revision,
-            production,
-            report,
-            undo: history.undo,
-            undo_step: history.undo_step,
-            undo_by: history.undo_by,
-            undo_at: history.undo_at,
-            redo: history.redo,
-            said: Vec::new(),
-        }
-    }
 }
 
 /// The build that is asked for, or the first one.

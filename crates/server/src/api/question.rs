@@ -1,7 +1,7 @@
 //! Questions about one build of one production: one way in for all of them.
 
 use super::body::{Body, Path, Query};
-use crate::App;
+use crate::app::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::{FromRequest, FromRequestParts, Request};
@@ -42,16 +42,6 @@ pub struct BuildQuery {
 }
 
 of_build!(BuildQuery);
-
-/// 404 for a build.
-pub(super) fn no_build(build: &str) -> Problem {
-    Problem::missing(format!("there is no build “{build}” in this production"))
-}
-
-/// 404 for a device.
-pub(super) fn no_device(device: &str, build: &str) -> Problem {
-    Problem::missing(format!("there is no device “{device}” in build “{build}”"))
-}
 
 /// A question: the production from the address’s path, the build and the rest from its query or the body.
 pub struct Question<T> {
@@ -94,7 +84,7 @@ impl<'a, T: OfBuild> OnFloor<'a, T> {
         let build = kept.production.build(asked.build());
         Ok(Self {
             production: &kept.production,
-            build: build.ok_or_else(|| no_build(asked.build()))?,
+            build: build.ok_or_else(|| Problem::no_build(asked.build()))?,
             shipped,
             asked,
         })
@@ -107,7 +97,7 @@ impl<'a, T: OfBuild> OnFloor<'a, T> {
 
     /// What follows from the build, which there is since it is there.
     pub fn following<R>(&self, answer: Option<R>) -> Result<R, Problem> {
-        answer.ok_or_else(|| no_build(&self.build.id))
+        answer.ok_or_else(|| Problem::no_build(&self.build.id))
     }
 }
 

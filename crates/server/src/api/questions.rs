@@ -2,8 +2,8 @@
 //! means.
 
 use super::body::{Body, Path};
-use super::question::{OfBuild, OnFloor, Question, no_build, of_build};
-use crate::App;
+use super::question::{OfBuild, OnFloor, Question, of_build};
+use crate::app::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
@@ -118,7 +118,7 @@ pub async fn outlook(
         let edited = now.production.edited(shipped, &ahead.commands);
         let edited = edited.map_err(|refusal| Problem::refused(refusal.to_string()))?;
         let after = report(&edited.production, &ahead.build, shipped)
-            .ok_or_else(|| no_build(&ahead.build))?;
+            .ok_or_else(|| Problem::no_build(&ahead.build))?;
         Ok(Json(compare(&now.report, &after)))
     })
     .await

@@ -1,6 +1,6 @@
 //! Recordings that are sent to be looked at: read as they come, never held.
 
-use crate::App;
+use crate::app::App;
 use crate::problem::Problem;
 use audio::wav::WavError;
 use axum::body::Body;

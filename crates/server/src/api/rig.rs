@@ -1,8 +1,8 @@
 //! Rigs: drawn, weighed, in steps; from one build to another; the line check.
 
 use super::body::{Path, Query};
-use super::question::{BuildQuery, Question, no_build, no_device, of_build};
-use crate::App;
+use super::question::{BuildQuery, Question, of_build};
+use crate::app::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
@@ -87,11 +87,11 @@ pub async fn rig_change(
         let kept = store.get(id)?;
         for build in [&query.from, &query.to] {
             if kept.production.build(build).is_none() {
-                return Err(no_build(build));
+                return Err(Problem::no_build(build));
             }
         }
         let found = build_change(&kept.production, (&query.from, &query.to), catalogue);
-        found.map(Json).ok_or_else(|| no_build(&query.to))
+        found.map(Json).ok_or_else(|| Problem::no_build(&query.to))
     })
     .await
 }
@@ -124,7 +124,7 @@ pub async fn seats(question: Question<MountQuery>) -> Result<Json<PartSeats>, Pr
         .answer(|on| {
             let (build, part) = (&on.build.id, &on.asked.part);
             let found = part_seats(on.production, build, on.shipped, part);
-            found.ok_or_else(|| no_device(part, build))
+            found.ok_or_else(|| Problem::no_device(part, build))
         })
         .await
 }

@@ -4,7 +4,7 @@ use super::body::Query;
 use super::media::table;
 use super::question::{BuildQuery, Question, of_build};
 use super::recordings::read_pieces;
-use crate::App;
+use crate::app::App;
 use crate::problem::Problem;
 use audio::wav::{Tone, ToneKind, WavReader, WavReport, tone};
 use axum::Json;

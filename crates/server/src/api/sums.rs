@@ -1,7 +1,7 @@
 //! The calculator, which needs no production.
 
 use super::body::Body;
-use crate::App;
+use crate::app::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;

@@ -3,9 +3,9 @@
 use super::body::{Body as Sent, Query};
 use super::question::{BuildQuery, Question};
 use super::recordings::read_pieces;
-use crate::App;
+use crate::app::App;
 use crate::problem::Problem;
-use audio::ltc::{self, Encoder, LabelRun, Live, Making, Start};
+use audio::ltc::{self, Encoder, LabelRun, Making, Start};
 use audio::wav::{LtcReader, LtcReport, Notes, RunReport, SampleBits, head, label_runs, restamped};
 use axum::Json;
 use axum::body::{Body, Bytes};
@@ -14,10 +14,7 @@ use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use report::{SyncPlan, sync_plan};
 use serde::{Deserialize, Serialize};
-use std::collections::HashMap;
 use std::convert::Infallible;
-use std::sync::{Mutex, PoisonError};
-use std::time::{Duration, Instant};
 use units::quantity::{Decibels, Span};
 use units::timecode::{Day, TimecodeRate, UserBits};
 use utoipa::{IntoParams, ToSchema, operation};
@@ -344,14 +341,6 @@ pub async fn new_head(
     Ok((headers, new.head).into_response())
 }
 
-/// Timecode that is heard live, by the name that a window gave it, and when it was heard last.
-#[derive(Default)]
-pub struct Listeners(Mutex<HashMap<String, (Live, Instant)>>);
-
-/// Windows that listen at once, at most; and how long one is kept that says nothing more.
-const MOST_LISTENERS: usize = 32;
-const KEPT: Duration = Duration::from_secs(60);
-
 /// Which window, and its samples a second.
 #[derive(Deserialize, IntoParams)]
 #[into_params(parameter_in = Query)]
@@ -391,20 +380,8 @@ pub async fn hear_live(
     app.with_store(move |_, _| {
         let (fours, _) = bytes.as_chunks::<4>();
         let mut samples: Vec<f32> = fours.iter().map(|four| f32::from_le_bytes(*four)).collect();
-        let mut all = listeners.0.lock().unwrap_or_else(PoisonError::into_inner);
-        let now = Instant::now();
-        all.retain(|_, (_, last)| now.duration_since(*last) < KEPT);
-        if all.len() >= MOST_LISTENERS && !all.contains_key(&query.name) {
-            return Err(Problem::refused("too many windows listen at once"));
-        }
-        let fresh = || (Live::new(query.sample_rate), now);
-        let (live, last) = all.entry(query.name).or_insert_with(fresh);
-        if live.sample_rate() != query.sample_rate {
-            *live = Live::new(query.sample_rate);
-        }
-        *last = now;
-        live.feed(&mut samples);
-        let heard = live.now();
+        let heard = listeners.hear(&query.name, query.sample_rate, &mut samples);
+        let heard = heard.ok_or_else(|| Problem::refused("too many windows listen at once"))?;
         Ok(Json(LiveAnswer {
             off_clock_ms: heard
                 .as_ref()

@@ -1,8 +1,8 @@
 //! Questions about paths and builds as wholes: routes, one path followed, two builds compared.
 
 use super::body::{Path, Query};
-use super::question::{Question, no_build, no_device, of_build};
-use crate::App;
+use super::question::{Question, of_build};
+use crate::app::App;
 use crate::problem::Problem;
 use axum::Json;
 use axum::extract::State;
@@ -63,7 +63,7 @@ pub async fn follow_path(question: Question<FollowQuery>) -> Result<Json<Vec<Hop
         .answer(|on| {
             let (build, at) = (&on.build.id, &on.asked.at);
             let hops = follow(on.production, build, on.shipped, at);
-            hops.ok_or_else(|| no_device(at, build))
+            hops.ok_or_else(|| Problem::no_device(at, build))
         })
         .await
 }
@@ -94,7 +94,7 @@ pub async fn compare(
         let compared = compare_builds(&kept.production, both, shipped);
         let missing = || {
             let there = kept.production.build(&query.before).is_some();
-            no_build(if there { &query.after } else { &query.before })
+            Problem::no_build(if there { &query.after } else { &query.before })
         };
         compared.map(Json).ok_or_else(missing)
     })

@@ -1,7 +1,7 @@
 //! Boxes put between an outlet and what hangs on it, or taken out: regulators, couplers, splitters.
 
-use super::{MOST, add, connect, does_well, lead, take_out};
-use crate::fix::{build, hired_words, is_left, put_there};
+use super::{add, connect, does_well, lead, take_out};
+use crate::fix::basics::{MOST, build, hired_words, is_left, put_there};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx};
 use engine::power::is_power;

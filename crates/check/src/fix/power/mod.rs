@@ -9,7 +9,7 @@ pub use cables::{marked_cable, thicker_cable};
 pub use split::second_outlet;
 
 use super::hire::{Exchange, exchange};
-use super::{build, hired_words, is_left, put_there};
+use crate::fix::basics::{build, hired_words, is_left, put_there};
 use crate::{Facts, Fix};
 use boxes::{by_box, instead, regulated, without_box};
 use cables::other_leads;
@@ -162,7 +162,9 @@ fn batteries_for<'f>(facts: &Facts<'_, 'f>, input: &Port, near: u32) -> Vec<(&'f
     let fits = floor.catalogue.devices.iter().filter(|device| {
         let battery = device.battery.as_ref();
         battery.is_some_and(|battery| does_well(input, model::catalogue::cells::range(battery)))
-            && contacts(device).is_some_and(|port| port.connector == input.connector)
+            && device
+                .contacts()
+                .is_some_and(|port| port.connector == input.connector)
     });
     let mut found: Vec<(&Device, bool)> = fits.map(|device| (device, !left(device))).collect();
     found.sort_by_key(|(device, hired)| {
@@ -170,11 +172,6 @@ fn batteries_for<'f>(facts: &Facts<'_, 'f>, input: &Port, near: u32) -> Vec<(&'f
         (*hired, holds.abs_diff(near))
     });
     found
-}
-
-/// What a battery is put on with.
-fn contacts(device: &Device) -> Option<&Port> {
-    device.port("contacts")
 }
 
 /// Puts a device of the kit, or a hired one, beside another, under a new handle.
@@ -203,7 +200,7 @@ fn battery_on(facts: &Facts, input: PortIx) -> Vec<Fix> {
         .take(MOST);
     found
         .filter_map(|(battery, hired)| {
-            let port = contacts(battery)?;
+            let port = battery.contacts()?;
             let cable = lead(facts, port, node.port)?;
             let (handle, mut commands) = add(facts, battery, hired, unit);
             let from = PortRef::new(&handle, &port.id);
@@ -394,7 +391,7 @@ fn larger(facts: &Facts, placement: usize) -> Vec<Fix> {
     let Some(device) = floor.devices[placement] else {
         return Vec::new();
     };
-    let (Some(battery), Some(port)) = (&device.battery, contacts(device)) else {
+    let (Some(battery), Some(port)) = (&device.battery, device.contacts()) else {
         return Vec::new();
     };
     let used: Vec<&str> = floor

@@ -1,7 +1,7 @@
 //! Splitters: where more cables want an outlet than there are.
 
-use super::{MOST, add, connect, does_well, from_outlets, lead, outlets_for, take_out};
-use crate::fix::{build, hired_words, is_left};
+use super::{add, connect, does_well, from_outlets, lead, outlets_for, take_out};
+use crate::fix::basics::{MOST, build, hired_words, is_left};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx};
 use engine::power::is_power;

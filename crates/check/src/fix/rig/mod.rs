@@ -9,7 +9,7 @@ pub use replace::replaced;
 
 use super::cable::set_cable;
 use super::hire::{Exchange, exchange};
-use super::{build, hired_words, is_left, put_there};
+use crate::fix::basics::{build, hired_words, is_left, put_there};
 use crate::{Facts, Fix};
 use engine::rig::{
     CableReach, CarriedBy, Covered, Hangs, Held, OrientedBox, OrientedBoxes, Rig, RodNeed, Seats,

@@ -1,8 +1,8 @@
 //! What would bring a plug out of the way, and what holds a rig that hangs.
 
 use super::{elsewhere, onto_joint, out_of, uncovered};
+use crate::fix::basics::{hired_words, is_left, put_there};
 use crate::fix::gear::elbow;
-use crate::fix::{hired_words, is_left, put_there};
 use crate::{Facts, Fix};
 use engine::rig::{Covered, OrientedBox, Seats, Stuck, StuckIn, plug_of};
 use model::catalogue::{DeviceKind, Side};

@@ -1,6 +1,6 @@
 //! Elsewhere, where nothing smaller mends a rig: on another fastening turned and slid, or on a small adapter.
 
-use crate::fix::{build, hired_words, is_left, put_there};
+use crate::fix::basics::{build, hired_words, is_left, put_there};
 use crate::{Code, Facts, Finding, Fix};
 use engine::rig::{MountOption, StuckIn, TimeBudget, body_of, elsewhere, on_an_adapter, score};
 use model::catalogue::{Device, DeviceKind, Side};
@@ -48,7 +48,7 @@ pub fn replaced(facts: &Facts, finding: &Finding) -> Vec<Fix> {
         .into_iter()
         .filter(|part| !super::is_where_it_must(facts, *part))
         .flat_map(|part| {
-            let budget = || TimeBudget::of(facts.floor, part);
+            let budget = || TimeBudget::of(facts.floor, part, facts.weighs);
             let mut fixes = moved(facts, part, &mut budget());
             fixes.extend(adapted(facts, part, &mut budget()));
             fixes
@@ -58,7 +58,7 @@ pub fn replaced(facts: &Facts, finding: &Finding) -> Vec<Fix> {
 
 /// Ways that leave less wrong than there is now.
 fn better(facts: &Facts, part: usize, ways: Vec<MountOption>) -> impl Iterator<Item = MountOption> {
-    let now = score(facts.floor, part);
+    let now = score(facts.floor, part, facts.weighs);
     ways.into_iter()
         .filter(move |way| {
             now.is_some_and(|now| (way.score.stops, way.score.cautions) < (now.stops, now.cautions))

@@ -1,8 +1,8 @@
 //! Gains, and how near a microphone stands.
 
-use super::super::build;
 use super::level::pad;
 use super::{set, setting};
+use crate::fix::basics::build;
 use crate::{Facts, Fix};
 use engine::path::PortIx;
 use engine::sound::{Part, Stage, StageKind, best_gains, position};

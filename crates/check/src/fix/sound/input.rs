@@ -1,6 +1,6 @@
 //! Another input, another cable, another microphone; a second recorder.
 
-use super::super::{MOST, build};
+use crate::fix::basics::{MOST, build};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx};
 use engine::sound::{LEAST_LOAD, made_of};

@@ -1,7 +1,7 @@
 //! The two ends of a connection brought to one level: switches, pads, transformers.
 
-use super::super::{build, hired_words};
 use super::set;
+use crate::fix::basics::{build, hired_words};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx};
 use model::catalogue::{AdapterKind, LevelKind};

@@ -1,7 +1,7 @@
 //! Headphones where nobody listens.
 
-use super::super::build;
 use super::input::joining;
+use crate::fix::basics::build;
 use crate::{Facts, Fix};
 use engine::path::PortIx;
 use model::catalogue::{DeviceKind, Direction};

@@ -14,7 +14,7 @@ pub use level::{isolate, match_level};
 pub use listening::{headphone_socket, listen};
 pub use tracks::{clear_track, on_free_track, part_track, sample_rate, unmix};
 
-use super::build;
+use crate::fix::basics::build;
 use crate::{Facts, Fix};
 use engine::path::PortIx;
 use model::document::{Change, Command, SoundSetting};

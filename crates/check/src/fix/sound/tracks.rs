@@ -1,7 +1,7 @@
 //! What is on the tracks of a recorder.
 
-use super::super::build;
 use super::super::recording::change_recording;
+use crate::fix::basics::build;
 use crate::{Facts, Fix};
 use engine::path::PortIx;
 use engine::sound::RecorderTracks;

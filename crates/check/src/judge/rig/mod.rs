@@ -5,12 +5,13 @@ mod plugs;
 
 use crate::codes::Code;
 use crate::words::list_of_many;
-use crate::{Facts, Finding, Severity, fix};
-use engine::rig::{Bears, Covered, CoveredKind, Front, Held, Loose, Rig, body_of};
+use crate::{Facts, Finding, Proposals, Severity, fix};
+use engine::path::{Floor, Resolved};
+use engine::power::Powered;
+use engine::rig::{Bears, Covered, CoveredKind, Front, Held, Loose, Rig, Rigged, body_of};
+use engine::sound::Heard;
 use model::catalogue::{GripKind, ZoneKind};
 
-/// A lean of so many degrees is seen in the picture.
-const LEANS: f64 = 3.0;
 /// So far over, the wrist holds it and not the handle.
 const TIPS: f64 = 12.0;
 /// A table is seldom more even than this, in degrees.
@@ -45,6 +46,29 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     for front in &rigged.fronts {
         before_the_sensor(facts, front, found);
     }
+}
+
+/// How many stops and cautions the rigs of a floor have: ways to mount a part are weighed by what would be found.
+pub fn severities(floor: &Floor, rigged: &Rigged) -> (usize, usize) {
+    let facts = Facts {
+        floor,
+        resolved: &Resolved::default(),
+        recordings: &[],
+        heard: &Heard::default(),
+        power: &Powered::default(),
+        rig: rigged,
+        weighs: severities,
+        proposals: Proposals::None,
+    };
+    let mut found = Vec::new();
+    judge(&facts, &mut found);
+    let of = |severity| {
+        found
+            .iter()
+            .filter(|finding| finding.severity == severity)
+            .count()
+    };
+    (of(Severity::Stop), of(Severity::Caution))
 }
 
 fn millimetres(figure: f64) -> String {
@@ -246,7 +270,7 @@ fn held(facts: &Facts, rig: &Rig) -> Option<Finding> {
             facts, code, severity, hold.part, text, reason,
         ));
     };
-    let sideways = hangs.lean.abs() > LEANS;
+    let sideways = hangs.leans();
     if !sideways && hangs.tilt.abs() <= TIPS {
         return None;
     }
@@ -389,25 +413,16 @@ fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
 
 /// What hangs above people, and what holds it should its fastening give.
 fn overhead(facts: &Facts, rig: &Rig) -> Option<Finding> {
-    let says = |part: &usize, what: fn(&model::catalogue::Body) -> bool| {
-        body_of(facts.floor, *part).is_some_and(what)
-    };
-    let hangs = rig
-        .parts
-        .iter()
-        .find(|part| says(part, |body| body.overhead))?;
-    if rig.parts.iter().any(|part| says(part, |body| body.secures)) {
-        return None;
-    }
+    let hangs = rig.unsecured(facts.floor)?;
     let text = format!(
         "{} hangs above people, and nothing but {} holds it.",
         facts.device(rig.camera.unwrap_or(rig.root)),
-        facts.device(*hangs)
+        facts.device(hangs)
     );
     let reason = "A second fixing, rated for it, takes the load should the first give. Local rules and whoever is responsible for rigging come first.";
     let (code, severity) = (Code::Unsecured, Severity::Stop);
-    let finding = Finding::on_device(facts, code, severity, *hangs, text, reason);
-    Some(finding.with(facts, || fix::secured(facts, *hangs)))
+    let finding = Finding::on_device(facts, code, severity, hangs, text, reason);
+    Some(finding.with(facts, || fix::secured(facts, hangs)))
 }
 
 fn cables(facts: &Facts, found: &mut Vec<Finding>) {

@@ -6,7 +6,7 @@ use crate::{Facts, Finding, Severity, fix};
 use engine::path::{ConnectionIx, PortIx};
 use engine::rig::{Stuck, StuckIn, body_of, socket};
 use model::catalogue::{AdapterKind, DeviceKind};
-use transport::connector::Connector;
+use transport::connector::{CONNECTORS, Connector};
 
 /// A clamp of the rig holds the plugs that are so near to it, in millimetres.
 const NEAR: f64 = 100.0;
@@ -59,7 +59,8 @@ fn unclamped(facts: &Facts, found: &mut Vec<Finding>) {
         let Some(link) = link.filter(|link| !link.cable.is_nothing_to_carry()) else {
             continue;
         };
-        for plug in [Connector::HdmiA, Connector::UsbC] {
+        let slips = CONNECTORS.iter().filter(|facts| facts.slips);
+        for plug in slips.map(|facts| facts.id) {
             let ends = [link.from, link.to].into_iter();
             let mut loose: Vec<PortIx> = ends
                 .filter(|port| {

@@ -8,7 +8,6 @@ use engine::path::{ConnectionIx, PortIx};
 use engine::sound::{Limiting, Stage, StageKind, Unit, effort, schools};
 use model::document::TrackKind;
 use std::collections::{BTreeMap, BTreeSet};
-use transport::connector::Connector;
 use units::quantity::signed;
 
 /// Peaks nearer to the ceiling than this want a limiter, in decibels.
@@ -68,7 +67,11 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
             }
         }
         // What is there to find the place by may be noisy.
-        let built_in = facts.floor.ports[part.origin].port.connector == Connector::BuiltIn;
+        let built_in = facts.floor.ports[part.origin]
+            .port
+            .connector
+            .facts()
+            .built_in;
         let kind = track.setting.map(|setting| setting.kind);
         if built_in || kind == Some(TrackKind::Scratch) {
             continue;

@@ -1,7 +1,7 @@
 //! What doesn’t match between a source and its input: levels, 48 V, load, jacks, long runs.
 
 use crate::codes::Code;
-use crate::judge::stop_on;
+use crate::finding::stop_on;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::{ConnectionIx, PortIx};
 use engine::sound::{Harm, Mismatch, NoPhantom};

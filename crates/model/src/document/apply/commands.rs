@@ -11,7 +11,7 @@ use difference::Changed;
 use serde::{Deserialize, Serialize};
 use transport::radio::Surroundings;
 use units::format::{PictureFormat, Squeeze};
-use units::quantity::{Decibels, Length};
+use units::quantity::{Decibels, Length, Span};
 use units::timecode::TimecodeRate;
 use utoipa::ToSchema;
 
@@ -496,6 +496,14 @@ commands! {
             #[schema(schema_with = change_of::<Need>)]
             change: Change<Need>,
         } => build.set_need(&need, &change, strictness);
+        /// Sets how long a device must record: in the need of it that is there, or in a new one.
+        "Set need"
+        MustRecord {
+            /// The device on the floor.
+            device: Handle,
+            /// For how long; none: as long as it does.
+            length: Option<Span>,
+        } => build.must_record(&device, length, strictness);
         /// Removes a need.
         "Remove need"
         RemoveNeed {

@@ -2,9 +2,9 @@
 
 use super::{Refusal, Strictness, bad_handle, checked_name, missing, put_at};
 use crate::document::Bounded;
+use crate::document::day::refuse_overlap;
 use crate::document::names::is_handle;
-use crate::document::{Build, Change, JobLine, Limits, Production, Rolls, ScheduleEntry, Station};
-use units::quantity::ClockTime;
+use crate::document::{Build, Change, JobLine, Limits, Production, ScheduleEntry, Station};
 
 impl Build {
     pub(super) fn put_schedule(
@@ -70,42 +70,6 @@ impl Build {
         self.schedule.remove(at);
         Ok(())
     }
-}
-
-/// A part of the day that wants a recorder which another has at that time.
-pub fn refuse_overlap<'e>(
-    others: impl IntoIterator<Item = &'e ScheduleEntry>,
-    entry: &ScheduleEntry,
-) -> Result<(), Refusal> {
-    match others.into_iter().find(|other| overlap(other, entry)) {
-        None => Ok(()),
-        Some(other) => Err(Refusal::Contradiction(format!(
-            "“{}” ({}) and “{}” ({}) overlap for the same recorder",
-            other.name,
-            from_to(other),
-            entry.name,
-            from_to(entry)
-        ))),
-    }
-}
-
-fn from_to(entry: &ScheduleEntry) -> String {
-    let end = entry.start.seconds().saturating_add(entry.length.0);
-    format!("{} to {}", entry.start, ClockTime::label_of(end))
-}
-
-/// Whether two entries want the same recorder at the same time. An entry that names none wants all.
-fn overlap(one: &ScheduleEntry, other: &ScheduleEntry) -> bool {
-    let ends = |entry: &ScheduleEntry| entry.start.seconds().saturating_add(entry.length.0);
-    let together = one.start.seconds() < ends(other) && other.start.seconds() < ends(one);
-    let shared = one.recorders.is_empty()
-        || other.recorders.is_empty()
-        || one
-            .recorders
-            .iter()
-            .any(|recorder| other.recorders.contains(recorder));
-    let rolls = |entry: &ScheduleEntry| entry.rolls != Rolls::Nothing;
-    together && shared && rolls(one) && rolls(other)
 }
 
 impl Production {

@@ -3,7 +3,8 @@
 use super::{Refusal, Strictness, bad_handle, missing};
 use crate::document::Bounded;
 use crate::document::names::is_handle;
-use crate::document::{Build, Change, Limits, Need};
+use crate::document::{Build, Change, Limits, Need, Purpose, handle_from};
+use units::quantity::Span;
 
 impl Build {
     pub(super) fn put_need(&mut self, need: Need, strictness: Strictness) -> Result<(), Refusal> {
@@ -44,6 +45,22 @@ impl Build {
             return Err(Refusal::Contradiction("an id stays as it is".into()));
         }
         self.put_need(need, strictness)
+    }
+
+    pub(super) fn must_record(
+        &mut self,
+        device: &str,
+        length: Option<Span>,
+        strictness: Strictness,
+    ) -> Result<(), Refusal> {
+        let mut needs = self.needs.iter();
+        let there = needs.find(|need| need.at == device && need.purpose == Purpose::Record);
+        let taken = |id: &str| self.needs.iter().any(|need| need.id == id);
+        let need = there.cloned().unwrap_or_else(|| {
+            let id = handle_from(&format!("{device}-record"), taken);
+            Need::at(&id, device, Purpose::Record)
+        });
+        self.put_need(Need { length, ..need }, strictness)
     }
 
     pub(super) fn remove_need(&mut self, need: &str) -> Result<(), Refusal> {

@@ -5,8 +5,10 @@
 mod v1;
 mod v2;
 
-use super::FORMAT_VERSION;
 use serde_json::Value;
+
+/// The version written; older ones are read.
+pub const FORMAT_VERSION: u32 = 4;
 
 /// A document, a file's production or a list of commands, as a version wrote it, as today's version
 /// writes it. Names are changed, nothing is judged: what isn't understood is left for the reader to

@@ -1,8 +1,8 @@
 //! Needs against what arrives.
 
-use super::codes::Code;
-use super::judge::late;
-use super::{Facts, Finding, fix};
+use crate::codes::Code;
+use crate::words::late;
+use crate::{Facts, Finding, fix};
 use engine::path::{Picture, hops_to, made_as};
 use engine::record::Recording;
 use engine::sound::track_feed;

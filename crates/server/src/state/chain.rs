@@ -29,7 +29,7 @@ pub struct Link {
 /// Where a workspace says what an edit left behind.
 pub const SAID: &str = "/said";
 
-/// The changes that were made cache, the newest last.
+/// The changes that were made lately, the newest last.
 #[derive(Default)]
 pub struct Chain(Mutex<(VecDeque<Link>, usize)>);
 

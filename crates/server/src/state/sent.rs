@@ -27,7 +27,7 @@ impl<S: Send + Sync> FromRequestParts<S> for Key {
     }
 }
 
-/// Edits that were made cache, by the production and what they are known by.
+/// Edits that were made lately, by the production and what they are known by.
 #[derive(Default)]
 pub struct Sent(Mutex<VecDeque<(String, String)>>);
 

@@ -1,9 +1,8 @@
-//! What was answered cache, and answers that are as small as what changed since.
+//! What was answered lately, and answers that are as small as what changed since.
 
-use super::Workspace;
 use super::chain::{Chain, Link};
-use super::question::no_build;
 use crate::problem::Problem;
+use crate::workspace::Workspace;
 use axum::Json;
 use axum::extract::FromRequestParts;
 use axum::http::header;
@@ -38,7 +37,7 @@ const WAITING: usize = 4;
 /// So many entries of a list are freed at once: some ten microseconds.
 const PIECE: usize = 64;
 
-/// Workspaces that were answered cache, the newest last. They follow from their revision and build
+/// Workspaces that were answered lately, the newest last. They follow from their revision and build
 /// alone, so one that is found is as good as one that is computed.
 #[derive(Clone)]
 pub struct WorkspaceCache {
@@ -117,7 +116,7 @@ impl WorkspaceCache {
         self.all.lock().unwrap_or_else(PoisonError::into_inner)
     }
 
-    /// The workspace of a build at a revision, where it was answered cache.
+    /// The workspace of a build at a revision, where it was answered lately.
     pub fn at(&self, id: &str, build: &str, revision: u64) -> Option<Arc<Workspace>> {
         let all = self.all();
         let mut found = all.iter().rev().filter(|workspace| {
@@ -140,7 +139,7 @@ impl WorkspaceCache {
             return Ok(workspace);
         }
         let report = report(&kept.production, build, catalogue);
-        let report = report.ok_or_else(|| no_build(build))?;
+        let report = report.ok_or_else(|| Problem::no_build(build))?;
         let workspace = Arc::new(Workspace::new(kept, report));
         self.remember(workspace.clone());
         Ok(workspace)

@@ -1,20 +1,18 @@
-//! Live events: other windows learn that a production has changed.
+//! Who is told that a production has changed.
 
-use crate::App;
 use crate::problem::Problem;
-use crate::serve::STREAMS;
-use axum::extract::{Path, State};
-use axum::response::sse::{Event, KeepAlive, Sse};
 use serde::Serialize;
-use std::convert::Infallible;
 use std::sync::Arc;
 use tokio::sync::{Semaphore, broadcast, watch};
 use tokio_stream::wrappers::{BroadcastStream, WatchStream};
 use tokio_stream::{Stream, StreamExt};
-use utoipa::{ToSchema, operation};
+use utoipa::ToSchema;
 
 /// In the place of a production's id: all of them.
 pub const ALL: &str = "";
+
+/// Streams of events at once: each holds a connection for good.
+pub const STREAMS: usize = 200;
 
 /// Who is told of changes.
 #[derive(Clone)]
@@ -51,7 +49,7 @@ impl Events {
     }
 
     /// What is told from now on, until the server ends: a stream would keep it from ending.
-    fn changes(&self) -> Result<impl Stream<Item = Change> + use<>, Problem> {
+    pub fn changes(&self) -> Result<impl Stream<Item = Change> + use<>, Problem> {
         let place = self.places.clone().try_acquire_owned();
         let place = place.map_err(|_| {
             Problem::busy(format!(
@@ -73,34 +71,4 @@ impl Events {
             change
         }))
     }
-}
-
-fn told<S: Stream<Item = Event> + Send + 'static>(
-    events: S,
-) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
-    Sse::new(events.map(Ok)).keep_alive(KeepAlive::default())
-}
-
-/// Follow every production, on one connection for a whole browser: an event named `change` for each new revision.
-#[operation(get, "/events", tag = "productions", responses((status = 200, description = "Server-sent events: `change`, each a `Change` as JSON", content_type = "text/event-stream", body = Change)))]
-pub async fn follow_all(
-    State(app): State<App>,
-) -> Result<Sse<impl Stream<Item = Result<Event, Infallible>>>, Problem> {
-    Ok(told(app.events.changes()?.map(|change| {
-        let event = Event::default().event("change");
-        event.json_data(&change).expect("a change is JSON")
-    })))
-}
-
-/// Follow a production: an event named `revision` with the new revision, whenever it changes.
-#[operation(get, "/productions/{id}/events", tag = "productions", responses((status = 200, description = "Server-sent events: `revision` with the new revision", content_type = "text/event-stream", body = String)))]
-pub async fn follow(
-    State(app): State<App>,
-    Path(id): Path<String>,
-) -> Result<Sse<impl Stream<Item = Result<Event, Infallible>>>, Problem> {
-    let about = move |change: &Change| change.production == id || change.production == ALL;
-    Ok(told(app.events.changes()?.filter(about).map(|change| {
-        let event = Event::default().event("revision");
-        event.data(change.revision.to_string())
-    })))
 }

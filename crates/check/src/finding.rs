@@ -1,0 +1,300 @@
+//! What a finding says, and what a fix does.
+
+use crate::codes::{Area, Code};
+use crate::facts::Facts;
+use engine::path::ConnectionIx;
+use model::document::{Command, Handle};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// How bad a finding is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, ToSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Severity {
+    /// Score knowing.
+    Note,
+    /// It works until something ordinary happens.
+    Caution,
+    /// It will not work, or it will break something.
+    Stop,
+}
+
+/// One thing that the check has to say.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Finding {
+    /// Stable while its cause stays: the code and the place.
+    pub id: String,
+    /// The kind: `V-104`.
+    pub code: Code,
+    /// What it is about.
+    pub area: Area,
+    /// How bad it is.
+    pub severity: Severity,
+    /// One plain sentence with the numbers in it.
+    pub text: String,
+    /// Why it is so.
+    pub reason: String,
+    /// Where it is.
+    pub at: Location,
+    /// What would mend it, best first.
+    pub fixes: Vec<Fix>,
+}
+
+/// Where a finding is: what to select to see it.
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Location {
+    /// The device.
+    pub device: Option<Handle>,
+    /// The connection.
+    pub connection: Option<Handle>,
+    /// The need.
+    pub need: Option<Handle>,
+}
+
+/// Something that would mend a finding: one undo.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Fix {
+    /// The same as long as it does the same: made from what it does.
+    pub id: String,
+    /// What it does: *Set SDI 1 of A camera to 1920×1080p25 4:2:2 10-bit*.
+    pub title: String,
+    /// What it takes to do it.
+    pub effort: Effort,
+    /// The commands that do it.
+    pub commands: Vec<Command>,
+}
+
+/// What it takes to carry a fix out, in the order in which a first assistant would try: a setting,
+/// what lies unused in the kit, another cable, what costs something elsewhere, a hire, going without.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Effort {
+    /// Something is set otherwise.
+    Setting,
+    /// Something of the kit that lies unused is put to use.
+    Kit,
+    /// A cable is run otherwise, or is another one.
+    Cable,
+    /// It makes something else worse: a picture poorer or later, a recording shorter.
+    Compromise,
+    /// Something is hired.
+    Hire,
+    /// Something is taken out.
+    Removal,
+}
+
+impl Fix {
+    /// A fix with its id and what it takes, both from what it does.
+    pub fn new(title: impl Into<String>, commands: Vec<Command>) -> Self {
+        let effort = Effort::of(&commands);
+        Self {
+            id: fix_id(&commands),
+            title: title.into(),
+            effort,
+            commands,
+        }
+    }
+
+    /// This one, and then another.
+    pub fn then(self, next: Self) -> Self {
+        let title = shortened(format!("{}; then {}", self.title, lower_first(&next.title)));
+        let effort = self.effort.max(next.effort);
+        let commands = [self.commands, next.commands].concat();
+        Self {
+            id: fix_id(&commands),
+            title,
+            effort,
+            commands,
+        }
+    }
+}
+
+/// The id of a finding without the number that its namesakes are told apart by once all are there.
+pub fn without_number(id: &str) -> &str {
+    id.split_once('~').map_or(id, |(id, _)| id)
+}
+
+/// A short digest of what is done (64-bit FNV-1a over the commands' text).
+fn fix_id(commands: &[Command]) -> String {
+    let text = Command::stored(commands).unwrap_or_default();
+    let digest = text.bytes().fold(0xcbf2_9ce4_8422_2325_u64, |hash, byte| {
+        (hash ^ u64::from(byte)).wrapping_mul(0x0100_0000_01b3)
+    });
+    format!("fix-{digest:016x}")
+}
+
+/// A title that stays on a screen, in bytes, whatever it is written in.
+fn shortened(mut title: String) -> String {
+    const MOST: usize = 400;
+    if title.len() > MOST {
+        title.truncate(title.floor_char_boundary(MOST - '…'.len_utf8()));
+        title.push('…');
+    }
+    title
+}
+
+fn lower_first(text: &str) -> String {
+    let mut letters = text.chars();
+    letters.next().map_or_else(String::new, |first| {
+        first.to_lowercase().chain(letters).collect()
+    })
+}
+
+impl Effort {
+    fn of(commands: &[Command]) -> Self {
+        let has = |is: fn(&Command) -> bool| commands.iter().any(is);
+        let adds = has(|command| {
+            matches!(
+                command,
+                Command::AddDevice { .. } | Command::Connect { .. } | Command::SetRecording { .. }
+            )
+        });
+        if has(|command| matches!(command, Command::SetKit { .. } | Command::AddToKit { .. })) {
+            Self::Hire
+        } else if !adds
+            && has(|command| {
+                matches!(
+                    command,
+                    Command::RemoveDevice { .. }
+                        | Command::Disconnect { .. }
+                        | Command::RemoveNeed { .. }
+                )
+            })
+        {
+            Self::Removal
+        } else if has(|command| {
+            matches!(
+                command,
+                Command::Disconnect { .. } | Command::SetCable { .. } | Command::Connect { .. }
+            )
+        }) && !has(|command| matches!(command, Command::AddDevice { .. }))
+        {
+            Self::Cable
+        } else if has(|command| {
+            matches!(
+                command,
+                Command::AddDevice { .. } | Command::SetAdapters { .. }
+            )
+        }) {
+            Self::Kit
+        } else {
+            Self::Setting
+        }
+    }
+}
+
+impl Finding {
+    fn new(
+        code: Code,
+        severity: Severity,
+        place: Location,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let spots = [&place.connection, &place.need, &place.device];
+        let spot = spots
+            .into_iter()
+            .flatten()
+            .next()
+            .map_or("", Handle::as_str);
+        Self {
+            id: format!("{code}@{spot}"),
+            code,
+            area: code.area(),
+            severity,
+            text,
+            reason: reason.into(),
+            at: place,
+            fixes: Vec::new(),
+        }
+    }
+
+    /// A finding about a device.
+    pub(crate) fn on_device(
+        facts: &Facts,
+        code: Code,
+        severity: Severity,
+        placement: usize,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let device = Some(facts.floor.build.placements[placement].id.clone());
+        Self::new(
+            code,
+            severity,
+            Location {
+                device,
+                ..Location::default()
+            },
+            text,
+            reason,
+        )
+    }
+
+    /// A finding about a need at a device.
+    pub(crate) fn on_need(
+        facts: &Facts,
+        code: Code,
+        need: usize,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let need = &facts.floor.build.needs[need];
+        let place = Location {
+            device: Some(need.at.clone()),
+            need: Some(need.id.clone()),
+            connection: None,
+        };
+        Self::new(code, Severity::Stop, place, text, reason)
+    }
+
+    /// A finding about the kit as a whole.
+    pub(crate) fn on_kit(
+        code: Code,
+        severity: Severity,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        Self::new(code, severity, Location::default(), text, reason)
+    }
+
+    pub(crate) fn on_connection(
+        facts: &Facts,
+        code: Code,
+        severity: Severity,
+        connection: ConnectionIx,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Self {
+        let connection = &facts.floor.build.connections[connection];
+        let place = Location {
+            device: Some(connection.to.device.clone()),
+            connection: Some(connection.id.clone()),
+            need: None,
+        };
+        Self::new(code, severity, place, text, reason)
+    }
+
+    /// Adds what would mend it, where that is asked for.
+    pub(crate) fn with<I: IntoIterator<Item = Fix>>(
+        mut self,
+        facts: &Facts,
+        fixes: impl FnOnce() -> I,
+    ) -> Self {
+        if facts.proposes(&self.id) {
+            self.fixes.extend(fixes());
+        }
+        self
+    }
+}
+
+/// A stop at a connection.
+pub fn stop_on(
+    facts: &Facts,
+    code: Code,
+    connection: ConnectionIx,
+    text: String,
+    reason: impl Into<String>,
+) -> Finding {
+    Finding::on_connection(facts, code, Severity::Stop, connection, text, reason)
+}
