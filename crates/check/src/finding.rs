@@ -2,7 +2,7 @@
 
 use crate::codes::{Area, Code};
 use crate::facts::Facts;
-use engine::path::ConnectionIx;
+use engine::path::{ConnectionIx, PortIx};
 use model::document::{Command, Handle};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -11,7 +11,7 @@ use utoipa::ToSchema;
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, ToSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Severity {
-    /// Score knowing.
+    /// Worth knowing.
     Note,
     /// It works until something ordinary happens.
     Caution,
@@ -183,21 +183,96 @@ impl Effort {
     }
 }
 
-impl Finding {
-    fn new(
+/// Where something is found.
+#[derive(Debug, Clone, Copy)]
+pub(crate) enum At {
+    /// At a device.
+    Device(usize),
+    /// At a port: told apart from others of its device.
+    Port(PortIx),
+    /// On a cable.
+    Cable(ConnectionIx),
+    /// In a need.
+    Need(usize),
+    /// In the kit as a whole.
+    Kit,
+}
+
+impl At {
+    fn location(self, facts: &Facts) -> Location {
+        let build = facts.floor.build;
+        match self {
+            Self::Device(placement) => Location {
+                device: Some(build.placements[placement].id.clone()),
+                ..Location::default()
+            },
+            Self::Port(port) => Self::Device(facts.floor.ports[port].placement).location(facts),
+            Self::Cable(connection) => Location {
+                device: Some(build.connections[connection].to.device.clone()),
+                connection: Some(build.connections[connection].id.clone()),
+                need: None,
+            },
+            Self::Need(need) => Location {
+                device: Some(build.needs[need].at.clone()),
+                need: Some(build.needs[need].id.clone()),
+                connection: None,
+            },
+            Self::Kit => Location::default(),
+        }
+    }
+}
+
+impl Facts<'_, '_> {
+    /// It will not work, or it will break something.
+    pub(crate) fn stop(
+        &self,
         code: Code,
-        severity: Severity,
-        place: Location,
+        at: At,
         text: String,
         reason: impl Into<String>,
-    ) -> Self {
+    ) -> Finding {
+        self.finding(code, Severity::Stop, at, text, reason)
+    }
+
+    /// It works until something ordinary happens.
+    pub(crate) fn caution(
+        &self,
+        code: Code,
+        at: At,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Finding {
+        self.finding(code, Severity::Caution, at, text, reason)
+    }
+
+    /// Worth knowing.
+    pub(crate) fn note(
+        &self,
+        code: Code,
+        at: At,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Finding {
+        self.finding(code, Severity::Note, at, text, reason)
+    }
+
+    /// What is found, as bad as it is.
+    pub(crate) fn finding(
+        &self,
+        code: Code,
+        severity: Severity,
+        at: At,
+        text: String,
+        reason: impl Into<String>,
+    ) -> Finding {
+        let place = at.location(self);
         let spots = [&place.connection, &place.need, &place.device];
-        let spot = spots
-            .into_iter()
-            .flatten()
-            .next()
-            .map_or("", Handle::as_str);
-        Self {
+        let spot = spots.into_iter().flatten().next();
+        let spot = match at {
+            At::Port(port) => self.floor.name(port).to_string(),
+            _ => spot.map_or_else(String::new, Handle::to_string),
+        };
+        Finding {
             id: format!("{code}@{spot}"),
             code,
             area: code.area(),
@@ -208,73 +283,9 @@ impl Finding {
             fixes: Vec::new(),
         }
     }
+}
 
-    /// A finding about a device.
-    pub(crate) fn on_device(
-        facts: &Facts,
-        code: Code,
-        severity: Severity,
-        placement: usize,
-        text: String,
-        reason: impl Into<String>,
-    ) -> Self {
-        let device = Some(facts.floor.build.placements[placement].id.clone());
-        Self::new(
-            code,
-            severity,
-            Location {
-                device,
-                ..Location::default()
-            },
-            text,
-            reason,
-        )
-    }
-
-    /// A finding about a need at a device.
-    pub(crate) fn on_need(
-        facts: &Facts,
-        code: Code,
-        need: usize,
-        text: String,
-        reason: impl Into<String>,
-    ) -> Self {
-        let need = &facts.floor.build.needs[need];
-        let place = Location {
-            device: Some(need.at.clone()),
-            need: Some(need.id.clone()),
-            connection: None,
-        };
-        Self::new(code, Severity::Stop, place, text, reason)
-    }
-
-    /// A finding about the kit as a whole.
-    pub(crate) fn on_kit(
-        code: Code,
-        severity: Severity,
-        text: String,
-        reason: impl Into<String>,
-    ) -> Self {
-        Self::new(code, severity, Location::default(), text, reason)
-    }
-
-    pub(crate) fn on_connection(
-        facts: &Facts,
-        code: Code,
-        severity: Severity,
-        connection: ConnectionIx,
-        text: String,
-        reason: impl Into<String>,
-    ) -> Self {
-        let connection = &facts.floor.build.connections[connection];
-        let place = Location {
-            device: Some(connection.to.device.clone()),
-            connection: Some(connection.id.clone()),
-            need: None,
-        };
-        Self::new(code, severity, place, text, reason)
-    }
-
+impl Finding {
     /// Adds what would mend it, where that is asked for.
     pub(crate) fn with<I: IntoIterator<Item = Fix>>(
         mut self,
@@ -286,15 +297,4 @@ impl Finding {
         }
         self
     }
-}
-
-/// A stop at a connection.
-pub fn stop_on(
-    facts: &Facts,
-    code: Code,
-    connection: ConnectionIx,
-    text: String,
-    reason: impl Into<String>,
-) -> Finding {
-    Finding::on_connection(facts, code, Severity::Stop, connection, text, reason)
 }

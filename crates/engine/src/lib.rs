@@ -3,6 +3,7 @@
 
 #![warn(missing_docs)]
 
+pub mod day;
 pub mod path;
 pub mod power;
 pub mod record;

@@ -2,10 +2,11 @@
 
 use check::{Area, Facts, Finding, Severity};
 use difference::Difference;
+use engine::day::Hours;
 use engine::path::{Floor, resolve};
 use engine::sync::{ClockAt, Jams, TimecodeSource, apart, at, clocks, plan};
 use model::catalogue::{Catalogue, Device};
-use model::document::{Command, Handle, Hours, Production};
+use model::document::{Command, Handle, Production};
 use rustc_hash::FxHashMap;
 use serde::Serialize;
 use std::borrow::Cow;

@@ -1,3 +1,4 @@
+import { Main, Page, Side } from "../ui/page";
 import { useId, useState } from "react";
 import { sentenceOf, type Device, type FormatGroup, type Mode, type Port, type Reference } from "../api/client";
 import { useEntryCheck } from "../api/queries";
@@ -68,8 +69,8 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
 
   const problem = check.error?.message ?? check.data?.refusal;
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto" role="presentation" onKeyDown={(event) => event.stopPropagation()}>
-      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+    <Page role="presentation" onKeyDown={(event) => event.stopPropagation()}>
+      <Main>
         <h2 className="mt-4 text-large font-semibold">{isNew ? "Add custom device" : `Change ${start.name}`}</h2>
         <div className="mt-2 grid grid-cols-2 gap-3 lg:grid-cols-4">
           <Text label="Name" value={entry.name} onChange={(name) => change(start.id ? { name } : { name, id: handleOf(name) })} autoFocus />
@@ -104,13 +105,8 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
         <Modes entry={entry} onChange={(modes) => change({ modes })} reference={reference} />
         <Paths entry={entry} onChange={(paths) => change({ paths })} begins={offers.path} />
         <Recording entry={entry} onChange={change} />
-      </main>
-      <aside
-        aria-label="What it comes to"
-        tabIndex={0}
-        data-scrolls
-        className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[340px] md:border-l max-md:border-t max-md:overflow-visible"
-      >
+      </Main>
+      <Side label="What it comes to" wide className="p-3">
         <p role="status" className={problem ? "text-stop" : "text-ok"}>
           {problem ?? (check.data ? "No problems found." : "")}
         </p>
@@ -133,8 +129,8 @@ export function EntryEditor({ start, onClose }: { start: Device; onClose: () => 
               <OutlookSummary outlook={used.outlook} />
             </section>
           ))}
-      </aside>
-    </div>
+      </Side>
+    </Page>
   );
 }
 
@@ -238,7 +234,7 @@ function PortEditor({
     onChange({ ...rest, ...as });
   };
   return (
-    <li className="grid grid-cols-[1fr_1fr_1.6fr_auto] items-end gap-2 border-t border-rule py-1.5">
+    <li className="grid grid-cols-[0.8fr_1.5fr_1.4fr_auto] items-end gap-2 border-t border-rule py-1.5">
       <Text label={`${out ? "Output" : "Input"}, as printed`} value={port.name} onChange={(name) => onChange({ ...port, name, id: handleOf(name) })} />
       <div className="flex items-end gap-1">
         <div className="min-w-0 flex-1">

@@ -1,3 +1,4 @@
+import { Main, Page, Side } from "../ui/page";
 import { useState } from "react";
 import type { Device, KitChange, KitReport } from "../api/client";
 import { planSetup, useCost, useKit, useSearch } from "../api/queries";
@@ -33,8 +34,8 @@ export function KitView() {
   ].filter(([, list]) => list.length > 0);
   if (editing) return <EntryEditor start={editing} onClose={() => setEditing(undefined)} />;
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto print:block">
-      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+    <Page printed>
+      <Main>
         <div className="mt-4 flex items-baseline gap-3 print:hidden">
           <h2 className="mr-auto text-large font-semibold">Kit for {build.name}</h2>
           <button
@@ -85,16 +86,11 @@ export function KitView() {
           </table>
         ))}
         <OwnEntries onEdit={setEditing} />
-      </main>
-      <aside
-        aria-label="Catalogue"
-        tabIndex={0}
-        data-scrolls
-        className="w-full shrink-0 overflow-auto border-rule md:w-[340px] md:border-l max-md:border-t max-md:overflow-visible print:hidden"
-      >
+      </Main>
+      <Side label="Catalogue" wide className="print:hidden">
         <CatalogueSearch onEdit={setEditing} />
-      </aside>
-    </div>
+      </Side>
+    </Page>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Main, Page, Side } from "../ui/page";
 import { useState } from "react";
 import { flushSync } from "react-dom";
 import type { DayAnswer, JobTotals } from "../api/client";
@@ -22,8 +23,8 @@ export function MediaView() {
   };
   if (day && sheet === "labels") return <CardLabels day={day} />;
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto print:block">
-      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+    <Page printed>
+      <Main>
         <h2 className="mt-4 flex flex-wrap items-baseline gap-3 text-large font-semibold">
           The day’s media
           <span className="hidden text-body font-normal print:inline">
@@ -48,19 +49,14 @@ export function MediaView() {
         )}
         {day && <Answer day={day} />}
         {plan.data && <Job job={plan.data.job} />}
-      </main>
-      <aside
-        aria-label="Schedule and copies"
-        tabIndex={0}
-        data-scrolls
-        className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[340px] md:border-l max-md:overflow-visible max-md:border-t print:hidden"
-      >
+      </Main>
+      <Side label="Schedule and copies" wide className="p-3 print:hidden">
         <Schedule />
         <StationFields />
         <CopyRules />
         <JobDays />
-      </aside>
-    </div>
+      </Side>
+    </Page>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Main, Page, Side } from "../ui/page";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Need, NeedReport, Purpose } from "../api/client";
@@ -45,8 +46,8 @@ export function NeedsView() {
     groups.set(group, [...(groups.get(group) ?? []), { need, answer }]);
   }
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
-      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+    <Page>
+      <Main>
         <div className="mt-3 flex flex-wrap items-end gap-3">
           <h2 className="text-large font-semibold">Who must get what</h2>
           {needs.length > 0 && (
@@ -88,17 +89,12 @@ export function NeedsView() {
         ))}
         <AddNeed onAdded={setOpened} />
         {offered.length > 0 && <Offered />}
-      </main>
-      <aside
-        aria-label="House rules"
-        tabIndex={0}
-        data-scrolls
-        className="w-full shrink-0 overflow-auto border-rule md:w-[316px] md:border-l max-md:border-t max-md:overflow-visible"
-      >
+      </Main>
+      <Side label="House rules">
         <HouseRulesSheet />
         <FindingsAt findings={house} />
-      </aside>
-    </div>
+      </Side>
+    </Page>
   );
 }
 

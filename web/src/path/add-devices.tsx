@@ -133,49 +133,10 @@ function Chooser({ onDone }: { onDone: () => void }) {
           className="mb-2 w-full border border-rule bg-sunk px-1.5 py-1"
         />
         {hits.error && asked !== "" && <p className="mb-2 text-caution">{hits.error.message}</p>}
-        <div className="max-h-[52vh] overflow-auto pr-2" tabIndex={0} role="region" aria-label="Devices to choose from">
-          {GROUPS.map((group) => {
-            const inside = listed.filter((device) => group.kinds.includes(device.kind));
-            if (inside.length === 0) return null;
-            return (
-              <section key={group.name} aria-label={group.name}>
-                <h3 className="sticky top-0 z-10 bg-ground pt-2 pb-1 font-semibold">{group.name}</h3>
-                <ul>
-                  {inside.map((device) => (
-                    <Row
-                      key={device.id}
-                      device={device}
-                      left={spare(device.id)}
-                      why={found?.get(device.id)}
-                      count={counts.get(device.id) ?? 0}
-                      onCount={(count) => set(device.id, count)}
-                    />
-                  ))}
-                </ul>
-              </section>
-            );
-          })}
-          {found && !hits.isFetching && devices.length === 0 && (
-            <p className="text-dim">No device is called so or does that. Search for less, or describe your own in Kit.</p>
-          )}
-        </div>
+        <DeviceList devices={listed} spare={spare} found={found} counts={counts} onCount={set} empty={Boolean(found) && !hits.isFetching} />
       </div>
       <div className="flex flex-col gap-3">
-        <section aria-label="Chosen">
-          <h3 className="mb-1 font-semibold">To be added</h3>
-          {chosen.length === 0 ? (
-            <p className="text-dim">Nothing yet: count up what comes.</p>
-          ) : (
-            <ul>
-              {chosen.map((device) => (
-                <li key={device.id} className="flex gap-2 py-0.5">
-                  <span className="w-6 text-right font-semibold">{counts.get(device.id)}</span>
-                  {device.name}
-                </li>
-              ))}
-            </ul>
-          )}
-        </section>
+        <Chosen devices={chosen} counts={counts} />
         <Choice
           label="Unit"
           value={unit}
@@ -202,23 +163,92 @@ function Chooser({ onDone }: { onDone: () => void }) {
             {refusal}
           </p>
         )}
-        <div role="status">
-          {said.length > 0 && (
-            <>
-              <ul className="space-y-1">
-                {said.map((sentence, number) => (
-                  <li key={sentence} className={number === 0 ? "font-semibold" : "text-dim"}>
-                    {sentence}
-                  </li>
-                ))}
-              </ul>
-              <Button className="mt-2" onClick={onDone}>
-                See the floor
-              </Button>
-            </>
-          )}
-        </div>
+        <Said sentences={said} onDone={onDone} />
       </div>
+    </div>
+  );
+}
+
+interface ListProps {
+  devices: Device[];
+  spare: (device: string) => number;
+  /** Why each is found, where something is searched for. */
+  found: Map<string, string> | undefined;
+  counts: Map<string, number>;
+  onCount: (device: string, count: number) => void;
+  /** Whether that nothing is found is the answer. */
+  empty: boolean;
+}
+
+/** Devices by what they are for. */
+function DeviceList({ devices, spare, found, counts, onCount, empty }: ListProps) {
+  return (
+    <div className="max-h-[52vh] overflow-auto pr-2" tabIndex={0} role="region" aria-label="Devices to choose from">
+      {GROUPS.map((group) => {
+        const inside = devices.filter((device) => group.kinds.includes(device.kind));
+        if (inside.length === 0) return null;
+        return (
+          <section key={group.name} aria-label={group.name}>
+            <h3 className="sticky top-0 z-10 bg-ground pt-2 pb-1 font-semibold">{group.name}</h3>
+            <ul>
+              {inside.map((device) => (
+                <Row
+                  key={device.id}
+                  device={device}
+                  left={spare(device.id)}
+                  why={found?.get(device.id)}
+                  count={counts.get(device.id) ?? 0}
+                  onCount={(count) => onCount(device.id, count)}
+                />
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+      {empty && devices.length === 0 && <p className="text-dim">No device is called so or does that. Search for less, or describe your own in Kit.</p>}
+    </div>
+  );
+}
+
+/** What comes, counted. */
+function Chosen({ devices, counts }: { devices: Device[]; counts: Map<string, number> }) {
+  return (
+    <section aria-label="Chosen">
+      <h3 className="mb-1 font-semibold">To be added</h3>
+      {devices.length === 0 ? (
+        <p className="text-dim">Nothing yet: count up what comes.</p>
+      ) : (
+        <ul>
+          {devices.map((device) => (
+            <li key={device.id} className="flex gap-2 py-0.5">
+              <span className="w-6 text-right font-semibold">{counts.get(device.id)}</span>
+              {device.name}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+/** What was done with the last that were added. */
+function Said({ sentences, onDone }: { sentences: string[]; onDone: () => void }) {
+  return (
+    <div role="status">
+      {sentences.length > 0 && (
+        <>
+          <ul className="space-y-1">
+            {sentences.map((sentence, number) => (
+              <li key={sentence} className={number === 0 ? "font-semibold" : "text-dim"}>
+                {sentence}
+              </li>
+            ))}
+          </ul>
+          <Button className="mt-2" onClick={onDone}>
+            See the floor
+          </Button>
+        </>
+      )}
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { Main, Page, Side } from "../ui/page";
 import { useState } from "react";
 import { FindingsAt } from "../findings/findings";
 import { useChosen } from "../frame/chosen";
@@ -29,8 +30,8 @@ export function PowerView() {
   );
   const source = power.sources.find((other) => node && other.devices.includes(node.device));
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
-      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+    <Page>
+      <Main>
         <div className="my-3 flex flex-wrap items-center gap-3">
           <h2 className="mr-auto text-large font-semibold">Power</h2>
           <Temperature />
@@ -52,20 +53,15 @@ export function PowerView() {
         <p className="mt-3 max-w-prose text-small text-dim">
           Figures are typical. Local codes, the maker’s instructions and whoever is licensed for the mains have the last word.
         </p>
-      </main>
+      </Main>
       {node && (
-        <aside
-          aria-label="Supply of a device"
-          tabIndex={0}
-          data-scrolls
-          className="w-full shrink-0 overflow-auto border-rule max-md:overflow-visible max-md:border-t md:w-[308px] md:border-l"
-        >
+        <Side label="Supply of a device">
           <SourceCard key={node.device} node={node} source={source}>
             <FindingsAt findings={here} />
           </SourceCard>
-        </aside>
+        </Side>
       )}
-    </div>
+    </Page>
   );
 }
 

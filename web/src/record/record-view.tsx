@@ -1,3 +1,4 @@
+import { Main, Page, Side } from "../ui/page";
 import { useSearchParams } from "react-router";
 import type { Placement } from "../api/client";
 import { planStart } from "../api/queries";
@@ -44,8 +45,8 @@ export function RecordView() {
   });
   const pictures = rows.filter(({ row }) => row.format);
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
-      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+    <Page>
+      <Main>
         <div className="mt-3 flex flex-wrap items-end gap-x-4 gap-y-2">
           <h2 className="mr-auto text-large font-semibold">Recorders</h2>
           {pictures.length > 1 && <MustLastAll devices={pictures.map(({ row }) => row.device)} />}
@@ -88,18 +89,13 @@ export function RecordView() {
           </section>
         )}
         <OwnCodecs />
-      </main>
+      </Main>
       {calculator && (
-        <aside
-          aria-label="Calculator"
-          tabIndex={0}
-          data-scrolls
-          className="w-full shrink-0 overflow-auto border-rule p-3 md:w-[316px] md:border-l max-md:overflow-visible max-md:border-t"
-        >
+        <Side label="Calculator" className="p-3">
           <Calculator />
-        </aside>
+        </Side>
       )}
-    </div>
+    </Page>
   );
 }
 

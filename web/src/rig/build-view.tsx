@@ -1,3 +1,4 @@
+import { Main, Page, Side } from "../ui/page";
 import { memo, useState } from "react";
 import type { Bags, Joint, PartReport, RigReport, RigsReport, Seat, Working } from "../api/client";
 import { useBags, useBuildChange, useCost, useLineCheck, usePartSeats } from "../api/queries";
@@ -75,8 +76,8 @@ export function BuildView() {
   const seats = taking?.takes ?? NO_SEATS;
   const part = rig.parts.find((other) => other.id === chosen) ?? first(rig);
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
-      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-6 max-md:overflow-visible">
+    <Page>
+      <Main>
         <div className="my-3 flex flex-wrap items-end gap-3">
           <h2 className="mr-auto text-large font-semibold">Build</h2>
           {data.rigs.length > 1 && (
@@ -101,14 +102,9 @@ export function BuildView() {
           Figures are guides from the catalogue’s sizes and masses. The maker’s instructions win. Two for what is heavy, a second fixing for what hangs above
           people, fingers out of clamps.
         </p>
-      </main>
+      </Main>
       {/* Isolated, as the drawings are: what follows a drag repaints only where it changes. */}
-      <aside
-        aria-label="Of the rig"
-        tabIndex={0}
-        data-scrolls
-        className="isolate w-full shrink-0 overflow-auto border-rule max-md:overflow-visible max-md:border-t md:w-[340px] md:border-l"
-      >
+      <Side label="Of the rig" wide className="isolate">
         <Panels
           rig={rig}
           data={data}
@@ -121,8 +117,8 @@ export function BuildView() {
           picked={picked}
           pick={setPicked}
         />
-      </aside>
-    </div>
+      </Side>
+    </Page>
   );
 }
 

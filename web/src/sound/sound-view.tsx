@@ -1,3 +1,4 @@
+import { Main, Page, Side } from "../ui/page";
 import { useState } from "react";
 import type { SoundReport } from "../api/client";
 import { ixmlAddress, planGains, tracksAddress } from "../api/queries";
@@ -33,8 +34,8 @@ export function SoundView() {
   const findings = workspace.report.findings.filter((finding) => finding.area === "sound");
   const here = chain ? findings.filter((finding) => concerns(finding.at, chain, build.connections)) : findings;
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
-      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+    <Page>
+      <Main>
         <div className="mt-3 flex flex-wrap items-end gap-3">
           <h2 className="mr-auto text-large font-semibold">Sound</h2>
           <div className="w-36">
@@ -75,20 +76,15 @@ export function SoundView() {
         ))}
         <Apart rows={sound.apart} />
         <Bench sheets={sheets} />
-      </main>
+      </Main>
       {chain && (
-        <aside
-          aria-label="Chain"
-          tabIndex={0}
-          data-scrolls
-          className="w-full shrink-0 overflow-auto border-rule max-md:overflow-visible max-md:border-t md:w-[308px] md:border-l"
-        >
+        <Side label="Chain">
           <ChainControls key={chain.id} chain={chain} setTried={setTried}>
             <FindingsAt findings={here} />
           </ChainControls>
-        </aside>
+        </Side>
       )}
-    </div>
+    </Page>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Main, Page, Side } from "../ui/page";
 import { planSync } from "../api/queries";
 import { FindingsAt } from "../findings/findings";
 import { useChosen } from "../frame/chosen";
@@ -33,8 +34,8 @@ export function TimeView() {
       )
     : mine;
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 max-md:flex-col max-md:overflow-auto">
-      <main tabIndex={0} data-scrolls className="min-w-0 flex-1 overflow-auto px-4 pb-8 max-md:overflow-visible">
+    <Page>
+      <Main>
         <div className="mt-3 flex flex-wrap items-end gap-3">
           <h2 className="mr-auto text-large font-semibold">Time</h2>
           {time.clocks.length > 0 && (
@@ -64,19 +65,14 @@ export function TimeView() {
         {time.clocks.length > 0 && <DriftChart time={time} chosen={clock?.device} />}
         {time.pairs.length > 0 && <Pairs time={time} />}
         <TimecodeBench />
-      </main>
+      </Main>
       {clock && (
-        <aside
-          aria-label="Clock"
-          tabIndex={0}
-          data-scrolls
-          className="w-full shrink-0 overflow-auto border-rule max-md:overflow-visible max-md:border-t md:w-[308px] md:border-l"
-        >
+        <Side label="Clock">
           <ClockControls key={clock.device} clock={clock} time={time}>
             <FindingsAt findings={here} />
           </ClockControls>
-        </aside>
+        </Side>
       )}
-    </div>
+    </Page>
   );
 }

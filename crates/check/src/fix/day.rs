@@ -2,7 +2,8 @@
 
 use crate::fix::basics::build;
 use crate::{Facts, Fix};
-use model::document::{Command, Handle, Hours, Rolls, ScheduleEntry, handle_from};
+use engine::day::Hours;
+use model::document::{Command, Handle, Rolls, ScheduleEntry, handle_from};
 use units::quantity::{ClockTime, Span};
 
 /// So long it takes to change batteries, or to jam clocks, in seconds.
@@ -28,7 +29,7 @@ pub fn breaks_for(facts: &Facts, hours: &Hours, lasts: Span, what: &str) -> Opti
             return None;
         }
         times.push(at);
-        hours.breaks.push(model::document::Break {
+        hours.breaks.push(engine::day::Break {
             start: at,
             end: at + CHANGE,
             name: None,

@@ -1,6 +1,7 @@
 //! What goes wrong over the air.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::{AirProblem, ConnectionIx};
 use model::catalogue::Radio;
@@ -43,15 +44,9 @@ fn other_system(facts: &Facts, connection: ConnectionIx) -> Finding {
     );
     let system = |placement| radio(facts, placement).map_or("none", |radio| radio.system.as_str());
     let reason = format!("One is {}, the other {}.", system(from), system(to));
-    Finding::on_connection(
-        facts,
-        Code::OtherSystem,
-        Severity::Stop,
-        connection,
-        text,
-        reason,
-    )
-    .with(facts, || fix::same_system(facts, connection))
+    facts
+        .stop(Code::OtherSystem, At::Cable(connection), text, reason)
+        .with(facts, || fix::same_system(facts, connection))
 }
 
 fn too_many_listeners(
@@ -70,14 +65,7 @@ fn too_many_listeners(
         "The later ones are left out; {} is one of them.",
         facts.device(facts.floor.ports[link.to].placement)
     );
-    let mut finding = Finding::on_connection(
-        facts,
-        Code::TooManyListeners,
-        Severity::Stop,
-        connection,
-        text,
-        reason,
-    );
+    let mut finding = facts.stop(Code::TooManyListeners, At::Cable(connection), text, reason);
     finding.at.device = Some(facts.floor.build.placements[from].id.clone());
     finding.with(facts, || [fix::disconnect(facts, connection)])
 }
@@ -98,7 +86,14 @@ fn weak_radio(facts: &Facts, connection: ConnectionIx, margin_db: f64, reach: &L
         "{FADE_DB:.0} dB are kept for fading, which allows about {:.0} m here. A guide: try it on the day.",
         reach.metres()
     );
-    Finding::on_connection(facts, Code::WeakRadio, severity, connection, text, reason)
+    facts
+        .finding(
+            Code::WeakRadio,
+            severity,
+            At::Cable(connection),
+            text,
+            reason,
+        )
         .with(facts, || fix::stronger_system(facts, connection))
 }
 
@@ -109,15 +104,9 @@ fn same_channel(facts: &Facts, placement: usize, other: usize, channel: &u8) -> 
         facts.device(other)
     );
     let reason = "Transmitters of one band in one place each need a channel of their own.";
-    Finding::on_device(
-        facts,
-        Code::SameChannel,
-        Severity::Stop,
-        placement,
-        text,
-        reason,
-    )
-    .with(facts, || fix::free_channel(facts, placement))
+    facts
+        .stop(Code::SameChannel, At::Device(placement), text, reason)
+        .with(facts, || fix::free_channel(facts, placement))
 }
 
 fn no_channel(facts: &Facts, placement: usize) -> Finding {
@@ -130,12 +119,5 @@ fn no_channel(facts: &Facts, placement: usize) -> Finding {
     );
     let reason =
         format!("It has {channels} that don’t overlap, and the other transmitters here take them.");
-    Finding::on_device(
-        facts,
-        Code::SameChannel,
-        Severity::Stop,
-        placement,
-        text,
-        reason,
-    )
+    facts.stop(Code::SameChannel, At::Device(placement), text, reason)
 }

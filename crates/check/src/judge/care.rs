@@ -2,8 +2,9 @@
 //! pictures, looks twice, sound and picture apart.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::list;
-use crate::{Facts, Finding, Severity, fix};
+use crate::{Facts, Finding, fix};
 use engine::path::{Arrival, Picture, PortIx, Sound};
 use model::catalogue::{Device, Via};
 use model::document::Purpose;
@@ -112,15 +113,9 @@ fn relays(facts: &Facts, found: &mut Vec<Finding>) {
         let reason =
             "An active loop needs power; a passive one, or an output of the camera’s own, doesn’t.";
         found.push(
-            Finding::on_device(
-                facts,
-                Code::RelayPower,
-                Severity::Caution,
-                placement,
-                text,
-                reason,
-            )
-            .with(facts, || fix::around(facts, output)),
+            facts
+                .caution(Code::RelayPower, At::Device(placement), text, reason)
+                .with(facts, || fix::around(facts, output)),
         );
     }
 }
@@ -150,17 +145,11 @@ fn on_screen(facts: &Facts, arrival: &Arrival, found: &mut Vec<Finding>) {
             "It is burnt in at two places on the way."
         };
         found.push(
-            Finding::on_device(
-                facts,
-                Code::LookTwice,
-                Severity::Caution,
-                placement,
-                text,
-                reason,
-            )
-            .with(facts, || {
-                fix::one_look(facts, placement, &picture, arrival.input)
-            }),
+            facts
+                .caution(Code::LookTwice, At::Device(placement), text, reason)
+                .with(facts, || {
+                    fix::one_look(facts, placement, &picture, arrival.input)
+                }),
         );
     }
 }
@@ -185,15 +174,9 @@ fn squeeze_on_screen(
             facts.device(floor.ports[picture.origin].placement)
         );
         found.push(
-            Finding::on_device(
-                facts,
-                Code::Squeezed,
-                Severity::Caution,
-                placement,
-                text,
-                reason,
-            )
-            .with(facts, || fix::desqueeze(facts, placement, picture.origin)),
+            facts
+                .caution(Code::Squeezed, At::Device(placement), text, reason)
+                .with(facts, || fix::desqueeze(facts, placement, picture.origin)),
         );
     }
     if settings.desqueeze && device.desqueezes && !picture.squeeze.is_squeezed() {
@@ -212,17 +195,11 @@ fn squeeze_on_screen(
             )
         };
         found.push(
-            Finding::on_device(
-                facts,
-                Code::SqueezeTwice,
-                Severity::Caution,
-                placement,
-                text,
-                reason,
-            )
-            .with(facts, || {
-                fix::desqueeze_once(facts, placement, picture.origin)
-            }),
+            facts
+                .caution(Code::SqueezeTwice, At::Device(placement), text, reason)
+                .with(facts, || {
+                    fix::desqueeze_once(facts, placement, picture.origin)
+                }),
         );
     }
 }
@@ -254,14 +231,7 @@ fn apart(facts: &Facts, placement: usize, found: &mut Vec<Finding>) {
         LATE_US / 1000,
         if picture_late { "sound" } else { "picture" }
     );
-    found.push(Finding::on_device(
-        facts,
-        Code::SoundApart,
-        Severity::Caution,
-        placement,
-        text,
-        reason,
-    ));
+    found.push(facts.caution(Code::SoundApart, At::Device(placement), text, reason));
 }
 
 /// The delay of the picture and the sound channels that meet at a device: written together, or shown

@@ -1,7 +1,7 @@
 //! What a wire, its ends and its cable make of a picture, as findings.
 
 use crate::codes::Code;
-use crate::finding::stop_on;
+use crate::finding::At;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::{CableLoad, CarriageProblem, ConnectionIx, PortIx, RunLength, SdiLoad};
 use transport::coax::budget_db;
@@ -59,10 +59,9 @@ fn not_taken(facts: &Facts, connection: ConnectionIx, format: &PictureFormat) ->
     let (from, to) = facts.ends(connection);
     let takes = facts.floor.takes(link.to).in_words();
     let text = format!("{to} doesn’t take the {format} that {from} sends.");
-    let finding = stop_on(
-        facts,
+    let finding = facts.stop(
         Code::FormatNotTaken,
-        connection,
+        At::Cable(connection),
         text,
         format!("It takes {takes}."),
     );
@@ -81,17 +80,11 @@ fn raw_not_taken(facts: &Facts, connection: ConnectionIx) -> Finding {
         name.unwrap_or("raw")
     );
     let reason = "Sensor raw is a private protocol in a standard wire: both ends name the same one, or there is no picture.";
-    Finding::on_connection(
-        facts,
-        Code::RawNotTaken,
-        Severity::Stop,
-        connection,
-        text,
-        reason,
-    )
-    .with(facts, || {
-        origin.map(|origin| fix::picture_not_raw(facts, origin))
-    })
+    facts
+        .stop(Code::RawNotTaken, At::Cable(connection), text, reason)
+        .with(facts, || {
+            origin.map(|origin| fix::picture_not_raw(facts, origin))
+        })
 }
 
 fn fell_back(
@@ -103,21 +96,15 @@ fn fell_back(
     let (from, to) = facts.ends(connection);
     let text = format!("{from} sends {given}, not {wanted}: {to} takes no more of that frame.");
     let reason = "An HDMI source reads what its sink takes and gives way in sampling and depth.";
-    Finding::on_connection(
-        facts,
-        Code::FellBack,
-        Severity::Note,
-        connection,
-        text,
-        reason,
-    )
+    facts.note(Code::FellBack, At::Cable(connection), text, reason)
 }
 
 fn no_carriage(facts: &Facts, connection: ConnectionIx, why: NotCarried) -> Finding {
     let (from, to) = facts.ends(connection);
     let text = format!("What {from} sends to {to} doesn’t travel: {why}.");
     let reason = "Rasters that no wire carries are recorded where they are made.";
-    stop_on(facts, Code::NoCarriage, connection, text, reason)
+    facts
+        .stop(Code::NoCarriage, At::Cable(connection), text, reason)
         .with(facts, || fix::output_format(facts, connection))
 }
 
@@ -148,7 +135,7 @@ fn over_sdi_port(
         thousandths(class.line_rate_bps(), 1_000_000_000, 3),
         class.standard()
     );
-    let finding = stop_on(facts, Code::RateOverPort, connection, text, reason);
+    let finding = facts.stop(Code::RateOverPort, At::Cable(connection), text, reason);
     finding.with(facts, || fix::format_or_converter(facts, connection))
 }
 
@@ -196,7 +183,7 @@ fn over_hdmi_port(
             }
         ),
     };
-    let finding = stop_on(facts, Code::RateOverPort, connection, text, reason);
+    let finding = facts.stop(Code::RateOverPort, At::Cable(connection), text, reason);
     finding.with(facts, || fix::format_or_converter(facts, connection))
 }
 
@@ -211,7 +198,7 @@ fn over_sdi_cable(facts: &Facts, connection: ConnectionIx, sdi: &Sdi, class: &Sd
         thousandths(sdi.line_rate_bps, 1_000_000_000, 3),
         facts.cable(connection)
     );
-    let finding = stop_on(facts, Code::RateOverCable, connection, text, reason);
+    let finding = facts.stop(Code::RateOverCable, At::Cable(connection), text, reason);
     finding
         .with(facts, || fix::better_cable(facts, connection))
         .with(facts, || fix::output_format(facts, connection))
@@ -228,10 +215,9 @@ fn over_hdmi_cable(
         "The cable from {from} to {to} is made for HDMI {has}; the picture needs {}.",
         hdmi_need(needs)
     );
-    let finding = stop_on(
-        facts,
+    let finding = facts.stop(
         Code::RateOverCable,
-        connection,
+        At::Cable(connection),
         text,
         format!("It is {}.", facts.cable(connection)),
     );
@@ -244,7 +230,7 @@ fn other_level(facts: &Facts, connection: ConnectionIx, sent: &Level) -> Finding
     let (from, to) = facts.ends(connection);
     let text = format!("{from} sends level {sent} on 3G, which {to} doesn’t take.");
     let reason = "1080 lines on 3G have two mappings (SMPTE ST 425-1), and each looks like no signal to the other.";
-    let finding = stop_on(facts, Code::OtherLevel, connection, text, reason);
+    let finding = facts.stop(Code::OtherLevel, At::Cable(connection), text, reason);
     finding.with(facts, || fix::level(facts, connection))
 }
 
@@ -271,7 +257,7 @@ fn long_run(facts: &Facts, connection: ConnectionIx, run: &RunLength, share: f64
         }
     );
     let reason = why_long(facts, connection, share);
-    let finding = Finding::on_connection(facts, Code::LongRun, severity, connection, text, reason);
+    let finding = facts.finding(Code::LongRun, severity, At::Cable(connection), text, reason);
     finding
         .with(facts, || fix::better_cable(facts, connection))
         .with(facts, || fix::output_format(facts, connection))

@@ -1,13 +1,14 @@
 //! Clocks over the day: what runs apart, what counts only while it records, timecode as sound.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::list_of_many;
 use crate::{Facts, Finding, Severity, fix};
+use engine::day::{ChangeTime, Hours};
 use engine::path::PortIx;
 use engine::sound::switched_to;
 use engine::sync::{ClockAt, Jams, TimecodeSource, apart, at, clocks};
 use model::catalogue::LevelKind;
-use model::document::{ChangeTime, Hours};
 use units::quantity::ClockTime;
 use units::timecode::TOLERANCE_FRAMES;
 
@@ -94,11 +95,10 @@ fn runs_apart(
         between.ppm,
         lasts.label()
     );
-    let finding = Finding::on_device(
-        facts,
+    let finding = facts.finding(
         Code::ClockRunsApart,
         severity,
-        clock.placement,
+        At::Device(clock.placement),
         text,
         reason,
     );
@@ -119,15 +119,9 @@ fn record_run(facts: &Facts, clock: &ClockAt, all: &[ClockAt]) -> Option<Finding
             facts.device(clock.placement)
         );
         let reason = "Nothing else can be lined up with it by timecode.";
-        Finding::on_device(
-            facts,
-            Code::RecordRun,
-            Severity::Caution,
-            clock.placement,
-            text,
-            reason,
-        )
-        .with(facts, || [fix::free_run(facts, clock.placement)])
+        facts
+            .caution(Code::RecordRun, At::Device(clock.placement), text, reason)
+            .with(facts, || [fix::free_run(facts, clock.placement)])
     })
 }
 
@@ -142,14 +136,7 @@ fn cannot(facts: &Facts, clock: &ClockAt) -> Option<Finding> {
             clock.counts
         );
         let reason = format!("It counts {}.", list_of_many(can, 8));
-        Finding::on_device(
-            facts,
-            Code::ClockCannot,
-            Severity::Stop,
-            clock.placement,
-            text,
-            reason,
-        )
+        facts.stop(Code::ClockCannot, At::Device(clock.placement), text, reason)
     })
 }
 
@@ -166,15 +153,9 @@ fn late(facts: &Facts, clock: &ClockAt) -> Option<Finding> {
         );
         let reason =
             "It is the same all day: enter the offset in its menu, and make sure with a slate.";
-        Finding::on_device(
-            facts,
-            Code::FedLate,
-            Severity::Note,
-            clock.placement,
-            text,
-            reason,
-        )
-        .with(facts, || [fix::take_late(facts, clock.placement, frames)])
+        facts
+            .note(Code::FedLate, At::Device(clock.placement), text, reason)
+            .with(facts, || [fix::take_late(facts, clock.placement, frames)])
     })
 }
 
@@ -183,14 +164,7 @@ fn as_sound(facts: &Facts, clock: &ClockAt, port: PortIx, found: &mut Vec<Findin
     let name = facts.device(clock.placement);
     let text = format!("{name} records timecode as sound, at {}.", facts.port(port));
     let reason = "That track holds no sound, and the labels are read from it afterwards.";
-    found.push(Finding::on_device(
-        facts,
-        Code::LtcOnTrack,
-        Severity::Note,
-        clock.placement,
-        text,
-        reason,
-    ));
+    found.push(facts.note(Code::LtcOnTrack, At::Device(clock.placement), text, reason));
     let Some(connection) = facts.floor.into[port] else {
         return;
     };
@@ -199,14 +173,7 @@ fn as_sound(facts: &Facts, clock: &ClockAt, port: PortIx, found: &mut Vec<Findin
         let (from, to) = facts.ends(connection);
         let text = format!("{from} gives timecode at line level, and {to} is set to microphone.");
         let reason = "Line level is about 1 V; a microphone’s input wants it 30 to 40 dB lower. Clipped, it is heard on the next track, and may not be read.";
-        let finding = Finding::on_connection(
-            facts,
-            Code::LtcIntoMic,
-            Severity::Caution,
-            connection,
-            text,
-            reason,
-        );
+        let finding = facts.caution(Code::LtcIntoMic, At::Cable(connection), text, reason);
         found.push(finding.with(facts, || fix::match_level(facts, connection, 40.0)));
     }
 }
@@ -224,13 +191,6 @@ fn past_midnight(facts: &Facts, all: &[ClockAt], hours: &Hours) -> Option<Findin
             ClockTime::label_of(hours.end)
         );
         let reason = "Takes before and after midnight can bear one label. User bits with the date tell them apart; the wall clock’s change at night isn’t the timecode’s.";
-        Finding::on_device(
-            facts,
-            Code::PastMidnight,
-            Severity::Note,
-            lead.placement,
-            text,
-            reason,
-        )
+        facts.note(Code::PastMidnight, At::Device(lead.placement), text, reason)
     })
 }

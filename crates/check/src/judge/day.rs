@@ -1,8 +1,9 @@
 //! The day's plan against the kit.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::list;
-use crate::{Facts, Finding, Severity, fix};
+use crate::{Facts, Finding, fix};
 use engine::record::day::short_pools;
 
 /// Cards that the day wants and the kit doesn't have: said once, where there is a plan and a kit.
@@ -26,6 +27,6 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
         .collect();
     let text = format!("Cards are short for the day: {}.", list(&named));
     let reason = "Without them a camera waits, or a card is formatted before its copies are safe. The Media view shows the plan.";
-    let finding = Finding::on_kit(Code::CardsShort, Severity::Caution, text, reason);
+    let finding = facts.caution(Code::CardsShort, At::Kit, text, reason);
     found.push(finding.with(facts, || [fix::hire_cards(facts, &short)]));
 }

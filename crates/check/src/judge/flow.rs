@@ -1,6 +1,7 @@
 //! Where no picture begins, or none ends, as findings.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::list;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::FlowProblem;
@@ -25,16 +26,16 @@ pub fn of_flow(facts: &Facts, problem: &FlowProblem) -> Finding {
             let placement = facts.floor.ports[ports[0]].placement;
             let text = format!("These ports feed each other in a circle: {}.", list(&names));
             let reason = "A picture has to begin somewhere; in a circle there is none.";
-            Finding::on_device(facts, Code::Loop, Stop, placement, text, reason)
+            facts
+                .finding(Code::Loop, Stop, At::Device(placement), text, reason)
                 .with(facts, || fix::open_loop(facts, ports))
         }
         FlowProblem::NothingArrives { placement } => {
             let text = format!("No picture arrives at {}.", facts.device(*placement));
-            let finding = Finding::on_device(
-                facts,
+            let finding = facts.finding(
                 Code::NothingArrives,
                 Stop,
-                *placement,
+                At::Device(*placement),
                 text,
                 why_nothing(facts, *placement),
             );

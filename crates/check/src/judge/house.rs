@@ -1,8 +1,9 @@
 //! The house rules, and the kit against what the build uses.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::list;
-use crate::{Facts, Finding, Severity, fix};
+use crate::{Facts, Finding, fix};
 use model::catalogue::{DeviceKind, Direction};
 use model::document::{MonitorSize, PictureOfRecord, Purpose};
 use model::kit;
@@ -25,12 +26,7 @@ fn beyond_limits(facts: &Facts, found: &mut Vec<Finding>) {
         let text = format!("The document is beyond its limits: {beyond}.");
         let reason =
             "An edit would be refused; an older version of West Rail, or another hand, wrote it.";
-        found.push(Finding::on_kit(
-            Code::BeyondLimits,
-            Severity::Caution,
-            text,
-            reason,
-        ));
+        found.push(facts.caution(Code::BeyondLimits, At::Kit, text, reason));
     }
 }
 
@@ -77,14 +73,7 @@ fn picture_of_record(facts: &Facts, found: &mut Vec<Finding>) {
             );
             let reason =
                 "The rule can be changed in the Needs view; both sides’ reasons stand there.";
-            found.push(Finding::on_device(
-                facts,
-                Code::RecordElsewhere,
-                Severity::Note,
-                placement,
-                text,
-                reason,
-            ));
+            found.push(facts.note(Code::RecordElsewhere, At::Device(placement), text, reason));
         }
     }
 }
@@ -158,14 +147,7 @@ fn transmitters(facts: &Facts, found: &mut Vec<Finding>) {
             );
             let reason =
                 "The rule can be changed in the Needs view; both sides’ reasons stand there.";
-            found.push(Finding::on_device(
-                facts,
-                Code::FedOtherwise,
-                Severity::Note,
-                placement,
-                text,
-                reason,
-            ));
+            found.push(facts.note(Code::FedOtherwise, At::Device(placement), text, reason));
         }
     }
 }
@@ -197,14 +179,7 @@ fn monitors(facts: &Facts, found: &mut Vec<Finding>) {
             facts.device(*placement)
         );
         let reason = "The rule can be changed in the Needs view; both sides’ reasons stand there.";
-        found.push(Finding::on_device(
-            facts,
-            Code::MonitorSize,
-            Severity::Note,
-            *placement,
-            text,
-            reason,
-        ));
+        found.push(facts.note(Code::MonitorSize, At::Device(*placement), text, reason));
     }
 }
 
@@ -234,6 +209,6 @@ fn short(facts: &Facts, found: &mut Vec<Finding>) {
         list(&names)
     );
     let reason = "What isn’t there on the day can’t be plugged in.";
-    let finding = Finding::on_kit(Code::ShortOfKit, Severity::Note, text, reason);
+    let finding = facts.note(Code::ShortOfKit, At::Kit, text, reason);
     found.push(finding.with(facts, || [fix::hire(&short)]));
 }

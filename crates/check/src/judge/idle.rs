@@ -1,7 +1,8 @@
 //! What stands on the floor and does nothing: empty is not good.
 
 use crate::codes::Code;
-use crate::{Facts, Finding, Severity, fix};
+use crate::finding::At;
+use crate::{Facts, Finding, fix};
 use engine::path::PortIx;
 use engine::sound::Apart;
 use model::catalogue::{Device, DeviceKind, Direction};
@@ -85,14 +86,7 @@ fn unrecorded(
         facts.device(placement)
     );
     let reason = "Neither the body nor a recorder behind it is set to.";
-    let finding = Finding::on_device(
-        facts,
-        Code::NotRecorded,
-        Severity::Note,
-        placement,
-        text,
-        reason,
-    );
+    let finding = facts.note(Code::NotRecorded, At::Device(placement), text, reason);
     Some(finding.with(facts, || fix::start_recording(facts, placement)))
 }
 
@@ -108,15 +102,9 @@ fn unfed_mixer(facts: &Facts, placement: usize, device: &Device) -> Option<Findi
             facts.device(placement)
         );
         let reason = "What it mixes, and the tracks that it records, are silent.";
-        Finding::on_device(
-            facts,
-            Code::NoSound,
-            Severity::Caution,
-            placement,
-            text,
-            reason,
-        )
-        .with(facts, || fix::bring_sound(facts, placement, None))
+        facts
+            .caution(Code::NoSound, At::Device(placement), text, reason)
+            .with(facts, || fix::bring_sound(facts, placement, None))
     })
 }
 
@@ -212,14 +200,7 @@ fn unheard(
             "Its sound goes nowhere.",
         ),
     };
-    let finding = Finding::on_device(
-        facts,
-        Code::SoundUnused,
-        Severity::Caution,
-        placement,
-        text,
-        reason,
-    );
+    let finding = facts.caution(Code::SoundUnused, At::Device(placement), text, reason);
     Some(finding.with(facts, || match silent {
         Some(recording) => fix::record_arriving(facts, recording, recording.feed.channels.len()),
         None => fix::use_sound(facts, &outputs),
@@ -260,14 +241,7 @@ fn unfed(facts: &Facts, placement: usize, device: &Device) -> Option<Finding> {
             "It has nothing to pass on.",
         ),
     };
-    let finding = Finding::on_device(
-        facts,
-        Code::Unfed,
-        Severity::Caution,
-        placement,
-        text,
-        reason,
-    );
+    let finding = facts.caution(Code::Unfed, At::Device(placement), text, reason);
     Some(finding.with(facts, || fix::feed_box(facts, &ports)))
 }
 
@@ -283,13 +257,6 @@ fn unheard_transmitter(facts: &Facts, placement: usize, device: &Device) -> Opti
     (device.kind == DeviceKind::Transmitter && !listened).then(|| {
         let text = format!("Nobody listens to {}.", facts.device(placement));
         let reason = "No receiver is paired with it.";
-        Finding::on_device(
-            facts,
-            Code::Unfed,
-            Severity::Caution,
-            placement,
-            text,
-            reason,
-        )
+        facts.caution(Code::Unfed, At::Device(placement), text, reason)
     })
 }

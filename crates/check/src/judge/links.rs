@@ -1,9 +1,9 @@
 //! Pictures over several SDI links.
 
 use crate::codes::Code;
-use crate::finding::stop_on;
+use crate::finding::At;
 use crate::words::list;
-use crate::{Facts, Finding, Severity, fix};
+use crate::{Facts, Finding, fix};
 use engine::path::{ConnectionIx, Leg, LinksProblem};
 use units::quantity::Length;
 
@@ -44,14 +44,14 @@ fn lone_leg(facts: &Facts, connection: ConnectionIx, leg: &Leg) -> Finding {
         named(&[leg.number]),
         leg.of
     );
-    stop_on(
-        facts,
-        Code::LinksMissing,
-        connection,
-        text,
-        "A picture over several links needs an input for each of them.",
-    )
-    .with(facts, || fix::one_link(facts, connection))
+    facts
+        .stop(
+            Code::LinksMissing,
+            At::Cable(connection),
+            text,
+            "A picture over several links needs an input for each of them.",
+        )
+        .with(facts, || fix::one_link(facts, connection))
 }
 
 fn legs_missing(facts: &Facts, connection: ConnectionIx, of: &u8, missing: &[u8]) -> Finding {
@@ -65,15 +65,15 @@ fn legs_missing(facts: &Facts, connection: ConnectionIx, of: &u8, missing: &[u8]
         "{} of {of} {verb} arrive beside {to}.",
         capital(&named(missing))
     );
-    stop_on(
-        facts,
-        Code::LinksMissing,
-        connection,
-        text,
-        "Each link carries a part of every picture (ST 372, ST 425-5).",
-    )
-    .with(facts, || fix::missing_links(facts, connection, missing))
-    .with(facts, || fix::one_link(facts, connection))
+    facts
+        .stop(
+            Code::LinksMissing,
+            At::Cable(connection),
+            text,
+            "Each link carries a part of every picture (ST 372, ST 425-5).",
+        )
+        .with(facts, || fix::missing_links(facts, connection, missing))
+        .with(facts, || fix::one_link(facts, connection))
 }
 
 fn legs_out_of_order(facts: &Facts, connection: ConnectionIx, found: &[u8]) -> Finding {
@@ -86,14 +86,14 @@ fn legs_out_of_order(facts: &Facts, connection: ConnectionIx, found: &[u8]) -> F
         "The links arrive at {to} and its neighbours in the order {}.",
         list(&order)
     );
-    stop_on(
-        facts,
-        Code::LinksMixed,
-        connection,
-        text,
-        "Each input expects the link of its own number.",
-    )
-    .with(facts, || fix::links_in_order(facts, connection))
+    facts
+        .stop(
+            Code::LinksMixed,
+            At::Cable(connection),
+            text,
+            "Each input expects the link of its own number.",
+        )
+        .with(facts, || fix::links_in_order(facts, connection))
 }
 
 fn leg_mapping(facts: &Facts, connection: ConnectionIx, leg: &Leg) -> Finding {
@@ -102,14 +102,14 @@ fn leg_mapping(facts: &Facts, connection: ConnectionIx, leg: &Leg) -> Finding {
         "{from} spreads the picture by {}, which {to} doesn’t take.",
         leg.mapping
     );
-    stop_on(
-        facts,
-        Code::LinksMixed,
-        connection,
-        text,
-        "Square division and two-sample interleave look alike on the wire and don’t mix.",
-    )
-    .with(facts, || fix::other_mapping(facts, connection))
+    facts
+        .stop(
+            Code::LinksMixed,
+            At::Cable(connection),
+            text,
+            "Square division and two-sample interleave look alike on the wire and don’t mix.",
+        )
+        .with(facts, || fix::other_mapping(facts, connection))
 }
 
 fn leg_lengths(
@@ -121,15 +121,9 @@ fn leg_lengths(
     let (_, to) = facts.ends(connection);
     let text = format!("The links to {to} run over cables of {shortest} to {longest}.");
     let reason = "The parts of a picture must arrive together: equal cables, of one class.";
-    Finding::on_connection(
-        facts,
-        Code::LinkLengths,
-        Severity::Caution,
-        connection,
-        text,
-        reason,
-    )
-    .with(facts, || fix::equal_links(facts, connection, longest))
+    facts
+        .caution(Code::LinkLengths, At::Cable(connection), text, reason)
+        .with(facts, || fix::equal_links(facts, connection, longest))
 }
 
 fn capital(text: &str) -> String {

@@ -1,6 +1,7 @@
 //! Needs against what arrives.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::late;
 use crate::{Facts, Finding, fix};
 use engine::path::{Picture, hops_to, made_as};
@@ -42,7 +43,8 @@ fn without_device(facts: &Facts, number: usize, gone: &str) -> Finding {
         format!("{at} must get the picture of “{gone}”, which isn’t on this floor.")
     };
     let reason = "The device was removed; the need stays until it is removed too, so that nobody forgets it.";
-    Finding::on_need(facts, Code::NeedWithoutDevice, number, text, reason)
+    facts
+        .stop(Code::NeedWithoutDevice, At::Need(number), text, reason)
         .with(facts, || [fix::remove_need(facts, number)])
 }
 
@@ -61,13 +63,7 @@ fn judge_one(
     } else if arrival.is_none() && recorded.is_none() {
         let text = format!("{name} is to show a picture and has no screen that one comes to.");
         let reason = "A need stands at a screen, a recorder or a camera that records itself.";
-        found.push(Finding::on_need(
-            facts,
-            Code::NothingArrives,
-            number,
-            text,
-            reason,
-        ));
+        found.push(facts.stop(Code::NothingArrives, At::Need(number), text, reason));
         return;
     }
     let input = arrival.and_then(|arrival| arrival.input);
@@ -107,7 +103,8 @@ fn not_recorded(facts: &Facts, number: usize, placement: usize) -> Finding {
             "It is no recorder: the need belongs to what records its picture.",
         )
     };
-    Finding::on_need(facts, Code::NotRecorded, number, text, reason)
+    facts
+        .stop(Code::NotRecorded, At::Need(number), text, reason)
         .with(facts, || fix::start_recording(facts, placement))
 }
 
@@ -124,8 +121,7 @@ fn quality_short(
     let name = placement.map_or("", |placement| facts.device(placement));
     let wanted = need.quality(quality);
     let (asked, comes) = short_of(need, quality);
-    let on =
-        |text, reason: String| Finding::on_need(facts, Code::QualityShort, number, text, reason);
+    let on = |text, reason: String| facts.stop(Code::QualityShort, At::Need(number), text, reason);
     // What would do if it were only kept: the picture that comes, or the sensor's own.
     let source_does = picture.is_none_or(|picture| picture.effective.reaches(wanted));
     if let Some(recording) = recorded.filter(|_| source_does) {
@@ -222,9 +218,11 @@ fn judge_sound(
             None => "None was lost on the way: no more is sent.".into(),
         };
         found.push(
-            Finding::on_need(facts, Code::SoundShort, number, text, reason).with(facts, || {
-                fix::more_sound(facts, placement, input, recorded, need.sound)
-            }),
+            facts
+                .stop(Code::SoundShort, At::Need(number), text, reason)
+                .with(facts, || {
+                    fix::more_sound(facts, placement, input, recorded, need.sound)
+                }),
         );
         return;
     }
@@ -255,7 +253,8 @@ fn judge_sound(
         )
     };
     found.push(
-        Finding::on_need(facts, Code::SoundShort, number, text, reason)
+        facts
+            .stop(Code::SoundShort, At::Need(number), text, reason)
             .with(facts, || fix::record_arriving(facts, recording, arrive)),
     );
 }
@@ -281,7 +280,7 @@ fn judge_picture(
             facts.device(origin.placement)
         );
         let reason = format!("The picture begins at {}.", facts.port(picture.origin));
-        let finding = Finding::on_need(facts, Code::OtherCamera, number, text, reason);
+        let finding = facts.stop(Code::OtherCamera, At::Need(number), text, reason);
         found.push(finding.with(facts, || fix::other_camera(facts, placement, of)));
     }
     if need.clean && picture.overlay {
@@ -294,9 +293,11 @@ fn judge_picture(
             format!("{} is set to send them.", facts.port(picture.origin))
         };
         found.push(
-            Finding::on_need(facts, Code::NotClean, number, text, reason).with(facts, || {
-                (!never).then(|| fix::clean(facts, picture.origin))
-            }),
+            facts
+                .stop(Code::NotClean, At::Need(number), text, reason)
+                .with(facts, || {
+                    (!never).then(|| fix::clean(facts, picture.origin))
+                }),
         );
     }
     let on_screen = floor_look(facts, need);
@@ -312,7 +313,9 @@ fn judge_picture(
         let input = input.and_then(|arrival| arrival.input);
         let fixes = || input.and_then(|input| fix::look(facts, placement, input, wanted));
         found.push(
-            Finding::on_need(facts, Code::LookOther, number, text, reason).with(facts, fixes),
+            facts
+                .stop(Code::LookOther, At::Need(number), text, reason)
+                .with(facts, fixes),
         );
     }
     let within = need
@@ -324,7 +327,7 @@ fn judge_picture(
             late(picture.delay, within)
         );
         let reason = "Every device on the way adds its own delay; open the figure to see which.";
-        found.push(Finding::on_need(facts, Code::TooLate, number, text, reason));
+        found.push(facts.stop(Code::TooLate, At::Need(number), text, reason));
     }
 }
 

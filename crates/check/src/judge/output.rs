@@ -1,28 +1,25 @@
 //! What an output gives other than it should, as findings.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::list;
-use crate::{Facts, Finding, Severity, fix};
+use crate::{Facts, Finding, fix};
 use engine::path::{OutputProblem, giving};
 use model::catalogue::Condition;
 
 pub fn of_output(facts: &Facts, problem: &OutputProblem) -> Finding {
-    use Severity::{Note, Stop};
     match problem {
         OutputProblem::CannotGive { port, wanted } => {
-            let placement = facts.floor.ports[*port].placement;
             let gives = giving(facts.floor, *port).in_words();
             let text = format!("{} doesn’t give {wanted}.", facts.port(*port));
-            let mut finding = Finding::on_device(
-                facts,
-                Code::CannotGive,
-                Stop,
-                placement,
-                text,
-                format!("It gives {gives}."),
-            );
-            finding.id = format!("{}@{}", Code::CannotGive, facts.floor.name(*port));
-            finding.with(facts, || fix::follow_project(facts, *port))
+            facts
+                .stop(
+                    Code::CannotGive,
+                    At::Port(*port),
+                    text,
+                    format!("It gives {gives}."),
+                )
+                .with(facts, || fix::follow_project(facts, *port))
         }
         OutputProblem::SwitchedOff { port, mode } => {
             let node = facts.floor.ports[*port];
@@ -45,10 +42,8 @@ pub fn of_output(facts: &Facts, problem: &OutputProblem) -> Finding {
                 "What an output gives depends on what else its device does: here {}.",
                 list(&when)
             );
-            let mut finding =
-                Finding::on_device(facts, Code::SwitchedOff, Stop, node.placement, text, reason);
-            finding.id = format!("{}@{}", Code::SwitchedOff, facts.floor.name(*port));
-            finding
+            facts
+                .stop(Code::SwitchedOff, At::Port(*port), text, reason)
                 .with(facts, || fix::other_output(facts, *port))
                 .with(facts, || fix::leave_mode(facts, node.placement, mode))
         }
@@ -57,7 +52,6 @@ pub fn of_output(facts: &Facts, problem: &OutputProblem) -> Finding {
             wanted,
             comes,
         } => {
-            let placement = facts.floor.ports[*port].placement;
             let text = format!(
                 "{} is set to {wanted}; {} comes in, and a scaler keeps its {} frames a second.",
                 facts.port(*port),
@@ -66,13 +60,11 @@ pub fn of_output(facts: &Facts, problem: &OutputProblem) -> Finding {
             );
             let reason =
                 "Another frame rate needs a converter that makes, repeats or drops frames.";
-            let mut finding =
-                Finding::on_device(facts, Code::KeepsRate, Stop, placement, text, reason);
-            finding.id = format!("{}@{}", Code::KeepsRate, facts.floor.name(*port));
-            finding.with(facts, || fix::keep_rate(facts, *port, *comes))
+            facts
+                .stop(Code::KeepsRate, At::Port(*port), text, reason)
+                .with(facts, || fix::keep_rate(facts, *port, *comes))
         }
         OutputProblem::Deinterlaced { port, comes, given } => {
-            let placement = facts.floor.ports[*port].placement;
             let text = format!(
                 "{} makes {} of the {} that comes in.",
                 facts.port(*port),
@@ -80,10 +72,7 @@ pub fn of_output(facts: &Facts, problem: &OutputProblem) -> Finding {
                 comes.frame()
             );
             let reason = "Fields become whole frames: motion is half as fine from there on, and recording it keeps no fields.";
-            let mut finding =
-                Finding::on_device(facts, Code::Deinterlaced, Note, placement, text, reason);
-            finding.id = format!("{}@{}", Code::Deinterlaced, facts.floor.name(*port));
-            finding
+            facts.note(Code::Deinterlaced, At::Port(*port), text, reason)
         }
     }
 }

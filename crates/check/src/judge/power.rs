@@ -1,12 +1,14 @@
 //! The supply: what would be destroyed first, then what stops, what is too much, what ends too early.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::{list, list_of_many};
 use crate::{Facts, Finding, Severity, fix};
+use engine::day::Hours;
 use engine::path::ConnectionIx;
 use engine::power::{Bank, Over, PowerProblem, SwapKind, UsbShort, lasts};
 use model::catalogue::{DeviceKind, Direction};
-use model::document::{Hours, PowerSchool};
+use model::document::PowerSchool;
 use std::collections::{BTreeMap, BTreeSet};
 use transport::wire::Wire;
 use units::quantity::{ClockTime, Span, Volts, Watts};
@@ -76,7 +78,8 @@ fn of_problem(facts: &Facts, problem: &PowerProblem) -> Finding {
             let text = format!("{name} wants a battery on {}.", facts.port(*input));
             let reason = "Without one it stays off, whatever else feeds it.";
             let code = Code::MustHoldBattery;
-            Finding::on_device(facts, code, Severity::Stop, *placement, text, reason)
+            facts
+                .stop(code, At::Device(*placement), text, reason)
                 .with(facts, || fix::feeds(facts, *input))
         }
         PowerProblem::Circle { placements } => {
@@ -87,7 +90,8 @@ fn of_problem(facts: &Facts, problem: &PowerProblem) -> Finding {
             );
             let reason = "Nothing begins there: what hangs on it has no supply.";
             let code = Code::PowerCircle;
-            Finding::on_device(facts, code, Severity::Stop, placements[0], text, reason)
+            facts
+                .stop(code, At::Device(placements[0]), text, reason)
                 .with(facts, || fix::open_power(facts, placements))
         }
     }
@@ -110,14 +114,13 @@ fn destroyed(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) ->
         ),
         _ => unreachable!("only what destroys comes here"),
     };
-    Finding::on_connection(facts, code, Severity::Stop, connection, text, reason).with(
-        facts,
-        || {
+    facts
+        .stop(code, At::Cable(connection), text, reason)
+        .with(facts, || {
             let mut fixes = fix::right_supply(facts, connection);
             fixes.push(fix::disconnect(facts, connection));
             fixes
-        },
-    )
+        })
 }
 
 fn too_low(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) -> Finding {
@@ -152,19 +155,19 @@ fn too_low(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) -> F
         "{} at the end{lost}; it needs {needs}. A shorter or thicker cable loses less.",
         volts(*least)
     );
-    Finding::on_connection(
-        facts,
-        Code::UnderVoltage,
-        severity,
-        connection,
-        text,
-        reason,
-    )
-    .with(facts, || {
-        let mut fixes = fix::thicker_cable(facts, connection);
-        fixes.extend(fix::right_supply(facts, connection));
-        fixes
-    })
+    facts
+        .finding(
+            Code::UnderVoltage,
+            severity,
+            At::Cable(connection),
+            text,
+            reason,
+        )
+        .with(facts, || {
+            let mut fixes = fix::thicker_cable(facts, connection);
+            fixes.extend(fix::right_supply(facts, connection));
+            fixes
+        })
 }
 
 fn too_much(facts: &Facts, over: Over, (typical, peak, limit): (Watts, Watts, Watts)) -> Finding {
@@ -206,8 +209,8 @@ fn too_much(facts: &Facts, over: Over, (typical, peak, limit): (Watts, Watts, Wa
     };
     let code = Code::Overload;
     let finding = match connection {
-        Some(connection) => Finding::on_connection(facts, code, severity, connection, text, reason),
-        None => Finding::on_device(facts, code, severity, placement, text, reason),
+        Some(connection) => facts.finding(code, severity, At::Cable(connection), text, reason),
+        None => facts.finding(code, severity, At::Device(placement), text, reason),
     };
     finding.with(facts, || fix::relieve(facts, over))
 }
@@ -240,14 +243,19 @@ fn usb(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) -> Findi
     } else {
         "Outlet and load settle on the highest step that both know."
     };
-    Finding::on_connection(facts, Code::UsbShort, severity, connection, text, reason).with(
-        facts,
-        || {
+    facts
+        .finding(
+            Code::UsbShort,
+            severity,
+            At::Cable(connection),
+            text,
+            reason,
+        )
+        .with(facts, || {
             let mut fixes = fix::marked_cable(facts, connection);
             fixes.extend(fix::right_supply(facts, connection));
             fixes
-        },
-    )
+        })
 }
 
 /// A device that draws power, in a unit where others are fed, and that nothing feeds.
@@ -278,7 +286,8 @@ fn unfed(facts: &Facts, placement: usize, mapped: &BTreeSet<&str>) -> Option<Fin
             );
             let reason = "It doesn’t run from there.";
             let code = Code::NoSupply;
-            Finding::on_device(facts, code, Severity::Stop, placement, text, reason)
+            facts
+                .stop(code, At::Device(placement), text, reason)
                 .with(facts, || fix::feeds(facts, input))
         });
     }
@@ -287,7 +296,8 @@ fn unfed(facts: &Facts, placement: usize, mapped: &BTreeSet<&str>) -> Option<Fin
         let text = format!("Nothing feeds {}.", facts.device(placement));
         let reason = "What hangs beside it has its supply; this stays off.";
         let code = Code::NoSupply;
-        Finding::on_device(facts, code, Severity::Caution, placement, text, reason)
+        facts
+            .caution(code, At::Device(placement), text, reason)
             .with(facts, || fix::feeds(facts, first))
     })
 }
@@ -305,9 +315,9 @@ fn idle(facts: &Facts, placement: usize) -> Option<Finding> {
     }
     let text = format!("{} feeds nothing.", facts.device(placement));
     let reason = "It is carried for nothing, or what it was meant for is dark.";
-    let code = Code::IdleSupply;
     Some(
-        Finding::on_device(facts, code, Severity::Note, placement, text, reason)
+        facts
+            .note(Code::IdleSupply, At::Device(placement), text, reason)
             .with(facts, || fix::put_on(facts, placement)),
     )
 }
@@ -340,15 +350,9 @@ fn two_mains(facts: &Facts, connection: ConnectionIx) -> Option<Finding> {
     );
     let reason = "The cable’s braid joins their earths: a hum bar at best, a burnt SDI input at worst. An isolator breaks the braid and lets the picture through.";
     Some(
-        Finding::on_connection(
-            facts,
-            Code::TwoMains,
-            Severity::Note,
-            connection,
-            text,
-            reason,
-        )
-        .with(facts, || fix::isolate_sdi(facts, connection)),
+        facts
+            .note(Code::TwoMains, At::Cable(connection), text, reason)
+            .with(facts, || fix::isolate_sdi(facts, connection)),
     )
 }
 
@@ -370,13 +374,13 @@ fn behind_one(facts: &Facts, bank: &Bank) -> Option<Finding> {
         let (count, names) = named(off);
         return (count > 1).then(|| {
             let text = format!("{names} die together with {name}.");
-            let code = Code::OneBattery;
             // Where the house hangs everything on one, it knows.
             let severity = match facts.floor.production.house_rules.power {
                 PowerSchool::One => Severity::Note,
                 PowerSchool::OneWithReserve | PowerSchool::EachItsOwn => Severity::Caution,
             };
-            Finding::on_device(facts, code, severity, source, text, reason)
+            facts
+                .finding(Code::OneBattery, severity, At::Device(source), text, reason)
                 .with(facts, || fix::reserve(facts, off))
         });
     }
@@ -393,7 +397,7 @@ fn behind_one(facts: &Facts, bank: &Bank) -> Option<Finding> {
             Span(reserve).label()
         );
         let reason = "So long is there to put the next one on; what has no battery of its own is dark meanwhile.";
-        Finding::on_device(facts, Code::Bridged, Severity::Note, source, text, reason)
+        facts.note(Code::Bridged, At::Device(source), text, reason)
     })
 }
 
@@ -434,16 +438,23 @@ fn ends(facts: &Facts, bank: &Bank, hours: &Hours) -> Option<Finding> {
         watts(bank.draw.typical),
         bank.energy
     );
-    let code = Code::BatteryEnds;
     Some(
-        Finding::on_device(facts, code, severity, source, text, reason).with(facts, || {
-            let mut fixes = fix::more_energy(facts, bank);
-            if severity == Severity::Caution {
-                let lasts = Span(end.saturating_sub(hours.begin));
-                fixes.extend(fix::breaks_for(facts, hours, lasts, "change batteries"));
-            }
-            fixes
-        }),
+        facts
+            .finding(
+                Code::BatteryEnds,
+                severity,
+                At::Device(source),
+                text,
+                reason,
+            )
+            .with(facts, || {
+                let mut fixes = fix::more_energy(facts, bank);
+                if severity == Severity::Caution {
+                    let lasts = Span(end.saturating_sub(hours.begin));
+                    fixes.extend(fix::breaks_for(facts, hours, lasts, "change batteries"));
+                }
+                fixes
+            }),
     )
 }
 
@@ -496,15 +507,7 @@ fn each_its_own(facts: &Facts) -> Vec<Finding> {
         let reason = format!(
             "{changes} changes in the day as it is planned. One battery for all is changed once."
         );
-        let code = Code::EachItsOwn;
-        Some(Finding::on_device(
-            facts,
-            code,
-            Severity::Note,
-            source,
-            text,
-            reason,
-        ))
+        Some(facts.note(Code::EachItsOwn, At::Device(source), text, reason))
     })
     .collect()
 }
@@ -523,8 +526,7 @@ fn short(facts: &Facts) -> Vec<Finding> {
             let name = floor.catalogue.item_name(item).unwrap_or(item);
             let text = format!("The day takes {used} of {name}, and the kit has {owned}.");
             let reason = "The kit’s chargers are counted: what is full again is used again. One more is for what nobody thought of.";
-            let code = Code::BatteriesShort;
-            Finding::on_device(facts, code, Severity::Caution, source, text, reason)
+            facts.caution(Code::BatteriesShort, At::Device(source), text, reason)
                 .with(facts, || [fix::hire_batteries(facts, item, used - owned)])
         })
     });
@@ -569,9 +571,9 @@ fn on_their_own(facts: &Facts, hours: &Hours) -> Option<Finding> {
         .floor
         .ports_of(placement)
         .find(|port| engine::power::is_power(facts.floor, *port));
-    let code = Code::OwnBatteryEnds;
     Some(
-        Finding::on_device(facts, code, Severity::Caution, placement, text, reason)
+        facts
+            .caution(Code::OwnBatteryEnds, At::Device(placement), text, reason)
             .with(facts, || {
                 input.map_or_else(Vec::new, |input| fix::feeds(facts, input))
             }),

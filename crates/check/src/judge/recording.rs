@@ -1,6 +1,7 @@
 //! Problems of recordings, as findings.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::list;
 use crate::{Facts, Finding, Severity, fix};
 use engine::record::{Limit, LimitKind, RecordProblem, Recording};
@@ -48,7 +49,13 @@ fn on(
     text: String,
     reason: impl Into<String>,
 ) -> Finding {
-    Finding::on_device(facts, code, severity, recording.placement, text, reason)
+    facts.finding(
+        code,
+        severity,
+        At::Device(recording.placement),
+        text,
+        reason,
+    )
 }
 
 fn holds_more(facts: &Facts, recording: &Recording, file: &Quality, picture: &Quality) -> Finding {
@@ -367,14 +374,7 @@ pub fn unknown_codecs<'f>(facts: &'f Facts) -> impl Iterator<Item = Finding> + '
                 placed.name
             );
             let reason = "Its data rate isn’t placed; choose a codec in the Record view.";
-            Finding::on_device(
-                facts,
-                Code::UnknownDevice,
-                Severity::Stop,
-                placement,
-                text,
-                reason,
-            )
+            facts.stop(Code::UnknownDevice, At::Device(placement), text, reason)
         })
     })
 }

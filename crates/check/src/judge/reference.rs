@@ -2,8 +2,9 @@
 
 use super::time::cuts;
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::{list, list_of_many};
-use crate::{Facts, Finding, Severity, fix};
+use crate::{Facts, Finding, fix};
 use engine::path::{PortIx, reference_at};
 use model::catalogue::Direction;
 use std::collections::BTreeSet;
@@ -76,14 +77,7 @@ fn unlocked(facts: &Facts, switcher: usize) -> Option<Finding> {
     let reason = format!(
         "{whose}: the switcher holds each picture up to a frame so that a cut falls between two. Hold the sound as long, or lock them all to one reference."
     );
-    let finding = Finding::on_device(
-        facts,
-        Code::Unlocked,
-        Severity::Note,
-        switcher,
-        text,
-        reason,
-    );
+    let finding = facts.note(Code::Unlocked, At::Device(switcher), text, reason);
     Some(finding.with(facts, || {
         let all: Vec<usize> = cameras.into_iter().chain([switcher]).collect();
         fix::lock_to_one(facts, &all)
@@ -102,14 +96,8 @@ fn other_rate(facts: &Facts, placement: usize) -> Option<Finding> {
             reference.rate
         );
         let reason = "It can’t lock to it: it runs free, or its picture tears.";
-        Finding::on_device(
-            facts,
-            Code::ReferenceRate,
-            Severity::Caution,
-            placement,
-            text,
-            reason,
-        )
-        .with(facts, || fix::timecode(facts, placement, reference.origin))
+        facts
+            .caution(Code::ReferenceRate, At::Device(placement), text, reason)
+            .with(facts, || fix::timecode(facts, placement, reference.origin))
     })
 }

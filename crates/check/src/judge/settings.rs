@@ -2,7 +2,8 @@
 //! were changed.
 
 use crate::codes::Code;
-use crate::{Facts, Finding, Severity, fix};
+use crate::finding::At;
+use crate::{Facts, Finding, fix};
 use model::catalogue::{Device, DeviceKind, Direction};
 use model::document::{Handle, OutputSetting, PortRef, Settings, output_incompatibility};
 
@@ -34,14 +35,7 @@ fn set_beyond(facts: &Facts, placement: usize, why: String) -> Finding {
         facts.device(placement)
     );
     let reason = "An edit would be refused; a file, or a description that was changed, can say so.";
-    Finding::on_device(
-        facts,
-        Code::SetBeyond,
-        Severity::Caution,
-        placement,
-        text,
-        reason,
-    )
+    facts.caution(Code::SetBeyond, At::Device(placement), text, reason)
 }
 
 /// What is set on a device, outputs aside, and isn't there.

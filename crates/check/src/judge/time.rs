@@ -2,6 +2,7 @@
 //! project, a switcher's inputs with each other.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::{list, list_of_many};
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::TimecodeProblem;
@@ -163,16 +164,10 @@ fn switchers(facts: &Facts, found: &mut Vec<Finding>) -> BTreeSet<usize> {
             .filter_map(|(input, _)| facts.resolved.signals[*input].picture)
             .map(|picture| picture.origin)
             .collect();
-        found.push(
-            Finding::on_device(facts, Code::PictureRates, severity, placement, text, reason).with(
-                facts,
-                || {
-                    wrong
-                        .iter()
-                        .filter_map(|output| fix::at_project_rate(facts, *output))
-                },
-            ),
-        );
+        let code = Code::PictureRates;
+        let finding = facts.finding(code, severity, At::Device(placement), text, reason);
+        let mended = |output: &PortIx| fix::at_project_rate(facts, *output);
+        found.push(finding.with(facts, || wrong.iter().filter_map(mended)));
     }
     mixed
 }
@@ -225,19 +220,19 @@ fn strangers(
         );
         let reason = "Sound and the other cameras run at the project’s rate. To play slower, set the sensor’s rate and keep the project’s.";
         found.push(
-            Finding::on_device(
-                facts,
-                Code::PictureRates,
-                severity,
-                shot.camera,
-                text,
-                reason,
-            )
-            .with(facts, || {
-                let outputs = shots.iter().filter(|other| other.camera == shot.camera);
-                let outputs: Vec<PortIx> = outputs.filter_map(|other| other.output).collect();
-                fix::camera_at_project_rate(facts, shot.camera, &outputs)
-            }),
+            facts
+                .finding(
+                    Code::PictureRates,
+                    severity,
+                    At::Device(shot.camera),
+                    text,
+                    reason,
+                )
+                .with(facts, || {
+                    let outputs = shots.iter().filter(|other| other.camera == shot.camera);
+                    let outputs: Vec<PortIx> = outputs.filter_map(|other| other.output).collect();
+                    fix::camera_at_project_rate(facts, shot.camera, &outputs)
+                }),
         );
     }
     strangers
@@ -336,15 +331,14 @@ fn labels(facts: &Facts, shots: &[Shot], strangers: &BTreeSet<usize>, found: &mu
         };
         let reason = "Timecode, pictures, recordings and project run at one rate (above 30, timecode counts pairs of frames).";
         found.push(
-            Finding::on_device(
-                facts,
-                Code::TimecodeAgainstPicture,
-                Severity::Stop,
-                clock,
-                text,
-                reason,
-            )
-            .with(facts, || fix::timecode_of_project(facts, clock)),
+            facts
+                .stop(
+                    Code::TimecodeAgainstPicture,
+                    At::Device(clock),
+                    text,
+                    reason,
+                )
+                .with(facts, || fix::timecode_of_project(facts, clock)),
         );
     }
 }
@@ -372,7 +366,8 @@ pub fn of_timecode(facts: &Facts, problem: &TimecodeProblem) -> Finding {
             );
             let reason =
                 "Everything in a build that carries time must agree in rate and in drop mode.";
-            Finding::on_device(facts, code, Stop, *placement, text, reason)
+            facts
+                .finding(code, Stop, At::Device(*placement), text, reason)
                 .with(facts, || fix::timecode(facts, *placement, *from))
         }
     }

@@ -1,7 +1,7 @@
 //! What is plugged where it can't be, or isn't there, as findings.
 
 use crate::codes::Code;
-use crate::finding::stop_on;
+use crate::finding::At;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::{ConnectionIx, PortIx, WiringProblem};
 
@@ -16,7 +16,14 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
             );
             let reason =
                 "Without its description nothing can be said about what it takes or gives.";
-            Finding::on_device(facts, Code::UnknownDevice, Stop, *placement, text, reason)
+            facts
+                .finding(
+                    Code::UnknownDevice,
+                    Stop,
+                    At::Device(*placement),
+                    text,
+                    reason,
+                )
                 .with(facts, || [fix::remove_device(facts, *placement)])
         }
         WiringProblem::NoSuchPort { connection } => bad_connection(
@@ -39,10 +46,9 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
                 wire(link.from),
                 wire(link.to)
             );
-            let finding = stop_on(
-                facts,
+            let finding = facts.stop(
                 Code::OtherWire,
-                *connection,
+                At::Cable(*connection),
                 text,
                 "Different wires need a converter, not an adapter.",
             );
@@ -63,7 +69,8 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
                 "Its ends are {} and {}; the sizes aren’t interchangeable.",
                 link.cable.ends[0], link.cable.ends[1]
             );
-            stop_on(facts, Code::WrongCable, *connection, text, reason)
+            facts
+                .stop(Code::WrongCable, At::Cable(*connection), text, reason)
                 .with(facts, || fix::right_cable(facts, *connection))
         }
         WiringProblem::Strain { connection, port } => {
@@ -73,7 +80,8 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
                 facts.port(*port)
             );
             let reason = "A pull on the cable breaks the small socket on the camera’s board sooner than the plug.";
-            Finding::on_connection(facts, Code::Strain, Caution, *connection, text, reason)
+            facts
+                .finding(Code::Strain, Caution, At::Cable(*connection), text, reason)
                 .with(facts, || fix::clamp(facts, *connection, socket))
         }
     }
@@ -82,11 +90,9 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
 fn bad_connection(facts: &Facts, connection: ConnectionIx, what: &str) -> Finding {
     let cable = &facts.floor.build.connections[connection];
     let text = format!("The connection {} > {} {what}.", cable.from, cable.to);
-    let finding = Finding::on_connection(
-        facts,
+    let finding = facts.stop(
         Code::BadConnection,
-        Severity::Stop,
-        connection,
+        At::Cable(connection),
         text,
         "It carries nothing.",
     );

@@ -3,10 +3,10 @@
 use super::outage::{Consequences, Ways, feeder, waiting};
 use super::runtime::{CHANGE, MARGIN, lasts};
 use super::supply::{Draw, Supply};
+use crate::day::{ChangeTime, Hours};
 use crate::path::Floor;
 use model::catalogue::cells::{USABLE, cold_factor};
 use model::catalogue::{Direction, Joins};
-use model::document::{ChangeTime, Hours};
 use std::collections::BTreeMap;
 
 /// Changes of one battery that are reckoned: what wants more is no supply.

@@ -21,9 +21,9 @@ pub use runtime::{CHANGE, CHARGING, EFFICIENCY, MARGIN, fills, lasts, volts_afte
 pub use supply::{Draw, Feed, PoweredCable, Supply, is_power, own_draw, supply};
 pub use usb::{UsbStep, settle};
 
+use crate::day::Hours;
 use crate::path::{Floor, Resolved};
 use crate::record::Recording;
-use model::document::Hours;
 
 /// The supply of a floor and the day that it has to last.
 #[derive(Debug, Clone, Default, PartialEq)]

@@ -1,7 +1,7 @@
 //! How far two clocks run apart, and when they are set again over the day.
 
 use super::tree::{ClockAt, TimecodeSource};
-use model::document::{ChangeTime, Hours};
+use crate::day::{ChangeTime, Hours};
 use std::collections::BTreeMap;
 use units::quantity::Span;
 use units::timecode::TOLERANCE_FRAMES;

@@ -10,7 +10,6 @@ mod day;
 mod entries;
 mod file;
 mod handle;
-mod hours;
 mod incompatibility;
 mod joint;
 mod json;
@@ -36,7 +35,6 @@ pub use day::{JobLine, Rolls, ScheduleEntry, Station, Verify};
 pub use entries::{ENTRIES_FORMAT, EntriesFile};
 pub use file::{FORMAT, FileError, NotRead, ProductionFile};
 pub use handle::Handle;
-pub use hours::{Break, ChangeTime, Hours};
 pub use incompatibility::{
     Incompatibility, SAMPLE_RATES, SOUND_BITS, able_part, incompatibilities,
     output_incompatibility, records_codec, slot_takes, sound_incompatibility,

@@ -4,10 +4,11 @@ pub(super) mod workings;
 
 use check::{Area, Facts, Finding, Severity};
 use difference::Difference;
+use engine::day::Hours;
 use engine::power::{Bank, Consequences, PoweredCable, Rota, SwapKind, spare_outlets};
 use model::catalogue::Gauge;
 use model::catalogue::cells::cold_factor;
-use model::document::{Handle, Hours, Rolls};
+use model::document::{Handle, Rolls};
 use rustc_hash::FxHashMap;
 use serde::Serialize;
 use std::collections::BTreeMap;

@@ -1,14 +1,15 @@
-import { memo, useCallback, useDeferredValue, useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useEffectEvent, useMemo, useRef, useState, type CSSProperties } from "react";
 import type { Build, Command, InputReport, LineGroup, LineRow, Placement, Report } from "../../api/client";
 import { useAttention, useEdits, useFloor, useSelection, type Selection, type useWorkbench } from "../../frame/workbench";
-import { lightUp } from "../trace";
 import { BoardRow } from "./board-row";
 import { Cable } from "./cable";
 import { DragHandles } from "./drag";
+import { useLineFacts } from "./line-facts";
 import { Overview } from "./overview";
 import { PLATE, timedPlace, TITLE, type Placed } from "./place";
 import { DevicePlate } from "./plate";
-import { forgetWidths, plateWords } from "./text";
+import { STEP, useSight } from "./sight";
+import { plateWords } from "./text";
 
 /** The board beside the lines: as wide as this at least, and with columns of its own from there on. */
 const NARROW_BOARD = 186;
@@ -18,7 +19,6 @@ const COLUMNS = 430;
 
 /** Up to so many plates everything is drawn; beyond, what is in sight, in steps of so many pixels. */
 const ALL_DRAWN = 60;
-const STEP = 400;
 /** From so many on, placing them takes longer than the rest of the page. */
 const MANY = 1_500;
 
@@ -91,55 +91,13 @@ const Drawing = memo(function Drawing({
   preview,
 }: DrawingProps) {
   const frame = useRef<HTMLDivElement>(null);
-  const [{ width, height }, setSize] = useState({ width: 0, height: 0 });
-  const [typeIsThere, setTypeIsThere] = useState(false);
-  useLayoutEffect(() => {
-    const place = frame.current?.parentElement;
-    if (!place) return;
-    const measure = () => setSize({ width: place.clientWidth, height: place.clientHeight });
-    const observer = new ResizeObserver(measure);
-    observer.observe(place);
-    measure();
-    return () => observer.disconnect();
-  }, []);
-  useEffect(() => {
-    void document.fonts.ready.then(() => {
-      forgetWidths();
-      setTypeIsThere(true);
-    });
-  }, []);
-
-  const placements = useMemo(() => new Map(build.placements.map((placement) => [placement.id, placement])), [build.placements]);
-  const models = useMemo(() => new Map(reference.catalogue.devices.map((device) => [device.id, device.name])), [reference]);
-  const arrivals = useMemo(() => new Map(report.arrivals.map((row) => [row.device, row])), [report.arrivals]);
-  const recordings = useMemo(() => new Map(report.recordings.map((row) => [row.device, row])), [report.recordings]);
-  const worst = useMemo(() => new Map(report.devices.map((device) => [device.id, device.worst ?? undefined])), [report.devices]);
-  const hangsOn = useMemo(
-    () => new Map(report.power.nodes.filter((node) => node.joint != null).map((node) => [node.device, node.until ?? undefined])),
-    [report.power.nodes],
+  const { width, height, top, typeIsThere } = useSight(frame);
+  const { placements, models, arrivals, recordings, worst, hangsOn, cables, units, faults, air, lined, lit } = useLineFacts(
+    build,
+    report,
+    reference,
+    selection,
   );
-  const cables = useMemo(() => new Map(report.connections.map((cable) => [cable.id, cable])), [report.connections]);
-  const units = useMemo(() => new Map(build.units.map((unit) => [unit.id, unit.name])), [build.units]);
-  const faults = useMemo(() => {
-    const titles = new Map(reference.findings.map((page) => [page.code, page.title]));
-    const stops = report.findings.filter((finding) => finding.severity === "stop" && finding.at.connection != null);
-    return new Map(stops.map((finding) => [finding.at.connection ?? "", titles.get(finding.code)]).reverse() as [string, string | undefined][]);
-  }, [reference, report.findings]);
-  const onAir = report.connections
-    .filter((cable) => cable.air)
-    .map((cable) => cable.id)
-    .join(" ");
-  const air = useMemo(() => new Set(onAir.split(" ")), [onAir]);
-  // Power is drawn in a view of its own.
-  const onPower = report.connections
-    .filter((cable) => cable.signals.includes("power"))
-    .map((cable) => cable.id)
-    .join(" ");
-  const lined = useMemo(() => {
-    const power = new Set(onPower.split(" "));
-    return build.connections.filter((cable) => !power.has(cable.id));
-  }, [build.connections, onPower]);
-  const lit = useMemo(() => lightUp(build.connections, report.connections, selection), [build.connections, report.connections, selection]);
 
   const [border, setBorder] = useState<number>();
   const roomy = width >= ROOMY;
@@ -177,14 +135,6 @@ const Drawing = memo(function Drawing({
   }, [lined, report.lines, placements, wordsOf, air, troubled, width, border, typeIsThere]);
 
   // Of a large floor only what is in sight, and a little around it, is drawn.
-  const [top, setTop] = useState(0);
-  useEffect(() => {
-    const place = frame.current?.parentElement;
-    if (!place) return;
-    const look = () => setTop(Math.floor(place.scrollTop / STEP) * STEP);
-    place.addEventListener("scroll", look, { passive: true });
-    return () => place.removeEventListener("scroll", look);
-  }, []);
   const zoom = wanted === "fit" ? fitting(placed, width, height) : wanted;
   const [from, to] = partly ? [(top - STEP) / zoom, (top + height + 2 * STEP) / zoom] : [-Infinity, Infinity];
   const drawn = (low: number, high: number) => high >= from && low <= to;

@@ -2,8 +2,9 @@
 
 use super::{in_the_way, millimetres, same_place};
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::list_of_many;
-use crate::{Facts, Finding, Severity, fix};
+use crate::{Facts, Finding, fix};
 use engine::rig::{Meet, Rig};
 use petgraph::unionfind::UnionFind;
 use rustc_hash::FxHashMap;
@@ -46,10 +47,7 @@ pub(super) fn judge(facts: &Facts, rig: &Rig, found: &mut Vec<Finding>) {
             list_of_many(names.collect(), NAMED)
         );
         let reason = "Doors, controls, vents, screens and hands find no room there.";
-        let (code, severity) = (Code::Covered, Severity::Caution);
-        found.push(Finding::on_device(
-            facts, code, severity, first.part, text, reason,
-        ));
+        found.push(facts.caution(Code::Covered, At::Device(first.part), text, reason));
     }
 }
 
@@ -103,12 +101,13 @@ fn crowd(facts: &Facts, pairs: &[Meet], unlisted: usize) -> Finding {
         )
     };
     let reason = "They can’t be mounted as it is planned.";
-    let code = Code::SamePlace;
     let with_most = pairs
         .iter()
         .filter(|meet| meet.one == most || meet.other == most);
     let worst = with_most.max_by(|one, other| one.by.total_cmp(&other.by));
-    Finding::on_device(facts, code, Severity::Stop, most, text, reason).with(facts, || {
-        worst.map_or_else(Vec::new, |meet| fix::apart(facts, meet.one, meet.other))
-    })
+    facts
+        .stop(Code::SamePlace, At::Device(most), text, reason)
+        .with(facts, || {
+            worst.map_or_else(Vec::new, |meet| fix::apart(facts, meet.one, meet.other))
+        })
 }

@@ -4,6 +4,7 @@ mod crowded;
 mod plugs;
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::list_of_many;
 use crate::{Facts, Finding, Proposals, Severity, fix};
 use engine::path::{Floor, Resolved};
@@ -106,8 +107,8 @@ fn loose(facts: &Facts, number: usize, why: Loose) -> Finding {
     let reason = "Nothing is held there.";
     let (code, severity) = (Code::LooseJoint, Severity::Stop);
     let finding = match placement {
-        Some(at) => Finding::on_device(facts, code, severity, at, text, reason),
-        None => Finding::on_kit(code, severity, text, reason),
+        Some(at) => facts.finding(code, severity, At::Device(at), text, reason),
+        None => facts.finding(code, severity, At::Kit, text, reason),
     };
     finding.with(facts, || {
         [match why {
@@ -125,8 +126,8 @@ fn same_place(facts: &Facts, one: usize, other: usize, by: f64) -> Finding {
         millimetres(by)
     );
     let reason = "One of them can’t be mounted as it is planned.";
-    let code = Code::SamePlace;
-    Finding::on_device(facts, code, Severity::Stop, other, text, reason)
+    facts
+        .stop(Code::SamePlace, At::Device(other), text, reason)
         .with(facts, || fix::apart(facts, one, other))
 }
 
@@ -164,8 +165,8 @@ fn in_the_way(facts: &Facts, covered: &Covered) -> Finding {
         (covered.into.round()),
         millimetres(covered.of)
     );
-    let code = Code::Covered;
-    Finding::on_device(facts, code, Severity::Caution, covered.part, text, reason)
+    facts
+        .caution(Code::Covered, At::Device(covered.part), text, reason)
         .with(facts, || fix::uncovered(facts, covered))
 }
 
@@ -188,10 +189,7 @@ fn waiting(facts: &Facts, rig: &Rig) -> Option<Finding> {
         list_of_many(names.collect(), 6)
     );
     let reason = "Each covers a screw or a door that another needs before it.";
-    let (code, severity) = (Code::Waiting, Severity::Stop);
-    Some(Finding::on_device(
-        facts, code, severity, first, text, reason,
-    ))
+    Some(facts.stop(Code::Waiting, At::Device(first), text, reason))
 }
 
 /// A joint that lets its part turn, or that bears too much.
@@ -220,7 +218,8 @@ fn joint(facts: &Facts, bears: &Bears) -> Option<Finding> {
         let reason = "One screw doesn’t keep from turning; two do, or pins.";
         let code = Code::TurnsAlone;
         return Some(
-            Finding::on_device(facts, code, Severity::Caution, held.part, text, reason)
+            facts
+                .caution(code, At::Device(held.part), text, reason)
                 .with(facts, || fix::pinned(facts, held)),
         );
     }
@@ -247,14 +246,13 @@ fn joint(facts: &Facts, bears: &Bears) -> Option<Finding> {
     };
     let reason = "The figure is a guide for the kind of fastening; its maker’s wins.";
     Some(
-        Finding::on_device(facts, code, Severity::Caution, held.part, text, reason).with(
-            facts,
-            || {
+        facts
+            .caution(code, At::Device(held.part), text, reason)
+            .with(facts, || {
                 let mut fixes = fix::supported(facts, held);
                 fixes.extend(fix::pinned(facts, held));
                 fixes
-            },
-        ),
+            }),
     )
 }
 
@@ -266,9 +264,7 @@ fn held(facts: &Facts, rig: &Rig) -> Option<Finding> {
         let text = format!("The centre of mass is above {name}: hung from it, it turns over.");
         let reason = "A grip above the centre lets it hang; below it, it doesn’t.";
         let (code, severity) = (Code::Leans, Severity::Caution);
-        return Some(Finding::on_device(
-            facts, code, severity, hold.part, text, reason,
-        ));
+        return Some(facts.finding(code, severity, At::Device(hold.part), text, reason));
     };
     let sideways = hangs.leans();
     if !sideways && hangs.tilt.abs() <= TIPS {
@@ -294,7 +290,8 @@ fn held(facts: &Facts, rig: &Rig) -> Option<Finding> {
     let reason = "It hangs with its centre under the grip. Move a mass, or the grip.";
     let code = Code::Leans;
     Some(
-        Finding::on_device(facts, code, Severity::Caution, hold.part, text, reason)
+        facts
+            .caution(code, At::Device(hold.part), text, reason)
             .with(facts, || fix::hang_level(facts, rig, hangs)),
     )
 }
@@ -315,7 +312,7 @@ fn put_down(facts: &Facts, rig: &Rig) -> Option<Finding> {
             millimetres(by)
         );
         let severity = Severity::Note;
-        return Some(Finding::on_device(facts, code, severity, at, text, reason));
+        return Some(facts.finding(code, severity, At::Device(at), text, reason));
     }
     let stands = rig.stands?;
     let text = if !stands.stands {
@@ -337,7 +334,7 @@ fn put_down(facts: &Facts, rig: &Rig) -> Option<Finding> {
     } else {
         Severity::Caution
     };
-    Some(Finding::on_device(facts, code, severity, at, text, reason))
+    Some(facts.finding(code, severity, At::Device(at), text, reason))
 }
 
 /// On a head, a gimbal, an arm, on legs.
@@ -353,14 +350,7 @@ fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
             );
             let reason = "Its locks don’t hold it. Its maker’s figure wins.";
             let (code, severity) = (Code::OverPayload, Severity::Stop);
-            found.push(Finding::on_device(
-                facts,
-                code,
-                severity,
-                carrier.part,
-                text,
-                reason,
-            ));
+            found.push(facts.finding(code, severity, At::Device(carrier.part), text, reason));
         }
         let furthest = carrier
             .outside
@@ -377,9 +367,7 @@ fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
             let reason =
                 format!("It strikes an arm when it turns. Off would have to come: {names}.");
             let (code, severity) = (Code::NoRoom, Severity::Stop);
-            found.push(Finding::on_device(
-                facts, code, severity, *part, text, reason,
-            ));
+            found.push(facts.finding(code, severity, At::Device(*part), text, reason));
         }
     }
     // What is balanced is balanced where it tilts.
@@ -404,8 +392,7 @@ fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
             "It tips as soon as the tilt is loose."
         };
         let code = Code::OffCentre;
-        let finding =
-            Finding::on_device(facts, code, Severity::Caution, carrier.part, text, reason);
+        let finding = facts.caution(code, At::Device(carrier.part), text, reason);
         found.push(finding.with(facts, || fix::centred(facts, camera, carrier)));
     }
     found
@@ -420,8 +407,7 @@ fn overhead(facts: &Facts, rig: &Rig) -> Option<Finding> {
         facts.device(hangs)
     );
     let reason = "A second fixing, rated for it, takes the load should the first give. Local rules and whoever is responsible for rigging come first.";
-    let (code, severity) = (Code::Unsecured, Severity::Stop);
-    let finding = Finding::on_device(facts, code, severity, hangs, text, reason);
+    let finding = facts.stop(Code::Unsecured, At::Device(hangs), text, reason);
     Some(finding.with(facts, || fix::secured(facts, hangs)))
 }
 
@@ -450,7 +436,8 @@ fn cables(facts: &Facts, found: &mut Vec<Finding>) {
             millimetres(reach.way)
         );
         found.push(
-            Finding::on_connection(facts, code, severity, reach.connection, text, reason)
+            facts
+                .finding(code, severity, At::Cable(reach.connection), text, reason)
                 .with(facts, || fix::cable_that_reaches(facts, reach)),
         );
     }
@@ -475,9 +462,9 @@ fn rods(facts: &Facts, found: &mut Vec<Finding>) {
             )
         };
         let reason = "What is clamped past the end of a rod isn’t clamped.";
-        let code = Code::RodsShort;
         found.push(
-            Finding::on_device(facts, code, Severity::Stop, need.rods, text, reason)
+            facts
+                .stop(Code::RodsShort, At::Device(need.rods), text, reason)
                 .with(facts, || fix::longer_rods(facts, need)),
         );
     }
@@ -497,14 +484,7 @@ fn before_the_sensor(facts: &Facts, front: &Front, found: &mut Vec<Finding>) {
         let reason =
             "The corners go dark, unless a smaller part of the sensor is used. A test wins.";
         let code = Code::LensSmall;
-        found.push(Finding::on_device(
-            facts,
-            code,
-            Severity::Caution,
-            front.lens,
-            text,
-            reason,
-        ));
+        found.push(facts.caution(code, At::Device(front.lens), text, reason));
     }
     for motor in &front.motors {
         let along = motor.ahead.abs() > motor.across.abs();
@@ -522,7 +502,8 @@ fn before_the_sensor(facts: &Facts, front: &Front, found: &mut Vec<Finding>) {
         let reason = "Gears that don’t mesh turn nothing.";
         let code = Code::MotorMisses;
         found.push(
-            Finding::on_device(facts, code, Severity::Stop, motor.motor, text, reason)
+            facts
+                .stop(code, At::Device(motor.motor), text, reason)
                 .with(facts, || fix::mesh(facts, motor)),
         );
     }
@@ -533,14 +514,7 @@ fn before_the_sensor(facts: &Facts, front: &Front, found: &mut Vec<Finding>) {
         );
         let reason = "It turns with the focus. One on rods stays where it is.";
         let code = Code::ClippedOnMoving;
-        found.push(Finding::on_device(
-            facts,
-            code,
-            Severity::Caution,
-            matte,
-            text,
-            reason,
-        ));
+        found.push(facts.caution(code, At::Device(matte), text, reason));
     }
     if let Some((matte, needed, has)) = front.matte.filter(|(_, needed, has)| has < needed) {
         let text = format!(
@@ -555,7 +529,8 @@ fn before_the_sensor(facts: &Facts, front: &Front, found: &mut Vec<Finding>) {
         );
         let code = Code::Vignettes;
         found.push(
-            Finding::on_device(facts, code, Severity::Caution, matte, text, reason)
+            facts
+                .caution(code, At::Device(matte), text, reason)
                 .with(facts, || fix::nearer_to_lens(facts, matte, front.nearer)),
         );
     }

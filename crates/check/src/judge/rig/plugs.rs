@@ -2,7 +2,8 @@
 
 use super::{millimetres, space};
 use crate::codes::Code;
-use crate::{Facts, Finding, Severity, fix};
+use crate::finding::At;
+use crate::{Facts, Finding, fix};
 use engine::path::{ConnectionIx, PortIx};
 use engine::rig::{Stuck, StuckIn, body_of, socket};
 use model::catalogue::{AdapterKind, DeviceKind};
@@ -21,12 +22,9 @@ pub(super) fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     found.extend(each.iter().map(|stuck| sticks(facts, stuck)));
     if let Some(first) = rest.first() {
         let text = format!("{} more plugs stick into something.", rest.len());
-        let (code, severity) = (Code::PlugInTheWay, Severity::Caution);
-        found.push(Finding::on_connection(
-            facts,
-            code,
-            severity,
-            first.connection,
+        found.push(facts.caution(
+            Code::PlugInTheWay,
+            At::Cable(first.connection),
             text,
             PUSHED,
         ));
@@ -47,8 +45,13 @@ fn sticks(facts: &Facts, stuck: &Stuck) -> Finding {
         "The plug in {socket} sticks {} into {into}.",
         millimetres(stuck.by)
     );
-    let (code, severity) = (Code::PlugInTheWay, Severity::Caution);
-    Finding::on_connection(facts, code, severity, stuck.connection, text, PUSHED)
+    facts
+        .caution(
+            Code::PlugInTheWay,
+            At::Cable(stuck.connection),
+            text,
+            PUSHED,
+        )
         .with(facts, || fix::plug_out_of_the_way(facts, stuck))
 }
 
@@ -97,8 +100,7 @@ fn loose_plugs(
         ),
     };
     let reason = "The cable should give before the socket does.";
-    let (code, severity) = (Code::PlugLoose, Severity::Caution);
-    let finding = Finding::on_connection(facts, code, severity, connection, text, reason);
+    let finding = facts.caution(Code::PlugLoose, At::Cable(connection), text, reason);
     Some(finding.with(facts, || fix::clamps(facts, connection, plug, loose.len())))
 }
 

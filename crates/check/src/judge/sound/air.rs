@@ -1,9 +1,10 @@
 //! Sound transmitters beside each other, and what batteries last.
 
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::{list, list_of_many};
 use crate::{Facts, Finding, Severity, fix};
-use model::document::Hours;
+use engine::day::Hours;
 use transport::intermodulation::{Clash, clashes};
 use units::quantity::{ClockTime, Span};
 
@@ -46,7 +47,7 @@ pub fn frequencies(facts: &Facts, found: &mut Vec<Finding>) {
             ),
         };
         let placement = facts.floor.ports[tuned[at].0].placement;
-        let finding = Finding::on_device(facts, code, severity, placement, text, reason);
+        let finding = facts.finding(code, severity, At::Device(placement), text, reason);
         found.push(finding.with(facts, || fix::retune(facts, &tuned)));
     }
 }
@@ -93,8 +94,13 @@ pub fn batteries(facts: &Facts, found: &mut Vec<Finding>) {
             None => Severity::Note,
         };
         let reason = "The maker’s figure, with a new battery in the warm; in the cold it is less.";
-        let code = Code::SoundBattery;
-        let finding = Finding::on_device(facts, code, severity, placement, text, reason);
+        let finding = facts.finding(
+            Code::SoundBattery,
+            severity,
+            At::Device(placement),
+            text,
+            reason,
+        );
         found.push(finding.with(facts, || {
             dies.and_then(|_| fix::breaks_for(facts, &hours, lasts, "change batteries"))
         }));

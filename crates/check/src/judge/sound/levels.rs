@@ -3,6 +3,7 @@
 
 use super::ends;
 use crate::codes::Code;
+use crate::finding::At;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::{ConnectionIx, PortIx};
 use engine::sound::{Limiting, Stage, StageKind, Unit, effort, schools};
@@ -99,14 +100,7 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
             facts.device(placement)
         );
         let reason = format!("From {NOISY_DB:.0} dB on it isn’t heard under speech.");
-        let noisy = Finding::on_device(
-            facts,
-            Code::Noisy,
-            Severity::Caution,
-            placement,
-            text,
-            reason,
-        );
+        let noisy = facts.caution(Code::Noisy, At::Device(placement), text, reason);
         found.push(noisy.with(facts, || {
             let nearer = fix::nearer(facts, origin, NOISY_DB - gear);
             let gains = fix::set_gains(facts, origin);
@@ -151,8 +145,13 @@ fn little_room(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Optio
             stage.peaks_db,
             signed(stage.limit?.0, 0)
         );
-        let finding =
-            Finding::on_device(facts, Code::SoundClips, severity, placement, text, reason);
+        let finding = facts.finding(
+            Code::SoundClips,
+            severity,
+            At::Device(placement),
+            text,
+            reason,
+        );
         return Some(finding.with(facts, || fix::less_gain(facts, stage, room, origin)));
     }
     let audio = facts.floor.ports[stage.port].port.audio.as_deref()?;
@@ -164,14 +163,7 @@ fn little_room(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Optio
             "The peaks of {source} come within {room:.0} dB of {what}, and its limiter is out."
         );
         let reason = "Somebody always laughs louder than at the rehearsal.";
-        let finding = Finding::on_device(
-            facts,
-            Code::NearCeiling,
-            Severity::Caution,
-            placement,
-            text,
-            reason,
-        );
+        let finding = facts.caution(Code::NearCeiling, At::Device(placement), text, reason);
         finding.with(facts, || {
             let limiter = fix::limiter(facts, stage.port);
             limiter
@@ -200,14 +192,7 @@ pub fn auto_gain(facts: &Facts, found: &mut Vec<Finding>) {
             }
             let text = format!("The gain of {} follows by itself.", facts.port(port));
             let reason = "Pauses fill with noise, and takes don’t match each other.";
-            let finding = Finding::on_device(
-                facts,
-                Code::AutoGain,
-                Severity::Caution,
-                placement,
-                text,
-                reason,
-            );
+            let finding = facts.caution(Code::AutoGain, At::Device(placement), text, reason);
             found.push(finding.with(facts, || fix::auto_gain_off(facts, port)));
         }
     }
@@ -261,14 +246,7 @@ pub fn quieter_ways(facts: &Facts, found: &mut Vec<Finding>) {
             "{:.0} dB above the noise now, {:.0} dB then; with the room’s own noise, {heard:.0} dB are heard of it.",
             gear, schools.hot.gear_snr_db
         );
-        let finding = Finding::on_device(
-            facts,
-            Code::QuieterWay,
-            Severity::Note,
-            placement,
-            text,
-            reason,
-        );
+        let finding = facts.note(Code::QuieterWay, At::Device(placement), text, reason);
         found.push(finding.with(facts, || {
             fix::gains(
                 facts,

@@ -1,7 +1,8 @@
 //! Headphones: whether anybody listens, and how late.
 
 use crate::codes::Code;
-use crate::{Facts, Finding, Severity, fix};
+use crate::finding::At;
+use crate::{Facts, Finding, fix};
 use engine::sound::RecorderTracks;
 use model::catalogue::DeviceKind;
 
@@ -30,12 +31,9 @@ pub fn headphones(facts: &Facts, found: &mut Vec<Finding>) {
                     "Above {} ms who wears them hears the voice twice.",
                     LATE_HEADPHONES_US / 1_000
                 );
-                let code = Code::LateMonitoring;
-                found.push(Finding::on_device(
-                    facts,
-                    code,
-                    Severity::Caution,
-                    placement,
+                found.push(facts.caution(
+                    Code::LateMonitoring,
+                    At::Device(placement),
                     text,
                     reason,
                 ));
@@ -63,11 +61,9 @@ pub fn headphones(facts: &Facts, found: &mut Vec<Finding>) {
     );
     let reason =
         "Headphones find in a second what the meters don’t show. Begin soft: they can harm ears.";
-    let finding = Finding::on_device(
-        facts,
+    let finding = facts.note(
         Code::NoHeadphones,
-        Severity::Note,
-        recorder.placement,
+        At::Device(recorder.placement),
         text,
         reason,
     );

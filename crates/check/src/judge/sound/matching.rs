@@ -1,7 +1,7 @@
 //! What doesn’t match between a source and its input: levels, 48 V, load, jacks, long runs.
 
 use crate::codes::Code;
-use crate::finding::stop_on;
+use crate::finding::At;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::{ConnectionIx, PortIx};
 use engine::sound::{Harm, Mismatch, NoPhantom};
@@ -31,7 +31,8 @@ pub fn mismatched(facts: &Facts, mismatch: Mismatch) -> Finding {
                 signed(level_dbu, 0),
                 signed(most_dbu, 0)
             );
-            stop_on(facts, Code::LineIntoMic, connection, text, reason)
+            facts
+                .stop(Code::LineIntoMic, At::Cable(connection), text, reason)
                 .with(facts, || fix::match_level(facts, connection, 40.0))
         }
         Mismatch::MicIntoLine {
@@ -76,7 +77,8 @@ pub fn mismatched(facts: &Facts, mismatch: Mismatch) -> Finding {
             );
             let reason =
                 "It goes in. With four contacts against three, the microphone’s meets the ground.";
-            stop_on(facts, Code::WrongJack, connection, text, reason)
+            facts
+                .stop(Code::WrongJack, At::Cable(connection), text, reason)
                 .with(facts, || fix::right_cable(facts, connection))
         }
         Mismatch::LongUnbalanced { connection, length } => {
@@ -123,20 +125,20 @@ fn on_power(facts: &Facts, mismatch: Mismatch) -> Finding {
                 "{} works on plug-in power, and {to} gives none.",
                 facts.device(facts.floor.ports[microphone].placement)
             );
-            stop_on(
-                facts,
-                Code::PlugInMissing,
-                connection,
-                text,
-                "It stays silent.",
-            )
-            .with(facts, || {
-                let other = fix::other_input_for(facts, connection);
-                other
-                    .into_iter()
-                    .chain(fix::other_microphone(facts, connection))
-                    .collect::<Vec<_>>()
-            })
+            facts
+                .stop(
+                    Code::PlugInMissing,
+                    At::Cable(connection),
+                    text,
+                    "It stays silent.",
+                )
+                .with(facts, || {
+                    let other = fix::other_input_for(facts, connection);
+                    other
+                        .into_iter()
+                        .chain(fix::other_microphone(facts, connection))
+                        .collect::<Vec<_>>()
+                })
         }
         Mismatch::PhantomMissing {
             connection,
@@ -155,7 +157,7 @@ fn on_power(facts: &Facts, mismatch: Mismatch) -> Finding {
                 facts.device(facts.floor.ports[microphone].placement)
             );
             let reason = "It stays silent, or thin and noisy.";
-            let finding = stop_on(facts, Code::PhantomMissing, connection, text, reason);
+            let finding = facts.stop(Code::PhantomMissing, At::Cable(connection), text, reason);
             finding.with(facts, || match why {
                 NoPhantom::Off => fix::phantom(facts, input, true).into_iter().collect(),
                 NoPhantom::OtherLevel => fix::match_level(facts, connection, 0.0),
@@ -189,13 +191,20 @@ fn phantom_harms(facts: &Facts, connection: ConnectionIx, source: PortIx, why: H
             "An output that isn’t made for it distorts or is damaged; the maker’s instructions decide.",
         ),
     };
-    let code = Code::PhantomHarms;
-    Finding::on_connection(facts, code, severity, connection, text, reason).with(facts, || {
-        let off = fix::phantom(facts, input, false);
-        off.into_iter()
-            .chain(fix::isolate(facts, connection))
-            .collect::<Vec<_>>()
-    })
+    facts
+        .finding(
+            Code::PhantomHarms,
+            severity,
+            At::Cable(connection),
+            text,
+            reason,
+        )
+        .with(facts, || {
+            let off = fix::phantom(facts, input, false);
+            off.into_iter()
+                .chain(fix::isolate(facts, connection))
+                .collect::<Vec<_>>()
+        })
 }
 
 fn caution(
@@ -205,5 +214,5 @@ fn caution(
     text: String,
     reason: impl Into<String>,
 ) -> Finding {
-    Finding::on_connection(facts, code, Severity::Caution, connection, text, reason)
+    facts.caution(code, At::Cable(connection), text, reason)
 }

@@ -2,6 +2,7 @@
 
 use super::ends;
 use crate::codes::Code;
+use crate::finding::At;
 use crate::words::list_of_many;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::PortIx;
@@ -32,8 +33,13 @@ pub fn on_tracks(facts: &Facts, recorder: &RecorderTracks, found: &mut Vec<Findi
                 _ => Severity::Caution,
             };
             let reason = "It is written, and silent.";
-            let finding =
-                Finding::on_device(facts, Code::TrackSilent, severity, placement, text, reason);
+            let finding = facts.finding(
+                Code::TrackSilent,
+                severity,
+                At::Device(placement),
+                text,
+                reason,
+            );
             found.push(finding.with(facts, || fix::clear_track(facts, placement, track.number)));
         }
         if track.from.len() > 1 && !matches!(kind(track), TrackKind::Mix | TrackKind::Scratch) {
@@ -46,14 +52,7 @@ pub fn on_tracks(facts: &Facts, recorder: &RecorderTracks, found: &mut Vec<Findi
                 "It is set as {}: they can’t be parted again.",
                 kind(track).word()
             );
-            let finding = Finding::on_device(
-                facts,
-                Code::TrackShared,
-                Severity::Caution,
-                placement,
-                text,
-                reason,
-            );
+            let finding = facts.caution(Code::TrackShared, At::Device(placement), text, reason);
             found.push(finding.with(facts, || fix::part_track(facts, placement, track.number)));
         }
         found.extend(mixed_late(facts, placement, track));
@@ -73,14 +72,7 @@ pub fn on_tracks(facts: &Facts, recorder: &RecorderTracks, found: &mut Vec<Findi
         let are = if spare.len() == 1 { "is" } else { "are" };
         let text = format!("{} of {name} {are} on no track.", list_of_many(spare, 4));
         let reason = "The track sheet doesn’t name it; it isn’t recorded here.";
-        let finding = Finding::on_device(
-            facts,
-            Code::OnNoTrack,
-            Severity::Note,
-            placement,
-            text,
-            reason,
-        );
+        let finding = facts.note(Code::OnNoTrack, At::Device(placement), text, reason);
         found.push(finding.with(facts, || fix::on_free_track(facts, recorder)));
     }
 }
@@ -129,14 +121,7 @@ fn mixed_late(facts: &Facts, placement: usize, track: &Track) -> Option<Finding>
             device(first.1)
         );
         let reason = "A voice that both hear is combed, and sounds hollow. On tracks of their own they can be lined up.";
-        Finding::on_device(
-            facts,
-            Code::MixedLate,
-            Severity::Note,
-            placement,
-            text,
-            reason,
-        )
+        facts.note(Code::MixedLate, At::Device(placement), text, reason)
         .with(facts, || fix::unmix(facts, placement, track.number))
     })
 }
@@ -163,9 +148,7 @@ pub fn safety_copies(facts: &Facts, found: &mut Vec<Finding>) {
             facts.device(*only)
         );
         let reason = "The house rule asks for the sound of record on two recorders.";
-        let code = Code::OneSoundRecorder;
-        let severity = Severity::Caution;
-        let finding = Finding::on_device(facts, code, severity, placement, text, reason);
+        let finding = facts.caution(Code::OneSoundRecorder, At::Device(placement), text, reason);
         found.push(finding.with(facts, || fix::second_recorder(facts, origin, *only)));
     }
 }
@@ -196,14 +179,7 @@ pub fn sample_rates(facts: &Facts, found: &mut Vec<Finding>) {
             rate(placement)
         );
         let reason = "Files of one take don’t line up before one of them is converted.";
-        let finding = Finding::on_device(
-            facts,
-            Code::SampleRates,
-            Severity::Caution,
-            placement,
-            text,
-            reason,
-        );
+        let finding = facts.caution(Code::SampleRates, At::Device(placement), text, reason);
         found.push(finding.with(facts, || fix::sample_rate(facts, placement, wanted)));
     }
 }

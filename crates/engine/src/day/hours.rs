@@ -1,6 +1,6 @@
 //! The hours of a day: from when to when, and the breaks in which something can be changed.
 
-use super::{Rolls, ScheduleEntry};
+use model::document::{Rolls, ScheduleEntry};
 
 /// A gap between two entries is a break from here on, in seconds.
 const SHORTEST_BREAK: u64 = 5 * 60;
