@@ -51,6 +51,8 @@ pub struct ConnectorFacts {
     pub air: bool,
     /// Nothing is plugged there.
     pub built_in: bool,
+    /// Stands for a maker’s own at both ends of the cable that comes with it.
+    pub any_own: bool,
 }
 
 /// How a battery sits on a device.
@@ -81,6 +83,7 @@ const fn row(id: &str, name: &'static str, short: &'static str) -> ConnectorFact
         mains: false,
         air: false,
         built_in: false,
+        any_own: false,
     }
 }
 
@@ -209,6 +212,10 @@ pub const CONNECTORS: &[ConnectorFacts] = &[
     ConnectorFacts {
         built_in: true,
         ..row("built-in", "built in", "built in")
+    },
+    ConnectorFacts {
+        any_own: true,
+        ..row("own", "a maker’s own plug", "own")
     },
 ];
 

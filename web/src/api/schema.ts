@@ -2888,12 +2888,14 @@ export interface components {
             signals: components["schemas"]["SignalKind"][];
             worst?: components["schemas"]["Severity"] | null;
         };
-        /** @description A socket, and the plug that fits it: bnc, hdmi-a, hdmi-c, hdmi-d, xlr-3, xlr-5, mini-xlr-3, mini-xlr-5, jack35, jack35-trrs, jack635, hot-shoe, rca, usb-c, pin-5, flash-sync, fibre, v-mount, three-stud, camcorder, cell-a, cell-b, d-tap, dc-2, dc-4, dc-8, barrel-21, barrel-25, usb-a, mains, air, built-in; or a maker’s own, by any other name. */
+        /** @description A socket, and the plug that fits it: bnc, hdmi-a, hdmi-c, hdmi-d, xlr-3, xlr-5, mini-xlr-3, mini-xlr-5, jack35, jack35-trrs, jack635, hot-shoe, rca, usb-c, pin-5, flash-sync, fibre, v-mount, three-stud, camcorder, cell-a, cell-b, d-tap, dc-2, dc-4, dc-8, barrel-21, barrel-25, usb-a, mains, air, built-in, own; or a maker’s own, by any other name. */
         Connector: string;
         /** @description What is known of a connector. */
         ConnectorFacts: {
             /** @description An antenna, not a plug. */
             air: boolean;
+            /** @description Stands for a maker’s own at both ends of the cable that comes with it. */
+            any_own: boolean;
             /** @description Nothing is plugged there. */
             built_in: boolean;
             /** @description What goes on a run of coax: each adapter there costs level. */

@@ -303,3 +303,48 @@ fn an_elbow_is_in_one_socket() {
         assert_eq!(stuck(&vec!["bnc-elbow"; elbows]), left, "{elbows} elbows");
     }
 }
+
+/// A battery and a camera with a mount of their maker’s own: it goes into the same one, and into nothing else.
+#[test]
+fn a_makers_own_connector_goes_into_itself() {
+    let own = |id: &str, of: &str, port: &str, connector: &str| {
+        let mut device = catalogue().device(of).unwrap().clone();
+        device.id = id.into();
+        let mut ports = device.ports.iter_mut();
+        ports.find(|other| other.id == port).unwrap().connector = connector.parse().unwrap();
+        Command::PutEntry {
+            entry: Box::new(device),
+            at: None,
+        }
+    };
+    let codes = |battery: &str, camera: &str| {
+        let add = |device: &str| Command::AddDevice {
+            build: BUILD.into(),
+            device: device.into(),
+            unit: "a".into(),
+            name: None,
+            handle: Some(device.into()),
+        };
+        let report = scene("1080p25")
+            .does(own("b", "stannard-v98", "contacts", battery))
+            .does(own("c", "orrell-c4", "batt", camera))
+            .does(add("b"))
+            .does(add("c"))
+            .does(Command::Connect {
+                build: BUILD.into(),
+                from: "b.contacts".parse().unwrap(),
+                to: "c.batt".parse().unwrap(),
+                cable: None,
+                length: None,
+            })
+            .report();
+        let wrong = report
+            .findings
+            .iter()
+            .filter(|finding| finding.code.to_string() == "V-106");
+        (wrong.count(), report.power.sources.len())
+    };
+    assert_eq!(codes("kestle-9", "kestle-9"), (0, 1));
+    assert_eq!(codes("kestle-9", "kestle-7").0, 1);
+    assert_eq!(codes("kestle-9", "v-mount").0, 1);
+}

@@ -50,7 +50,16 @@ pub struct Cable {
 impl Cable {
     /// Whether its plugs go into these sockets.
     pub fn joins(&self, output: Connector, input: Connector) -> bool {
+        if self.comes_with_a_maker() {
+            return output == input && output.is_own();
+        }
         self.ends == [output, input] || (!self.one_way && self.ends == [input, output])
+    }
+
+    /// Whether one of its plugs goes into a socket of a wire that it carries.
+    pub fn begins_at(&self, socket: Connector, wire: Wire) -> bool {
+        self.ends.contains(&socket)
+            || (socket.is_own() && self.comes_with_a_maker() && self.wires.contains(&wire))
     }
 
     /// Whether its plugs go into these sockets with the help of adapters.
@@ -64,8 +73,14 @@ impl Cable {
                 })
         };
         let [first, second] = self.ends;
-        (fits(first, output) && fits(second, input))
+        self.joins(output, input)
+            || (fits(first, output) && fits(second, input))
             || (!self.one_way && fits(second, output) && fits(first, input))
+    }
+
+    /// Whether it is what a maker sells for a connector of its own.
+    fn comes_with_a_maker(&self) -> bool {
+        self.ends.iter().all(|end| end.facts().any_own)
     }
 
     /// Whether it is nothing to carry: one is put on the other, or paired with it.

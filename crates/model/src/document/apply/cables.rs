@@ -78,7 +78,7 @@ impl Production {
             catalogue
                 .cables
                 .iter()
-                .find(|found| found.ends.contains(&output.connector))
+                .find(|found| found.begins_at(output.connector, output.wire))
         };
         let cable = fitting
             .or_else(half)
