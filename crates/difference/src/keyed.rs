@@ -115,9 +115,16 @@ pub fn overlap(one: &[String], other: &[String]) -> bool {
     })
 }
 
+/// No value that is compared is nested deeper: a longer path is nobody’s.
+const DEEPEST: usize = 32;
+
 /// Makes changes to a value, in their order.
 pub fn make(value: &mut Value, changes: &[Changed]) -> Result<(), Misplaced> {
     for change in changes {
+        if change.path.matches('/').count() > DEEPEST {
+            let beginning = change.path.chars().take(60).collect();
+            return Err(Misplaced::Nowhere(beginning));
+        }
         put(value, &change.path, change)?;
     }
     Ok(())
@@ -134,7 +141,10 @@ fn put(within: &mut Value, rest: &str, change: &Changed) -> Result<(), Misplaced
             let list = within.as_array_mut().ok_or_else(nowhere)?;
             let key = plain(key);
             let fields: Vec<&str> = fields.split(',').collect();
-            let found = list.iter().position(|entry| key_of(entry, &fields) == key);
+            let wanted: Value = serde_json::from_str(&key).map_err(|_| nowhere())?;
+            let found = list
+                .iter()
+                .position(|entry| has_key(entry, &fields, &wanted));
             match (found, rest, &change.value, change.place) {
                 (Some(at), Some(rest), ..) => put(&mut list[at], rest, change)?,
                 (Some(_), None, Some(_), Some(_)) => {
@@ -180,12 +190,13 @@ fn split(path: &str) -> (&str, Option<&str>) {
         .map_or((path, None), |at| (&path[..at], Some(&path[at..])))
 }
 
-/// The key of an entry, as text.
-fn key_of(entry: &Value, fields: &[&str]) -> String {
-    let of = |field: &&str| entry.get(field).cloned().unwrap_or_default();
-    match fields {
-        [field] => of(field).to_string(),
-        fields => Value::Array(fields.iter().map(of).collect()).to_string(),
+/// Whether an entry has a key: the value of its field, or a list of those of several.
+fn has_key(entry: &Value, fields: &[&str], key: &Value) -> bool {
+    let of = |field: &str| entry.get(field).unwrap_or(&Value::Null);
+    match (fields, key) {
+        ([field], key) => of(field) == key,
+        (fields, Value::Array(keys)) => fields.iter().map(|field| of(field)).eq(keys),
+        _ => false,
     }
 }
 
@@ -418,6 +429,9 @@ mod tests {
         assert_eq!(taken, Err(Misplaced::Taken(r#"["a","a"]"#.into())));
         let gone = made(&without, &changes(&with, &without));
         assert_eq!(gone, Err(Misplaced::Gone(r#"["a","a"]"#.into())));
+        // However deep a path leads, nothing falls over.
+        let deep = Changed::gone("/a".repeat(500_000));
+        assert!(matches!(made(&with, &[deep]), Err(Misplaced::Nowhere(_))));
         let nowhere = Changed::gone("parts/0".into());
         assert_eq!(
             made(&with, &[nowhere]),

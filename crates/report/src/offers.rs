@@ -20,7 +20,7 @@ pub struct Offers {
     /// What a device can be.
     pub kinds: Vec<KindOffer>,
     /// Connectors of the trade. A maker’s own has any other name.
-    pub connectors: &'static [ConnectorFacts],
+    pub connectors: Vec<ConnectorFacts>,
     /// Sorts of socket.
     pub sockets: Vec<SocketOffer>,
     /// What a mode can be on.
@@ -96,7 +96,11 @@ pub fn offers() -> Offers {
     };
     Offers {
         kinds: kinds(),
-        connectors: CONNECTORS,
+        connectors: CONNECTORS
+            .iter()
+            .filter(|facts| !facts.any_own)
+            .copied()
+            .collect(),
         sockets: sockets(),
         conditions: conditions(),
         input: port(Direction::In, SdiClass::G3),

@@ -326,8 +326,9 @@ impl Store {
     }
 
     /// Makes a change that somebody sees before it is kept, beside what is there now, and may refuse; they
-    /// look at so many devices of it. Whoever makes it may say their name. It is written meanwhile, and no other change is made as long. What
-    /// they then make of what they saw, they make while it goes to the disk: it counts once it is there.
+    /// look at so many devices of it. Whoever makes it may say their name. It is written meanwhile, and no other
+    /// change is made as long. What they then make of what they saw, they make while it goes to the disk: it
+    /// counts once it is there.
     pub fn make_seen<S: Send, T: Send, E: From<StoreError> + Send>(
         &self,
         catalogue: &Catalogue,

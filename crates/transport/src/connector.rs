@@ -253,9 +253,9 @@ impl Connector {
         BY_ID.get(&self).copied()
     }
 
-    /// Whether it is a maker’s own, which no table knows.
+    /// Whether it is a maker’s own: none of the trade’s.
     pub fn is_own(self) -> bool {
-        self.known().is_none()
+        self.known().is_none_or(|facts| facts.any_own)
     }
 
     /// Whether a plug goes into a socket by hand. Three and four contacts of a small jack do, and
@@ -336,7 +336,7 @@ mod tests {
     fn those_of_the_trade_and_a_makers_own_are_named() {
         for facts in CONNECTORS {
             let again = facts.id.id().parse::<Connector>().unwrap();
-            assert_eq!((again, again.is_own()), (facts.id, false));
+            assert_eq!((again, again.is_own()), (facts.id, facts.any_own));
             assert_eq!(again.to_string(), facts.name);
         }
         let own: Connector = "kestle-7".parse().unwrap();

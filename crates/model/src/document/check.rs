@@ -66,9 +66,6 @@ impl Production {
     pub fn check(&self) -> Result<(), Unfit> {
         checked_name("a production", &self.name)?;
         self.too_many()?;
-        if self.builds.is_empty() {
-            return Err(Unfit::NoBuild(self.name.clone()));
-        }
         self.house_rules.check().map_err(Unfit::Beyond)?;
         self.station.check().map_err(Unfit::Beyond)?;
         for line in &self.kit {
@@ -90,8 +87,17 @@ impl Production {
         for codec in &self.custom.codecs {
             check_codec_figures(codec)?;
         }
-        only_once("build", self.builds.iter().map(|build| build.id.as_str()))?;
+        self.holds_together()?;
         self.builds.iter().try_for_each(Build::check)
+    }
+
+    /// Whether everything in it can be told apart, and stands in something that is there.
+    pub(super) fn holds_together(&self) -> Result<(), Unfit> {
+        if self.builds.is_empty() {
+            return Err(Unfit::NoBuild(self.name.clone()));
+        }
+        only_once("build", self.builds.iter().map(|build| build.id.as_str()))?;
+        self.builds.iter().try_for_each(Build::holds_together)
     }
 }
 
@@ -150,11 +156,8 @@ impl Build {
         at_most(here, "parts of its day", parts, Limits::SCHEDULE)
     }
 
-    /// Whether the build can be kept.
-    pub(super) fn check(&self) -> Result<(), Unfit> {
-        checked_name("a build", &self.name)?;
-        let here = || format!("build “{}”", self.name);
-        self.too_many()?;
+    /// Whether everything in it can be told apart, and stands in something that is there.
+    pub(super) fn holds_together(&self) -> Result<(), Unfit> {
         only_once(
             "device",
             self.placements
@@ -173,18 +176,39 @@ impl Build {
             "part of the day",
             self.schedule.iter().map(|entry| entry.id.as_str()),
         )?;
+        let units: HashSet<&str> = self.units.iter().map(|unit| unit.id.as_str()).collect();
+        let mut placements = self.placements.iter();
+        if let Some(lost) = placements.find(|one| !units.contains(one.unit.as_str())) {
+            return Err(Unfit::LostUnit {
+                device: lost.id.clone(),
+                unit: lost.unit.clone(),
+            });
+        }
+        let mut sitting = HashSet::new();
+        match self
+            .joints
+            .iter()
+            .find(|joint| !sitting.insert(&joint.part))
+        {
+            None => Ok(()),
+            Some(joint) => Err(Unfit::Twice {
+                what: "joint",
+                id: joint.part.to_string(),
+            }),
+        }
+    }
+
+    /// Whether the build can be kept.
+    pub(super) fn check(&self) -> Result<(), Unfit> {
+        checked_name("a build", &self.name)?;
+        let here = || format!("build “{}”", self.name);
+        self.too_many()?;
+        self.holds_together()?;
         for unit in &self.units {
             checked_name("a unit", &unit.name)?;
         }
-        let units: HashSet<&str> = self.units.iter().map(|unit| unit.id.as_str()).collect();
         for placement in &self.placements {
             checked_name("a device", &placement.name)?;
-            if !units.contains(placement.unit.as_str()) {
-                return Err(Unfit::LostUnit {
-                    device: placement.id.clone(),
-                    unit: placement.unit.clone(),
-                });
-            }
             let settings = &placement.settings;
             if let Some(recording) = &settings.recording {
                 recording.check().map_err(Unfit::Beyond)?;
@@ -207,15 +231,8 @@ impl Build {
             at_most(here, "adapters on one cable", on_it, Limits::ADAPTERS)?;
         }
         at_most(here, "joints", self.joints.len(), Limits::JOINTS)?;
-        let mut sitting = HashSet::new();
         for joint in &self.joints {
             joint.check().map_err(Refusal::Contradiction)?;
-            if !sitting.insert(&joint.part) {
-                return Err(Unfit::Twice {
-                    what: "joint",
-                    id: joint.part.to_string(),
-                });
-            }
         }
         for need in &self.needs {
             need.check().map_err(Unfit::Beyond)?;

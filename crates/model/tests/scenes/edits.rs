@@ -648,3 +648,57 @@ fn a_change_makes_the_one_of_the_other() {
         }
     }
 }
+
+/// What an older program let through is mended by an edit, and that edit can be taken back like any other.
+#[test]
+fn mending_what_is_beyond_its_limit_can_be_taken_back() {
+    let mut old = floor().0;
+    old.station.readers = 10_000;
+    assert!(old.check().is_err());
+    let mend = Command::SetStation {
+        change: serde_json::from_str(r#"{ "readers": 2 }"#).unwrap(),
+    };
+    let mended = old.edited(catalogue(), &[mend]).unwrap();
+    let back = mended.production.stepped(catalogue(), &mended.inverse);
+    assert_eq!(back.unwrap().production, old);
+    // By hand it isn’t put there.
+    let refused = mended.production.edited(catalogue(), &mended.inverse);
+    assert!(refused.is_err());
+}
+
+/// What takes an edit back doesn’t leave a device in a unit that went meanwhile.
+#[test]
+fn a_device_isnt_put_back_into_a_unit_that_is_gone() {
+    let added = floor().does(Command::AddUnit {
+        build: id().into(),
+        name: "Balcony".into(),
+    });
+    let unit = added.0.builds[0].units.last().unwrap().id.clone();
+    let mut steps = vec![Command::AddDevice {
+        build: id().into(),
+        device: "ashgill-17".into(),
+        unit: unit.clone(),
+        name: None,
+        handle: Some("seen".into()),
+    }];
+    let there = added.0.edited(catalogue(), &steps).unwrap().production;
+    steps = vec![Command::RemoveDevice {
+        build: id().into(),
+        device: "seen".into(),
+    }];
+    let gone = there.edited(catalogue(), &steps).unwrap();
+    steps = vec![Command::RemoveUnit {
+        build: id().into(),
+        unit,
+    }];
+    let without = gone
+        .production
+        .edited(catalogue(), &steps)
+        .unwrap()
+        .production;
+    let refused = without.stepped(catalogue(), &gone.inverse).unwrap_err();
+    assert!(
+        refused.to_string().contains("which isn’t there"),
+        "{refused}"
+    );
+}

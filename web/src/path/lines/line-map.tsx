@@ -17,7 +17,7 @@ const WIDE_BOARD = 440;
 const WIDE = 1_000;
 const COLUMNS = 430;
 
-/** Up to so many plates everything is drawn; beyond, what is in sight, in steps of so many pixels. */
+/** Up to so many plates everything is drawn; beyond, what is in sight. */
 const ALL_DRAWN = 60;
 /** From so many on, placing them takes longer than the rest of the page. */
 const MANY = 1_500;

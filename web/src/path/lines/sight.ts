@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useState, type RefObject } from "react";
 import { forgetWidths } from "./text";
 
+/** What is scrolled is told in steps of so many pixels: of a large floor only what is in sight is drawn. */
 export const STEP = 400;
 
 /** How large the place of the map is, how far it is scrolled, and whether its type is there to be measured. */

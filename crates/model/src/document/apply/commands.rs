@@ -216,7 +216,7 @@ commands! {
         Restore {
             /// What is to be where.
             changes: Vec<Changed>,
-        } => production.restore(&changes);
+        } => production.restore(&changes, strictness);
     }
     of its build build {
         /// Adds something to the day of a build, or puts another in its place.
@@ -510,7 +510,7 @@ commands! {
             /// Its id.
             need: Handle,
         } => build.remove_need(&need);
-        /// Puts back, each at its place, what another command took out. What took removals back in journals before version 4.
+        /// Puts back, each at its place, what another command took out. What takes removals back in journals of earlier programs.
         "Put back"
         PutBack {
             /// What was taken out.

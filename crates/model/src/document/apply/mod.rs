@@ -73,12 +73,13 @@ impl Production {
     ) -> Result<Edited, Refusal> {
         let mut production = self.clone();
         let mut with_custom = catalogue.with(&production.custom);
+        let mut custom = production.custom.clone();
         for command in commands {
-            let custom = production.custom.clone();
             command
                 .clone()
                 .apply(&mut production, &with_custom, strictness)?;
             if production.custom != custom {
+                custom = production.custom.clone();
                 with_custom = catalogue.with(&production.custom);
             }
         }

@@ -1,14 +1,18 @@
 //! What an edit changed, put back place by place; and what removals took out, as older journals hold it.
 
-use super::Refusal;
+use super::{Refusal, Strictness};
 use crate::document::json::{read_value, value_of};
-use crate::document::{Build, Production, TakenOut};
+use crate::document::{Build, Production, TakenOut, Unfit};
 use difference::{Changed, Misplaced};
 use std::collections::HashSet;
 
 impl Production {
     /// Puts places back to what they were. What was put since on what goes now, goes with it.
-    pub(super) fn restore(&mut self, changes: &[Changed]) -> Result<(), Refusal> {
+    pub(super) fn restore(
+        &mut self,
+        changes: &[Changed],
+        strictness: Strictness,
+    ) -> Result<(), Refusal> {
         let mut document = value_of(self);
         difference::make(&mut document, changes)?;
         let mut after: Self = read_value(&document).map_err(Refusal::Contradiction)?;
@@ -17,10 +21,12 @@ impl Production {
                 build.without_loose_ends_of(before);
             }
         }
-        after.check().map_err(|why| Refusal::Unfit {
-            entry: self.name.clone(),
-            why: Box::new(why),
-        })?;
+        // What an older program let through may be so again.
+        match strictness {
+            Strictness::Able => after.check(),
+            Strictness::There => after.holds_together(),
+        }
+        .map_err(|why| unfit(&self.name, why))?;
         *self = after;
         Ok(())
     }
@@ -49,10 +55,14 @@ impl Build {
         if taken.timecode_master.is_some() {
             self.timecode_master = taken.timecode_master;
         }
-        self.check().map_err(|why| Refusal::Unfit {
-            entry: self.name.clone(),
-            why: Box::new(why),
-        })
+        self.holds_together().map_err(|why| unfit(&self.name, why))
+    }
+}
+
+fn unfit(entry: &str, why: Unfit) -> Refusal {
+    Refusal::Unfit {
+        entry: entry.into(),
+        why: Box::new(why),
     }
 }
 
