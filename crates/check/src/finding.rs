@@ -38,6 +38,9 @@ pub struct Finding {
     pub at: Location,
     /// What would mend it, best first.
     pub fixes: Vec<Fix>,
+    /// How far it goes, where one of its kind can go further: of two with one id, the larger is the worse.
+    #[serde(skip)]
+    pub amount: Option<f64>,
 }
 
 /// Where a finding is: what to select to see it.
@@ -60,8 +63,32 @@ pub struct Fix {
     pub title: String,
     /// What it takes to do it.
     pub effort: Effort,
+    /// What it costs, in sentences: what was chosen and is given up, what is worse after it, what is to be hired.
+    pub costs: Vec<String>,
     /// The commands that do it.
     pub commands: Vec<Command>,
+    /// Where it slides one part along one rail: two of them are one.
+    #[serde(skip)]
+    pub slides: Option<Slide>,
+}
+
+/// A part slid along its rail.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Slide {
+    /// The part’s name.
+    pub part: String,
+    /// How far, in millimetres along the rail.
+    pub by: f64,
+    /// Which way that is on the rig: along the rail, and against it.
+    pub ways: [&'static str; 2],
+}
+
+impl Slide {
+    /// In words: *Slide A monitor 74 mm forward*.
+    pub fn title(&self) -> String {
+        let way = self.ways[usize::from(self.by < 0.0)];
+        format!("Slide {} {:.0} mm {way}", self.part, self.by.abs())
+    }
 }
 
 /// What it takes to carry a fix out, in the order in which a first assistant would try: a setting,
@@ -91,12 +118,33 @@ impl Fix {
             id: fix_id(&commands),
             title: title.into(),
             effort,
+            costs: Vec::new(),
             commands,
+            slides: None,
         }
     }
 
-    /// This one, and then another.
+    /// A part slid, as one command does it.
+    pub(crate) fn of_slide(slide: Slide, command: Command) -> Self {
+        Self {
+            slides: Some(slide.clone()),
+            ..Self::new(slide.title(), vec![command])
+        }
+    }
+
+    /// This one, and then another: two slides of one part are one.
     pub fn then(self, next: Self) -> Self {
+        if let (Some(one), Some(other), [command]) =
+            (&self.slides, &next.slides, &next.commands[..])
+            && one.part == other.part
+            && one.ways == other.ways
+        {
+            let slide = Slide {
+                by: one.by + other.by,
+                ..one.clone()
+            };
+            return Self::of_slide(slide, command.clone());
+        }
         let title = shortened(format!("{}; then {}", self.title, lower_first(&next.title)));
         let effort = self.effort.max(next.effort);
         let commands = [self.commands, next.commands].concat();
@@ -104,7 +152,9 @@ impl Fix {
             id: fix_id(&commands),
             title,
             effort,
+            costs: Vec::new(),
             commands,
+            slides: None,
         }
     }
 }
@@ -281,11 +331,18 @@ impl Facts<'_, '_> {
             reason: reason.into(),
             at: place,
             fixes: Vec::new(),
+            amount: None,
         }
     }
 }
 
 impl Finding {
+    /// How far it goes, in a unit that all of its id share.
+    pub(crate) fn amounting(mut self, amount: f64) -> Self {
+        self.amount = Some(amount);
+        self
+    }
+
     /// Adds what would mend it, where that is asked for.
     pub(crate) fn with<I: IntoIterator<Item = Fix>>(
         mut self,

@@ -12,6 +12,6 @@ pub mod words;
 
 pub use codes::{Area, Code, CodePage, PAGES};
 pub use facts::{Facts, Proposals};
-pub use finding::{Effort, Finding, Fix, Location, Severity, without_number};
+pub use finding::{Effort, Finding, Fix, Location, Severity, Slide, without_number};
 pub use fix::last_resorts;
 pub use judge::{findings, left_open, meeting, severities};

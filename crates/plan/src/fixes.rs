@@ -1,21 +1,19 @@
 //! The fixes of findings: each is tried on a copy, and only what mends without bringing another
 //! stop is offered, least change first.
 
-use check::{Effort, Finding, Fix, Proposals, Severity, findings, last_resorts, without_number};
-use model::catalogue::Catalogue;
-use model::document::Production;
-use report::{
-    RecordingReport, Report, arrivals_by_device, recordings_by_device, report, with_facts,
+use crate::chosen::Edit;
+use check::{
+    Code, Effort, Finding, Fix, Proposals, Severity, findings, last_resorts, without_number,
 };
+use model::catalogue::Catalogue;
+use model::document::{Command, Production};
+use report::{Loss, Report, losses, report, with_facts};
 use runtime::interrupt::{Interrupt, until};
 use rustc_hash::FxHashMap;
 use std::collections::{BTreeSet, HashSet};
-use units::format::PictureFormat;
 
 /// So many fixes are offered for one finding: a list to choose from, not to search.
 const OFFERED: usize = 4;
-/// A picture that comes later by no more than this, in microseconds, is no worse.
-const OVERLOOKED_US: u64 = 20_000;
 /// So many are tried for one finding.
 const TRIED: usize = 12;
 /// So many device reports are made when the fixes of all findings are asked for: on a floor of a
@@ -120,8 +118,17 @@ struct Trial {
     more_media: bool,
     mends: bool,
     new_stops: Vec<Finding>,
-    worse: usize,
-    new_cautions: usize,
+    /// Stops that only the finding itself had kept from being said.
+    masked: Vec<Finding>,
+    new_cautions: Vec<Finding>,
+    /// Findings as bad as the one that it mends, and that go with it.
+    gone: usize,
+    losses: Vec<Loss>,
+    /// What was chosen and isn't any more.
+    gives_up: Vec<String>,
+    hires: Vec<String>,
+    /// How bad it is what it mends.
+    finding: Severity,
 }
 
 impl<'b> Bench<'b> {
@@ -195,11 +202,12 @@ impl<'b> Bench<'b> {
         let mut seen = HashSet::new();
         let proposed = proposed.into_iter().take(TRIED).filter(may);
         let new = proposed.filter(|fix| seen.insert(fix.id.clone()));
+        let new = new.map(|fix| self.without_a_kit(fix));
         let wanted = new.take_while(|_| !self.stop.is_raised());
         let tried = wanted.filter_map(|fix| self.tried(finding, fix));
         let mending = tried.filter(|trial| trial.mends).enumerate();
         let (mut good, bringing): (Vec<_>, Vec<_>) =
-            mending.partition(|(_, trial)| trial.new_stops.is_empty());
+            mending.partition(|(_, trial)| trial.new_stops.is_empty() && trial.leads_on());
         if good.is_empty() {
             let completed = bringing
                 .into_iter()
@@ -209,6 +217,15 @@ impl<'b> Bench<'b> {
         good.sort_by_key(|(place, trial)| trial.rank(*place));
         let fixes = good.into_iter().map(|(_, trial)| trial.graded());
         fixes.filter(may).take(OFFERED).collect()
+    }
+
+    /// Where nobody has written down a kit, a fix doesn’t begin one: all else would be short of it at once.
+    fn without_a_kit(&self, mut fix: Fix) -> Fix {
+        if self.production.kit.is_empty() {
+            fix.commands
+                .retain(|command| !matches!(command, Command::SetKit { .. }));
+        }
+        fix
     }
 
     /// A fix tried on a copy; `None` where it is refused.
@@ -224,55 +241,72 @@ impl<'b> Bench<'b> {
             });
             new.cloned().collect::<Vec<Finding>>()
         };
+        let (masked, new_stops) = come(Severity::Stop)
+            .into_iter()
+            .partition(|stop| self.was_masked(finding, stop, &after));
+        let edit = Edit {
+            before: (self.production, self.before),
+            after: (&edited.production, &after),
+            build: self.build,
+            catalogue: self.catalogue,
+        };
         Some(Trial {
             mends,
-            new_stops: come(Severity::Stop),
-            new_cautions: come(Severity::Caution).len(),
-            worse: self.poorer(&after) + self.coarser(&after),
+            new_stops,
+            masked,
+            new_cautions: come(Severity::Caution),
+            gone: self.gone(finding, &after),
+            losses: losses(self.before, &after),
+            gives_up: edit.gives_up(),
+            hires: edit.hires(),
             more_media: self.uses_more_media(&edited.production),
             production: edited.production,
+            finding: finding.severity,
             fix,
         })
     }
 
-    /// Arrivals that would be gone, poorer, or later by more than anybody overlooks; recordings that
-    /// would be gone or shorter.
-    fn poorer(&self, after: &Report) -> usize {
-        let rows = arrivals_by_device(after);
-        let arrivals = self.before.arrivals.iter().filter(|was| {
-            let row = rows.get(was.device.as_str()).copied();
-            let picture = row.and_then(|row| row.picture.as_ref());
-            match (&was.picture, row, picture) {
-                (Some(was), Some(_), Some(now)) => {
-                    !now.effective.reaches(was.effective)
-                        || now.delay_us > was.delay_us.saturating_add(OVERLOOKED_US)
-                }
-                (Some(_), Some(_), None) => true,
-                _ => false,
-            }
-        });
-        let rows = recordings_by_device(after);
-        let recordings = self.before.recordings.iter().filter(|was| {
-            let row = rows.get(was.device.as_str());
-            let lasts = |row: &RecordingReport| row.lasts.as_ref().map(|limit| limit.seconds);
-            // What couldn’t record didn’t last either.
-            was.worst != Some(Severity::Stop) && row.and_then(|row| lasts(row)) < lasts(was)
-        });
-        arrivals.count() + recordings.count()
+    /// How many findings that are as bad as one, or worse, are gone or less bad.
+    fn gone(&self, finding: &Finding, after: &Report) -> usize {
+        let left: FxHashMap<&str, Severity> = after
+            .findings
+            .iter()
+            .map(|left| (left.id.as_str(), left.severity))
+            .collect();
+        let as_bad = self.before.findings.iter();
+        let as_bad = as_bad.filter(|was| was.severity >= finding.severity);
+        as_bad
+            .filter(|was| {
+                left.get(was.id.as_str())
+                    .is_none_or(|now| *now < was.severity)
+            })
+            .count()
     }
 
-    /// Recordings that would be pressed harder: the same sampling and depth on a lower rate.
-    fn coarser(&self, after: &Report) -> usize {
-        let before = recordings_by_device(self.before);
-        let pressed = after.recordings.iter().filter(|row| {
-            let was = before.get(row.device.as_str());
-            was.is_some_and(|was| {
-                let quality = |row: &RecordingReport| row.format.map(PictureFormat::quality);
-                let video = |row: &RecordingReport| row.time.as_ref().map(|time| time.video_bps);
-                quality(was) == quality(row) && video(row) < video(was)
-            })
-        });
-        pressed.count()
+    /// Whether a stop that comes was only hidden by the one that goes: nothing arrived there to judge.
+    fn was_masked(&self, finding: &Finding, stop: &Finding, after: &Report) -> bool {
+        if stop.code.destroys() {
+            return false;
+        }
+        let same_cable =
+            stop.at.connection.is_some() && stop.at.connection == finding.at.connection;
+        if same_cable && matches!(finding.code, Code::WrongCable | Code::BadConnection) {
+            return true;
+        }
+        let pictures = |report: &Report| {
+            let device = stop.at.device.as_deref();
+            let mut rows = report.arrivals.iter();
+            let row = rows.find(|row| Some(row.device.as_str()) == device);
+            row.map(|row| row.picture.is_some())
+        };
+        let times = |report: &Report| {
+            let device = stop.at.device.as_deref();
+            let mut rows = report.recordings.iter();
+            let row = rows.find(|row| Some(row.device.as_str()) == device);
+            row.map(|row| row.time.is_some())
+        };
+        let begins = |was: Option<bool>, now: Option<bool>| was == Some(false) && now == Some(true);
+        begins(pictures(self.before), pictures(after)) || begins(times(self.before), times(after))
     }
 
     /// Whether an edit puts a card to use that isn't in a slot now.
@@ -291,46 +325,78 @@ impl<'b> Bench<'b> {
         })
     }
 
-    /// A trial that brings a single stop, completed by what mends that.
+    /// A trial that brings a single stop, or a single caution too many, completed by what mends that.
     fn completed(&self, finding: &Finding, trial: Trial) -> Option<Trial> {
-        let [stop] = trial.new_stops.as_slice() else {
+        let (([brought], _) | ([], [brought])) =
+            (trial.new_stops.as_slice(), trial.new_cautions.as_slice())
+        else {
             return None;
         };
-        let proposed = self.proposals(&trial.production, Proposals::Of(&stop.id))?;
-        let next = proposed.into_iter().find(|other| other.id == stop.id)?;
+        let proposed = self.proposals(&trial.production, Proposals::Of(&brought.id))?;
+        let next = proposed.into_iter().find(|other| other.id == brought.id)?;
         let next = next.fixes.into_iter().take(3).filter_map(|next| {
-            let both = self.tried(finding, trial.fix.clone().then(next))?;
-            (both.mends && both.new_stops.is_empty()).then_some(both)
+            let both = trial.fix.clone().then(self.without_a_kit(next));
+            let both = self.tried(finding, both)?;
+            (both.mends && both.leads_on() && both.new_stops.is_empty()).then_some(both)
         });
         next.min_by_key(|both| both.rank(0))
     }
 }
 
+/// What trials are ranked by, least first.
+type Rank = (bool, bool, Effort, usize, usize, usize);
+
 impl Trial {
-    /// Least first: what it takes, the cautions that it brings, how much it changes, and the order in
-    /// which it was proposed.
-    fn rank(&self, place: usize) -> (Effort, usize, usize, usize) {
+    /// Whether there is less to mend after it: who takes the first fix over and over comes to an end.
+    fn leads_on(&self) -> bool {
+        match self.finding {
+            Severity::Stop => true,
+            Severity::Caution => self.new_cautions.len() < self.gone,
+            Severity::Note => self.new_cautions.is_empty(),
+        }
+    }
+
+    /// Least first: whether it takes back what was chosen, whether it brings what is as bad as what goes, what it
+    /// takes, the cautions that it brings, how much it changes, and the order in which it was proposed.
+    fn rank(&self, place: usize) -> Rank {
+        let brings_as_bad = match self.finding {
+            Severity::Stop => !self.masked.is_empty(),
+            Severity::Caution | Severity::Note => !self.new_cautions.is_empty(),
+        };
         (
+            !self.gives_up.is_empty(),
+            brings_as_bad,
             self.effort(),
-            self.new_cautions,
+            self.new_cautions.len(),
             self.fix.commands.len(),
             place,
         )
     }
 
     fn effort(&self) -> Effort {
-        if self.worse > 0 {
-            self.fix.effort.max(Effort::Compromise)
-        } else if self.fix.effort == Effort::Setting && self.more_media {
-            Effort::Kit
-        } else {
-            self.fix.effort
+        let mut effort = self.fix.effort;
+        if effort == Effort::Setting && self.more_media {
+            effort = Effort::Kit;
         }
+        if !self.gives_up.is_empty() || self.losses.iter().any(|loss| !loss.slight) {
+            effort = effort.max(Effort::Compromise);
+        }
+        if !self.hires.is_empty() {
+            effort = effort.max(Effort::Hire);
+        }
+        effort
     }
 
+    /// As it is offered: with what it takes and what it costs.
     fn graded(self) -> Fix {
+        let effort = self.effort();
+        let losses = self.losses.into_iter().map(|loss| loss.text);
+        let brings = self.masked.into_iter().chain(self.new_cautions);
+        let brings = brings.map(|finding| format!("Then: {}", finding.text));
+        let costs = self.gives_up.into_iter().chain(losses).chain(self.hires);
         Fix {
-            effort: self.effort(),
+            effort,
+            costs: costs.chain(brings).collect(),
             ..self.fix
         }
     }

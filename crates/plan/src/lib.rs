@@ -2,6 +2,7 @@
 
 #![warn(missing_docs)]
 
+mod chosen;
 mod fixes;
 mod gains;
 mod routes;

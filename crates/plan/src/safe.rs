@@ -87,9 +87,9 @@ fn to_look_at<'r>(
     findings.filter(|finding| !looked.contains(&finding.id))
 }
 
-/// A setting, what the kit has left, a cable: what costs a picture or a hire is somebody's decision.
+/// A setting, what the kit has left, a cable, and nothing that it costs: all else is somebody's decision.
 fn is_safe(fix: &Fix) -> bool {
-    matches!(fix.effort, Effort::Setting | Effort::Kit | Effort::Cable)
+    matches!(fix.effort, Effort::Setting | Effort::Kit | Effort::Cable) && fix.costs.is_empty()
 }
 
 /// Whether there are stops or cautions that weren't there, or are worse than they were.

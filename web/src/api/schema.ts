@@ -3311,6 +3311,8 @@ export interface components {
         Fix: {
             /** @description The commands that do it. */
             commands: components["schemas"]["Command"][];
+            /** @description What it costs, in sentences: what was chosen and is given up, what is worse after it, what is to be hired. */
+            costs: string[];
             /** @description What it takes to do it. */
             effort: components["schemas"]["Effort"];
             /** @description The same as long as it does the same: made from what it does. */

@@ -230,7 +230,10 @@ function Fixes({ finding, after }: { finding: string; after: number }) {
   );
 }
 
-/** A fix: what it does, what it would change, and the act. */
+/** So many of what a fix costs are named before it is opened. */
+const NAMED = 2;
+
+/** A fix: what it does, what it costs, what it would change, and the act. */
 function FixRow({ fix, of }: { fix: Fix; of: string }) {
   const { id, build, workspace } = useFloor();
   const { attempt } = useEdits();
@@ -246,11 +249,22 @@ function FixRow({ fix, of }: { fix: Fix; of: string }) {
         className="flex w-full justify-between gap-2 px-2 py-1 text-left hover:bg-raised"
         onClick={() => setPreview(open ? undefined : { ...fix, of })}
       >
-        <span>{fix.title}</span>
+        <span>
+          {fix.title}
+          {fix.costs.slice(0, NAMED).map((cost) => (
+            <span key={cost} className="block text-small text-dim">
+              {cost}
+            </span>
+          ))}
+          {!open && fix.costs.length > NAMED && <span className="block text-small text-dim">and {fix.costs.length - NAMED} more</span>}
+        </span>
         <span className="shrink-0 text-small text-dim">{open ? "Close" : "Preview"}</span>
       </button>
       {open && (
         <div className="border-t border-rule bg-sunk px-2 py-1.5 text-small">
+          {fix.costs.slice(NAMED).map((cost) => (
+            <p key={cost}>{cost}</p>
+          ))}
           {outlook.error && <p className="text-stop">{outlook.error.message}</p>}
           {outlook.data && <OutlookSummary outlook={outlook.data} />}
           <Button strong className="mt-1.5" disabled={!outlook.data} onClick={() => attempt(fix.commands, fix.title)}>

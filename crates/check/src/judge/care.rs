@@ -231,7 +231,8 @@ fn apart(facts: &Facts, placement: usize, found: &mut Vec<Finding>) {
         LATE_US / 1000,
         if picture_late { "sound" } else { "picture" }
     );
-    found.push(facts.caution(Code::SoundApart, At::Device(placement), text, reason));
+    let finding = facts.caution(Code::SoundApart, At::Device(placement), text, reason);
+    found.push(finding.amounting(apart as f64));
 }
 
 /// The delay of the picture and the sound channels that meet at a device: written together, or shown

@@ -327,7 +327,8 @@ fn judge_picture(
             late(picture.delay, within)
         );
         let reason = "Every device on the way adds its own delay; open the figure to see which.";
-        found.push(facts.stop(Code::TooLate, At::Need(number), text, reason));
+        let finding = facts.stop(Code::TooLate, At::Need(number), text, reason);
+        found.push(finding.amounting(picture.delay.0 as f64));
     }
 }
 

@@ -163,6 +163,7 @@ fn too_low(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) -> F
             text,
             reason,
         )
+        .amounting(charge.unwrap_or(1.0))
         .with(facts, || {
             let mut fixes = fix::thicker_cable(facts, connection);
             fixes.extend(fix::right_supply(facts, connection));
@@ -212,6 +213,8 @@ fn too_much(facts: &Facts, over: Over, (typical, peak, limit): (Watts, Watts, Wa
         Some(connection) => facts.finding(code, severity, At::Cable(connection), text, reason),
         None => facts.finding(code, severity, At::Device(placement), text, reason),
     };
+    let carries = if always { typical } else { peak };
+    let finding = finding.amounting(carries.value());
     finding.with(facts, || fix::relieve(facts, over))
 }
 
@@ -251,6 +254,7 @@ fn usb(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) -> Findi
             text,
             reason,
         )
+        .amounting(needs.value() - gives.value())
         .with(facts, || {
             let mut fixes = fix::marked_cable(facts, connection);
             fixes.extend(fix::right_supply(facts, connection));

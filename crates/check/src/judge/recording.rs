@@ -320,6 +320,7 @@ fn ends_early(
         reason,
     );
     finding.at.need = Some(need.id.clone());
+    finding = finding.amounting(length.0.saturating_sub(limit.after.0) as f64);
     if limit.kind == LimitKind::Medium {
         finding = finding
             .with(facts, || fix::media(facts, recording))

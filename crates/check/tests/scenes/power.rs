@@ -971,7 +971,7 @@ fn ways_to_power_a_unit_differ_in_what_they_are_best_at() {
         [
             ("least mass", 3, "4 h 42 min", 0),
             ("fewest changes", 0, "10 h 22 min", 1),
-            ("most reserve", 0, "10 h 22 min", 1),
+            ("most reserve", 0, "15 h 52 min", 1),
             ("as it stands", 1, "7 h 56 min", 0),
         ]
     );

@@ -81,7 +81,7 @@ fn two_mains(second: &str) -> Scene {
         "w.s1 > p.mains",
         "p.out > c.dc",
         "x.s1 > r.mains",
-        "c.sdi > r.sdi coax-mini 70 m",
+        "c.sdi > r.sdi coax-mini 40 m",
     ])
     .does(Command::AddUnit {
         build: BUILD.into(),

@@ -65,6 +65,30 @@ fn bend(cable: &Cable, end: Connector, elbow: bool) -> f64 {
     }
 }
 
+/// How long a cable between two sockets of one rig must be, in millimetres; `None` where one of them isn't known.
+pub fn needed(
+    floor: &Floor,
+    mounted: &Mounted,
+    cable: &Cable,
+    from: PortIx,
+    to: PortIx,
+) -> Option<f64> {
+    // Where nothing is mounted on anything, nothing has a root.
+    let root = |port: PortIx| *mounted.roots.get(floor.ports[port].placement)?;
+    if root(from).is_none() || root(from) != root(to) {
+        return None;
+    }
+    let (one, _) = socket(floor, mounted, from)?;
+    let (other, _) = socket(floor, mounted, to)?;
+    let bends = [from, to].map(|port| bend(cable, floor.ports[port].port.connector, false));
+    Some(needs(way_between(one, other), bends))
+}
+
+/// Dressed along the rig: right, up and forward one after the other.
+fn way_between(from: Point, to: Point) -> f64 {
+    (to - from).0.into_iter().map(f64::abs).sum()
+}
+
 /// Cables whose two sockets are on one rig, and known.
 pub fn cables(floor: &Floor, mounted: &Mounted) -> Vec<CableReach> {
     let mut found = Vec::new();
@@ -83,8 +107,7 @@ pub fn cables(floor: &Floor, mounted: &Mounted) -> Vec<CableReach> {
         let (Some((from, out)), Some((to, back))) = ends else {
             continue;
         };
-        // Dressed along the rig: right, up and forward one after the other.
-        let way: f64 = (to - from).0.into_iter().map(f64::abs).sum();
+        let way = way_between(from, to);
         let elbows = floor
             .adapters(connection)
             .into_iter()

@@ -24,7 +24,7 @@ mod space;
 use assembly::waiting;
 pub use assembly::{Act, Plan, Task, plan};
 pub use bears::{Bears, bears};
-pub use cables::{CableReach, cables, socket};
+pub use cables::{CableReach, cables, needed, socket};
 pub use front::{Front, Unmeshed, fronts};
 pub use hold::{GRAVITY, Hangs, Stands, hangs, outmost, shouldered, stands};
 pub use mass::{Mass, mass_of, mass_of_all};

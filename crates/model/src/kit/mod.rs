@@ -187,6 +187,25 @@ fn counted<'a>(
         .collect()
 }
 
+/// How long a cable is that runs at least so far: the shortest spare one of the kit that reaches, else as long as is
+/// asked for. `taken` are those that are used beyond the build, by their lengths; `freed` those that it gives back.
+pub fn cable_length(
+    production: &Production,
+    build: &Build,
+    cable: &str,
+    least: Length,
+    taken: impl Fn(Length) -> u32,
+    freed: impl Fn(Length) -> u32,
+) -> Length {
+    let lines = production.kit.iter().filter(|line| line.item == cable);
+    let spare = lines.filter_map(|line| {
+        let length = line.length.filter(|length| *length >= least)?;
+        let used = build.cables_used(cable, length) + taken(length);
+        (line.there() + freed(length) > used).then_some(length)
+    });
+    spare.min().unwrap_or(least)
+}
+
 /// The kit with `more` of an item hired.
 pub fn hired(production: &Production, item: &str, length: Option<Length>, more: u32) -> KitChange {
     let in_kit = production

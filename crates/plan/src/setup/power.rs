@@ -57,6 +57,13 @@ struct Free<'c> {
     left: f64,
 }
 
+/// What is taken off before a way is laid out.
+#[derive(Default)]
+struct Freed<'c> {
+    devices: BTreeMap<&'c str, u32>,
+    leads: BTreeMap<(&'c str, Length), u32>,
+}
+
 /// A way that is being laid out.
 struct Layout<'c> {
     production: &'c Production,
@@ -68,6 +75,10 @@ struct Layout<'c> {
     free: Vec<Free<'c>>,
     /// Devices that were put there, by kind.
     used: BTreeMap<&'c str, u32>,
+    /// Leads that were run, by cable and length.
+    run: BTreeMap<(&'c str, Length), u32>,
+    /// Devices and leads of the unit that are taken off first: they lie in the kit again.
+    freed: Freed<'c>,
     hires: usize,
     grams: u32,
 }
@@ -85,13 +96,17 @@ impl<'c> Layout<'c> {
         self.taken.insert(handle.clone());
         let used = self.used.entry(&device.id).or_default();
         *used += 1;
-        let owned = self.production.owned(&device.id, None);
-        if self.build.devices_used(&device.id) + *used > owned {
+        let freed = self.freed.devices.get(device.id.as_str()).copied();
+        let there = self.production.owned(&device.id, None) + freed.unwrap_or(0);
+        let lacks = (self.build.devices_used(&device.id) + *used).saturating_sub(there);
+        if lacks > 0 {
             self.hires += 1;
-            let lacks = self.build.devices_used(&device.id) + *used - owned;
-            self.commands.push(Command::SetKit {
-                line: kit::hired(self.production, &device.id, None, lacks),
-            });
+            // Where nobody has written down a kit, this doesn’t begin one.
+            if !self.production.kit.is_empty() {
+                self.commands.push(Command::SetKit {
+                    line: kit::hired(self.production, &device.id, None, lacks),
+                });
+            }
         }
         self.grams += device.grams().unwrap_or(0);
         self.commands.push(Command::AddDevice {
@@ -149,11 +164,23 @@ impl<'c> Layout<'c> {
             .find(|cable| cable.power.is_some_and(|power| !power.crossed) && cable.joins(from, to))
     }
 
-    fn run(&mut self, from: PortRef, to: PortRef, cable: &Cable) {
+    fn run(&mut self, from: PortRef, to: PortRef, cable: &'c Cable) {
         let length = if cable.is_nothing_to_carry() {
             Length(0)
         } else {
-            LEAD
+            let of = |all: &BTreeMap<(&str, Length), u32>, length: Length| {
+                all.get(&(cable.id.as_str(), length)).copied().unwrap_or(0)
+            };
+            let length = kit::cable_length(
+                self.production,
+                self.build,
+                &cable.id,
+                LEAD,
+                |length| of(&self.run, length),
+                |length| of(&self.freed.leads, length),
+            );
+            *self.run.entry((&cable.id, length)).or_default() += 1;
+            length
         };
         self.commands.push(Command::Connect {
             build: self.build.id.clone(),
@@ -465,11 +492,16 @@ fn emptied<'c>(floor: &Floor<'c>, catalogue: &'c Catalogue, unit: &str) -> Layou
             )
     };
     let mut commands = Vec::new();
+    let mut freed = Freed::default();
     for (number, connection) in build.connections.iter().enumerate() {
         let is_power =
             floor.links[number].is_some_and(|link| engine::power::is_power(floor, link.from));
         let (from, to) = (&connection.from.device, &connection.to.device);
         // What is taken off takes its cables with it.
+        if is_power && (inside(to) || goes(from)) {
+            let lead = (connection.cable.as_str(), connection.length);
+            *freed.leads.entry(lead).or_default() += 1;
+        }
         if is_power && inside(to) && !goes(to) && !goes(from) {
             commands.push(Command::Disconnect {
                 build: build.id.clone(),
@@ -482,6 +514,7 @@ fn emptied<'c>(floor: &Floor<'c>, catalogue: &'c Catalogue, unit: &str) -> Layou
         .iter()
         .filter(|placement| goes(&placement.id))
     {
+        *freed.devices.entry(&placement.device).or_default() += 1;
         commands.push(Command::RemoveDevice {
             build: build.id.clone(),
             device: placement.id.clone(),
@@ -496,6 +529,8 @@ fn emptied<'c>(floor: &Floor<'c>, catalogue: &'c Catalogue, unit: &str) -> Layou
         taken: BTreeSet::new(),
         free: Vec::new(),
         used: BTreeMap::new(),
+        run: BTreeMap::new(),
+        freed,
         hires: 0,
         grams: 0,
     }
@@ -588,8 +623,9 @@ fn each_its_own<'c>(floor: &Floor<'c>, unit: &str, loads: &[PowerLoad<'c>]) -> O
             })
         });
         let owned = |device: &Device| {
-            let used = layout.used.get(device.id.as_str()).copied().unwrap_or(0);
-            floor.production.owned(&device.id, None) > floor.build.devices_used(&device.id) + used
+            let of = |all: &BTreeMap<&str, u32>| all.get(device.id.as_str()).copied().unwrap_or(0);
+            let there = floor.production.owned(&device.id, None) + of(&layout.freed.devices);
+            there > floor.build.devices_used(&device.id) + of(&layout.used)
         };
         let (input, device, contacts, _) =
             fitting.max_by_key(|(_, device, _, battery)| (owned(device), battery.holds))?;

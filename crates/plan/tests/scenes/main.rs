@@ -1,5 +1,6 @@
 //! Small wirings with an expected answer beside them: what is said of each.
 
+mod chosen;
 mod crowds;
 mod laws;
 mod mounting;

@@ -332,7 +332,7 @@ fn teeth_are_set_in_steps_and_what_a_file_sets_between_two_is_mended() {
         "{}",
         said.text
     );
-    assert_eq!(said.fixes[0].title, "Rotation g.foot to -18°");
+    assert_eq!(said.fixes[0].title, "Turn g.foot to -18°");
     from_a_file.every_fix_mends();
 }
 

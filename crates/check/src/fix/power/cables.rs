@@ -1,6 +1,6 @@
 //! Power cables that do better: thicker, shorter, marked for more, not crossed.
 
-use super::LEAD;
+use super::long;
 use crate::fix::cable::set_cable;
 use crate::{Facts, Fix};
 use engine::path::ConnectionIx;
@@ -45,10 +45,14 @@ pub fn thicker_cable(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
                 other.centi_mm2 > now.centi_mm2 && other.crossed == now.crossed
             })
         })
-        .map(|cable| set_cable(facts, connection, cable, run.length, ""))
+        .map(|cable| {
+            let length = long(facts, &run.from, &run.to, cable);
+            set_cable(facts, connection, cable, length, "")
+        })
         .collect();
-    if run.length > LEAD {
-        fixes.push(set_cable(facts, connection, link.cable, LEAD, ", shorter"));
+    let least = long(facts, &run.from, &run.to, link.cable);
+    if run.length > least {
+        fixes.push(set_cable(facts, connection, link.cable, least, ", shorter"));
     }
     fixes
 }
@@ -65,6 +69,9 @@ pub fn marked_cable(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
         .filter(|cable| cable.joins(from.connector, to.connector))
         .filter(|cable| marked(cable) > marked(link.cable));
     better
-        .map(|cable| set_cable(facts, connection, cable, run.length, ""))
+        .map(|cable| {
+            let length = long(facts, &run.from, &run.to, cable);
+            set_cable(facts, connection, cable, length, "")
+        })
         .collect()
 }

@@ -15,6 +15,7 @@ use boxes::{by_box, instead, regulated, without_box};
 use cables::other_leads;
 use engine::path::{ConnectionIx, PortIx};
 use engine::power::{Bank, Over, is_power, mounts};
+use engine::rig::needed;
 use model::catalogue::{Cable, Device, Direction, Gives, Port};
 use model::document::{Command, Handle, PortRef, handle_from};
 use model::kit;
@@ -39,16 +40,33 @@ fn lead<'f>(facts: &Facts<'_, 'f>, from: &Port, to: &Port) -> Option<&'f Cable> 
 
 fn connect(facts: &Facts, from: PortRef, to: PortRef, cable: &Cable) -> Command {
     Command::Connect {
+        length: Some(long(facts, &from, &to, cable)),
         build: build(facts),
         from,
         to,
         cable: Some(cable.id.as_str().into()),
-        length: Some(if cable.is_nothing_to_carry() {
-            Length(0)
-        } else {
-            LEAD
-        }),
     }
+}
+
+/// How long a lead from one socket to another is: along the rig where both are known, and of the kit where it has one
+/// that reaches.
+fn long(facts: &Facts, from: &PortRef, to: &PortRef, cable: &Cable) -> Length {
+    if cable.is_nothing_to_carry() {
+        return Length(0);
+    }
+    let floor = facts.floor;
+    let ends = floor.find(from).zip(floor.find(to));
+    let way = ends.and_then(|(from, to)| needed(floor, &facts.rig.mounted, cable, from, to));
+    // Cables are made in steps of a tenth of a metre.
+    let least = way.map_or(LEAD, |way| Length((way / 100.0).ceil() as u64 * 100));
+    kit::cable_length(
+        floor.production,
+        floor.build,
+        &cable.id,
+        least,
+        |_| 0,
+        |_| 0,
+    )
 }
 
 fn take_out(facts: &Facts, connection: ConnectionIx) -> Command {
@@ -65,7 +83,11 @@ fn does_well(input: &Port, volts: VoltRange) -> bool {
 }
 
 /// Free outlets of its own unit that an input, or what hangs behind it, does well on, each with a cable.
-fn outlets_for(facts: &Facts, input: PortIx, behind: Option<&Port>) -> Vec<(PortIx, String)> {
+fn outlets_for<'f>(
+    facts: &Facts<'_, 'f>,
+    input: PortIx,
+    behind: Option<&Port>,
+) -> Vec<(PortIx, &'f Cable)> {
     let floor = facts.floor;
     let to = floor.ports[input];
     let unit = |placement: usize| &floor.build.placements[placement].unit;
@@ -89,7 +111,7 @@ fn outlets_for(facts: &Facts, input: PortIx, behind: Option<&Port>) -> Vec<(Port
                 .as_ref()
                 .is_some_and(|power| power.step.is_some());
             let fits = is_usb || does_well(behind.unwrap_or(to.port), feed.volts);
-            fits.then(|| (port, cable.id.clone()))
+            fits.then_some((port, cable))
         });
     found.take(MOST).collect()
 }
@@ -123,7 +145,7 @@ pub fn feeds(facts: &Facts, input: PortIx) -> Vec<Fix> {
 fn from_outlets(
     facts: &Facts,
     input: PortIx,
-    outlets: Vec<(PortIx, String)>,
+    outlets: Vec<(PortIx, &Cable)>,
     first: &[Command],
 ) -> Vec<Fix> {
     let floor = facts.floor;
@@ -131,20 +153,8 @@ fn from_outlets(
         .into_iter()
         .map(|(outlet, cable)| {
             let mut commands = first.to_vec();
-            let length = floor.catalogue.cable(&cable).map(|cable| {
-                if cable.is_nothing_to_carry() {
-                    Length(0)
-                } else {
-                    LEAD
-                }
-            });
-            commands.push(Command::Connect {
-                build: build(facts),
-                from: floor.name(outlet),
-                to: floor.name(input),
-                cable: Some(cable.into()),
-                length,
-            });
+            let (from, to) = (floor.name(outlet), floor.name(input));
+            commands.push(connect(facts, from, to, cable));
             let title = format!("Feed {} from {}", facts.port(input), facts.port(outlet));
             Fix::new(title, commands)
         })

@@ -107,13 +107,12 @@ fn slid(facts: &Facts, slide: &Slide, by: f64) -> Option<Fix> {
         return None;
     }
     let command = set(facts, held, |joint| joint.slide = to as i32)?;
-    let title = format!(
-        "Slide {} {:.0} mm {}",
-        facts.device(held.part),
-        by.abs(),
-        way_in_words(slide.along * by.signum())
-    );
-    Some(Fix::new(title, vec![command]))
+    let slide = crate::Slide {
+        part: facts.device(held.part).to_string(),
+        by: to - slide.now,
+        ways: [1.0, -1.0].map(|sign| way_in_words(slide.along * sign)),
+    };
+    Some(Fix::of_slide(slide, command))
 }
 
 /// Takes a joint that doesn’t stand off.
@@ -141,7 +140,7 @@ pub fn onto_a_tooth(facts: &Facts, number: usize, steps: i32) -> Fix {
         },
         at: None,
     };
-    Fix::new(format!("Rotation {} to {turn}°", joint.part), vec![command])
+    Fix::new(format!("Turn {} to {turn}°", joint.part), vec![command])
 }
 
 /// Slides that bring what hangs on a joint out of solids that stay, the shortest first.
@@ -209,7 +208,7 @@ fn turned(facts: &Facts, part: usize) -> Vec<Fix> {
     }
     let turns = [90, -90, 180].into_iter().filter_map(|by| {
         let command = set(facts, held, |joint| joint.turn = (joint.turn + by) % 360)?;
-        let title = format!("Rotation {} by {by}°", facts.device(part));
+        let title = format!("Turn {} by {by}°", facts.device(part));
         Some(Fix::new(title, vec![command]))
     });
     turns.collect()

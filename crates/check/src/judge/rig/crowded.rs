@@ -107,6 +107,7 @@ fn crowd(facts: &Facts, pairs: &[Meet], unlisted: usize) -> Finding {
     let worst = with_most.max_by(|one, other| one.by.total_cmp(&other.by));
     facts
         .stop(Code::SamePlace, At::Device(most), text, reason)
+        .amounting(deepest)
         .with(facts, || {
             worst.map_or_else(Vec::new, |meet| fix::apart(facts, meet.one, meet.other))
         })

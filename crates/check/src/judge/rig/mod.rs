@@ -128,6 +128,7 @@ fn same_place(facts: &Facts, one: usize, other: usize, by: f64) -> Finding {
     let reason = "One of them can’t be mounted as it is planned.";
     facts
         .stop(Code::SamePlace, At::Device(other), text, reason)
+        .amounting(by)
         .with(facts, || fix::apart(facts, one, other))
 }
 
@@ -167,6 +168,7 @@ fn in_the_way(facts: &Facts, covered: &Covered) -> Finding {
     );
     facts
         .caution(Code::Covered, At::Device(covered.part), text, reason)
+        .amounting(covered.into)
         .with(facts, || fix::uncovered(facts, covered))
 }
 
@@ -220,6 +222,7 @@ fn joint(facts: &Facts, bears: &Bears) -> Option<Finding> {
         return Some(
             facts
                 .caution(code, At::Device(held.part), text, reason)
+                .amounting(bears.twist)
                 .with(facts, || fix::pinned(facts, held)),
         );
     }
@@ -248,6 +251,7 @@ fn joint(facts: &Facts, bears: &Bears) -> Option<Finding> {
     Some(
         facts
             .caution(code, At::Device(held.part), text, reason)
+            .amounting(bears.moment)
             .with(facts, || {
                 let mut fixes = fix::supported(facts, held);
                 fixes.extend(fix::pinned(facts, held));
@@ -292,6 +296,7 @@ fn held(facts: &Facts, rig: &Rig) -> Option<Finding> {
     Some(
         facts
             .caution(code, At::Device(hold.part), text, reason)
+            .amounting(if sideways { hangs.lean } else { hangs.tilt }.abs())
             .with(facts, || fix::hang_level(facts, rig, hangs)),
     )
 }
@@ -350,7 +355,8 @@ fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
             );
             let reason = "Its locks don’t hold it. Its maker’s figure wins.";
             let (code, severity) = (Code::OverPayload, Severity::Stop);
-            found.push(facts.finding(code, severity, At::Device(carrier.part), text, reason));
+            let finding = facts.finding(code, severity, At::Device(carrier.part), text, reason);
+            found.push(finding.amounting(carrier.grams));
         }
         let furthest = carrier
             .outside
@@ -367,7 +373,8 @@ fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
             let reason =
                 format!("It strikes an arm when it turns. Off would have to come: {names}.");
             let (code, severity) = (Code::NoRoom, Severity::Stop);
-            found.push(facts.finding(code, severity, At::Device(*part), text, reason));
+            let finding = facts.finding(code, severity, At::Device(*part), text, reason);
+            found.push(finding.amounting(*out));
         }
     }
     // What is balanced is balanced where it tilts.
@@ -392,7 +399,9 @@ fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
             "It tips as soon as the tilt is loose."
         };
         let code = Code::OffCentre;
-        let finding = facts.caution(code, At::Device(carrier.part), text, reason);
+        let finding = facts
+            .caution(code, At::Device(carrier.part), text, reason)
+            .amounting(off.abs());
         found.push(finding.with(facts, || fix::centred(facts, camera, carrier)));
     }
     found
@@ -438,6 +447,7 @@ fn cables(facts: &Facts, found: &mut Vec<Finding>) {
         found.push(
             facts
                 .finding(code, severity, At::Cable(reach.connection), text, reason)
+                .amounting((reach.needs - reach.has).abs())
                 .with(facts, || fix::cable_that_reaches(facts, reach)),
         );
     }
@@ -465,6 +475,7 @@ fn rods(facts: &Facts, found: &mut Vec<Finding>) {
         found.push(
             facts
                 .stop(Code::RodsShort, At::Device(need.rods), text, reason)
+                .amounting((need.needs - need.has).max(need.ahead).max(need.behind))
                 .with(facts, || fix::longer_rods(facts, need)),
         );
     }
@@ -484,7 +495,8 @@ fn before_the_sensor(facts: &Facts, front: &Front, found: &mut Vec<Finding>) {
         let reason =
             "The corners go dark, unless a smaller part of the sensor is used. A test wins.";
         let code = Code::LensSmall;
-        found.push(facts.caution(code, At::Device(front.lens), text, reason));
+        let finding = facts.caution(code, At::Device(front.lens), text, reason);
+        found.push(finding.amounting(diagonal - front.circle));
     }
     for motor in &front.motors {
         let along = motor.ahead.abs() > motor.across.abs();
@@ -504,6 +516,7 @@ fn before_the_sensor(facts: &Facts, front: &Front, found: &mut Vec<Finding>) {
         found.push(
             facts
                 .stop(code, At::Device(motor.motor), text, reason)
+                .amounting(motor.ahead.abs().max(motor.across.abs()))
                 .with(facts, || fix::mesh(facts, motor)),
         );
     }
@@ -531,6 +544,7 @@ fn before_the_sensor(facts: &Facts, front: &Front, found: &mut Vec<Finding>) {
         found.push(
             facts
                 .caution(code, At::Device(matte), text, reason)
+                .amounting(needed - has)
                 .with(facts, || fix::nearer_to_lens(facts, matte, front.nearer)),
         );
     }

@@ -52,6 +52,7 @@ fn sticks(facts: &Facts, stuck: &Stuck) -> Finding {
             text,
             PUSHED,
         )
+        .amounting(stuck.by)
         .with(facts, || fix::plug_out_of_the_way(facts, stuck))
 }
 

@@ -100,7 +100,9 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
             facts.device(placement)
         );
         let reason = format!("From {NOISY_DB:.0} dB on it isn’t heard under speech.");
-        let noisy = facts.caution(Code::Noisy, At::Device(placement), text, reason);
+        let noisy = facts
+            .caution(Code::Noisy, At::Device(placement), text, reason)
+            .amounting(-gear);
         found.push(noisy.with(facts, || {
             let nearer = fix::nearer(facts, origin, NOISY_DB - gear);
             let gains = fix::set_gains(facts, origin);
@@ -152,6 +154,7 @@ fn little_room(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Optio
             text,
             reason,
         );
+        let finding = finding.amounting(-room);
         return Some(finding.with(facts, || fix::less_gain(facts, stage, room, origin)));
     }
     let audio = facts.floor.ports[stage.port].port.audio.as_deref()?;
@@ -163,7 +166,9 @@ fn little_room(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Optio
             "The peaks of {source} come within {room:.0} dB of {what}, and its limiter is out."
         );
         let reason = "Somebody always laughs louder than at the rehearsal.";
-        let finding = facts.caution(Code::NearCeiling, At::Device(placement), text, reason);
+        let finding = facts
+            .caution(Code::NearCeiling, At::Device(placement), text, reason)
+            .amounting(-room);
         finding.with(facts, || {
             let limiter = fix::limiter(facts, stage.port);
             limiter

@@ -1,0 +1,282 @@
+//! What people chose comes first: laws on the shipped floors as edits leave them.
+
+use crate::laws::command;
+use check::{Effort, Finding, Severity};
+use model::catalogue::DeviceKind;
+use model::document::{Build, Production};
+use plan::{fixes_of, safe_fixes};
+use proptest::prelude::*;
+use proptest::sample::Index;
+use report::{Report, arrivals_by_device, recordings_by_device, report};
+use runtime::interrupt::Interrupt;
+use stage::{cases, catalogue};
+use std::collections::BTreeSet;
+
+/// Each build that ships, by the production and its number.
+fn shipped() -> Vec<(Production, String)> {
+    let demos = demo::productions()
+        .into_iter()
+        .map(|(_, production)| production);
+    let packages = demo::packages().iter().map(demo::Package::production);
+    let all = demos.chain(packages);
+    all.flat_map(|production| {
+        let builds: Vec<String> = production
+            .builds
+            .iter()
+            .map(|build| build.id.to_string())
+            .collect();
+        builds
+            .into_iter()
+            .map(move |build| (production.clone(), build))
+    })
+    .collect()
+}
+
+/// A shipped build as some edits leave it: of any build of its production, so that some of them do nothing here.
+fn disturbed(which: Index, edits: &[(usize, Index, Index)]) -> (Production, String) {
+    let all = shipped();
+    let (mut production, build) = all[which.index(all.len())].clone();
+    for (kind, one, other) in edits {
+        let command = command(&production, *kind, *one, *other);
+        if let Ok(edited) = production.edited(catalogue(), &[command]) {
+            production = edited.production;
+        }
+    }
+    let there = production.builds.iter().any(|other| *other.id == *build);
+    let build = if there {
+        build
+    } else {
+        production.builds[0].id.to_string()
+    };
+    (production, build)
+}
+
+fn edits(most: usize) -> impl Strategy<Value = Vec<(usize, Index, Index)>> {
+    prop::collection::vec((0usize..36, any::<Index>(), any::<Index>()), 0..most)
+}
+
+/// What was chosen in the first and isn't in the second.
+fn given_up(before: &Build, after: &Build) -> Vec<String> {
+    let mut found = Vec::new();
+    for was in &before.placements {
+        let Some(now) = after
+            .placement(&was.id)
+            .filter(|now| now.device == was.device)
+        else {
+            found.push(format!("{} is another device, or gone", was.id));
+            continue;
+        };
+        let (old, new) = (&was.settings, &now.settings);
+        let codec = |settings: &model::document::Settings| {
+            settings
+                .recording
+                .as_ref()
+                .map(|recording| recording.codec.clone())
+        };
+        if old.recording.is_some() && codec(old) != codec(new) {
+            found.push(format!("{} has another codec", was.id));
+        }
+        for (output, setting) in &old.outputs {
+            let raw = new
+                .outputs
+                .get(output)
+                .and_then(|setting| setting.raw.as_ref());
+            if setting.raw.is_some() && raw != setting.raw.as_ref() {
+                found.push(format!("{} sends no raw", was.id));
+            }
+        }
+        if !old.tracks.is_empty() && old.tracks != new.tracks {
+            let sources = |tracks: &[model::document::TrackSetting]| -> BTreeSet<String> {
+                let all = tracks.iter().flat_map(|track| &track.from);
+                all.map(|from| format!("{} {}", from.input, from.channel))
+                    .collect()
+            };
+            if !sources(&old.tracks).is_subset(&sources(&new.tracks)) {
+                found.push(format!("{} loses a track", was.id));
+            }
+        }
+        if old.position.is_some() && old.position != new.position {
+            found.push(format!("{} is moved", was.id));
+        }
+    }
+    let needs = before.needs.iter();
+    found.extend(
+        needs
+            .filter(|need| !after.needs.contains(need))
+            .map(|need| format!("need {}", need.id)),
+    );
+    if before.schedule != after.schedule {
+        found.push("the day".into());
+    }
+    if before.timecode_master.is_some() && before.timecode_master != after.timecode_master {
+        found.push("who leads".into());
+    }
+    found
+}
+
+/// Whatever worked and works less well, by the name of the device or the text of the finding.
+fn worse(before: &Report, after: &Report) -> Vec<String> {
+    let mut found = Vec::new();
+    let still = |id: &str| after.needs.iter().find(|need| need.id == id);
+    let unmet = before.needs.iter().filter(|need| need.met);
+    let unmet = unmet.filter(|need| still(&need.id).is_some_and(|now| !now.met));
+    found.extend(unmet.map(|need| need.name.clone()));
+    let rows = arrivals_by_device(after);
+    for was in &before.arrivals {
+        let Some(row) = rows.get(&*was.device) else {
+            continue;
+        };
+        let Some(old) = &was.picture else { continue };
+        let same = was.source == row.source;
+        let new = row
+            .picture
+            .as_ref()
+            .filter(|new| !same || new.effective.reaches(old.effective));
+        if new.is_none() {
+            found.push(was.name.clone());
+        }
+    }
+    let rows = recordings_by_device(after);
+    for was in before
+        .recordings
+        .iter()
+        .filter(|row| row.worst != Some(Severity::Stop))
+    {
+        let lasts = was.lasts.as_ref().map(|limit| limit.seconds);
+        let Some(row) = rows.get(&*was.device) else {
+            continue;
+        };
+        if row.lasts.as_ref().map(|limit| limit.seconds) < lasts {
+            found.push(was.name.clone());
+        }
+    }
+    found
+}
+
+/// Stops and cautions that weren't there, or weren't as bad.
+fn come<'r>(before: &Report, after: &'r Report) -> Vec<&'r Finding> {
+    let bad = after
+        .findings
+        .iter()
+        .filter(|finding| finding.severity > Severity::Note);
+    bad.filter(|finding| {
+        let mut was = before.findings.iter();
+        was.all(|was| was.id != finding.id || was.severity < finding.severity)
+    })
+    .collect()
+}
+
+fn bad(report: &Report) -> impl Iterator<Item = &Finding> {
+    report
+        .findings
+        .iter()
+        .filter(|finding| finding.severity > Severity::Note)
+}
+
+/// Taking the first fix of the first finding that has one, over and over: how often until none has.
+fn first_fixes(mut production: Production, build: &str, most: usize) -> Result<usize, String> {
+    let mut seen: Vec<(String, String)> = Vec::new();
+    let never = Interrupt::default();
+    for taken in 0..most {
+        let found = report(&production, build, catalogue()).unwrap();
+        let first = found.findings.iter().find_map(|finding| {
+            let fixes = fixes_of(&production, build, catalogue(), &finding.id, &never)?;
+            Some((finding, fixes.into_iter().next()?))
+        });
+        let Some((finding, fix)) = first else {
+            return Ok(taken);
+        };
+        seen.push((finding.text.clone(), fix.title.clone()));
+        production = production
+            .edited(catalogue(), &fix.commands)
+            .unwrap()
+            .production;
+    }
+    let last = seen.iter().rev().take(6);
+    Err(last
+        .map(|(text, title)| format!("{text} → {title}\n"))
+        .collect())
+}
+
+proptest! {
+    #![proptest_config(cases(16))]
+
+    #[test]
+    fn what_is_safe_takes_nothing_back_and_makes_nothing_worse(which in any::<Index>(), edits in edits(12)) {
+        let (production, build) = disturbed(which, &edits);
+        let before = report(&production, &build, catalogue()).unwrap();
+        let safe = safe_fixes(&production, &build, catalogue(), &Interrupt::default()).unwrap();
+        let after = production.edited(catalogue(), &safe.commands).unwrap().production;
+        let lost = given_up(production.build(&build).unwrap(), after.build(&build).unwrap());
+        prop_assert!(serves(&production, &lost), "{:?} by {:?}", lost, safe.titles);
+        prop_assert_eq!(&production.kit, &after.kit, "hired by {:?}", &safe.titles);
+        let after = report(&after, &build, catalogue()).unwrap();
+        let less = worse(&before, &after);
+        prop_assert!(less.is_empty(), "{:?} by {:?}", less, safe.titles);
+        let come: Vec<&str> = come(&before, &after).into_iter().map(|finding| &*finding.text).collect();
+        prop_assert!(come.is_empty(), "{:?} by {:?}", come, safe.titles);
+    }
+
+    #[test]
+    fn what_a_fix_names_is_all_that_is_worse(which in any::<Index>(), edits in edits(8)) {
+        let (production, build) = disturbed(which, &edits);
+        let never = Interrupt::default();
+        let before = report(&production, &build, catalogue()).unwrap();
+        for finding in bad(&before).take(12) {
+            for fix in fixes_of(&production, &build, catalogue(), &finding.id, &never).unwrap() {
+                let edited = production.edited(catalogue(), &fix.commands).unwrap().production;
+                let lost = given_up(production.build(&build).unwrap(), edited.build(&build).unwrap());
+                let safe = matches!(fix.effort, Effort::Setting | Effort::Kit | Effort::Cable);
+                prop_assert!(!safe || serves(&production, &lost), "“{}” gives up {:?}", fix.title, lost);
+                let after = report(&edited, &build, catalogue()).unwrap();
+                for name in worse(&before, &after) {
+                    let named = fix.costs.iter().any(|cost| cost.contains(&name));
+                    prop_assert!(named, "“{}” makes {} worse: {:?}", fix.title, name, fix.costs);
+                }
+                for finding in come(&before, &after) {
+                    let named = fix.costs.iter().any(|cost| cost.contains(&finding.text));
+                    prop_assert!(named, "“{}” brings {}: {:?}", fix.title, finding.text, fix.costs);
+                }
+            }
+        }
+    }
+
+    #[test]
+    fn first_fixes_end(which in any::<Index>(), edits in edits(8)) {
+        let (production, build) = disturbed(which, &edits);
+        let begin = report(&production, &build, catalogue()).unwrap();
+        let most = 3 * begin.findings.len() + 12;
+        if let Err(round) = first_fixes(production, &build, most) {
+            prop_assert!(false, "{} fixes of {}, and no end:\n{}", most, begin.findings.len(), round);
+        }
+    }
+}
+
+/// Whether all that is another device serves the others: a plate, a battery, a part, which nobody chose for itself.
+fn serves(production: &Production, lost: &[String]) -> bool {
+    let serves = |id: &str| {
+        let mut all = production.builds.iter().flat_map(|build| &build.placements);
+        let device = all.find(|placement| placement.id == id);
+        let device = device.and_then(|placement| catalogue().device(&placement.device));
+        device.is_some_and(|device| {
+            matches!(
+                device.kind,
+                DeviceKind::Battery | DeviceKind::PowerBox | DeviceKind::Part
+            )
+        })
+    };
+    lost.iter().all(|lost| {
+        lost.strip_suffix(" is another device, or gone")
+            .is_some_and(serves)
+    })
+}
+
+#[test]
+fn first_fixes_end_on_every_floor_that_ships() {
+    for (production, build) in shipped() {
+        let begin = report(&production, &build, catalogue()).unwrap();
+        let most = 3 * begin.findings.len() + 12;
+        let taken = first_fixes(production, &build, most);
+        assert!(taken.is_ok(), "{build}: {}", taken.unwrap_err());
+    }
+}
