@@ -500,6 +500,22 @@ codes! {
         "A device gets a reference at another rate than its own."
         "It can’t lock: it runs free, or its picture tears."
         "Set both to one rate.";
+    TimeForgotten "T-114" "It forgets the time"
+        "A clock is off while its battery is changed, for longer than it counts on by itself, and nothing feeds it."
+        "Its labels begin anywhere after that, and nobody looks at them until the edit."
+        "Jam it again after every change, let a timecode box stay on it, or let another battery bridge the change.";
+    OnItsOwn "T-115" "On its own beside the others"
+        "A clock is set to free run: it was never set by the one that the others follow, whatever is plugged into it."
+        "Its labels are its own: they agree with the others’ by chance."
+        "Let it follow, or jam it.";
+    OrdinaryLeader "T-116" "An ordinary clock leads"
+        "The clock that the others follow runs on an ordinary crystal, and nothing disciplines it."
+        "They agree with each other; with the time of day, and with whatever runs beside them, less and less."
+        "Let a timecode box lead, or feed the leader a reference.";
+    OffSpeedLabels "T-117" "Off speed, the labels aren’t the time"
+        "A body that is fed timecode all day runs off speed."
+        "It labels frames that are made faster or slower than they are played: a label says when the take began, no more."
+        "Note the take’s beginning, and line it up by hand.";
     LooseJoint "B-101" "A joint that doesn’t stand"
         "A joint names a fastening that isn’t there, two that don’t go together, or holds where nothing meets."
         "Nothing is held there: what sits on it has no place."

@@ -145,17 +145,14 @@ impl Edit<'_> {
                 counts(old)
             ));
         }
-        if let Some(position) = &old.position
-            && new.position.as_ref() != Some(position)
-        {
-            let to = new.position.as_ref().map_or_else(
-                || "where it usually stands".into(),
-                |position| position.distance.to_string(),
-            );
-            found.push(format!(
-                "{name} goes to {to} instead of {}",
-                position.distance
-            ));
+        if old.position != new.position {
+            let at = |settings: &Settings| {
+                settings.position.as_ref().map_or_else(
+                    || "where it usually stands".into(),
+                    |position| position.distance.to_string(),
+                )
+            };
+            found.push(format!("{name} goes to {} instead of {}", at(new), at(old)));
         }
         if let Some(way) = old.clock.way
             && new.clock.way != Some(way)

@@ -137,6 +137,9 @@ impl<'f> Concerning<'f> {
                     floor.into[port].map(|number| floor.build.connections[number].id.as_str());
                 let here = cable.and_then(|id| by_connection.get(id));
                 let here = here.into_iter().flatten().copied();
+                // What a device doesn’t take and its passive loop hands on all the same is its own matter.
+                let shown = facts.resolved.signals[port].picture.is_some();
+                let here = here.filter(|finding| shown || finding.severity != Severity::Stop);
                 worst(before.copied().flatten().into_iter().chain(here))
             });
         Self {

@@ -4,6 +4,7 @@ use check::{Area, Facts, Finding, Severity};
 use difference::Difference;
 use engine::day::Hours;
 use engine::path::{Floor, resolve};
+use engine::power::forgets;
 use engine::sync::{ClockAt, Jams, TimecodeSource, apart, at, clocks, plan};
 use model::catalogue::{Catalogue, Device};
 use model::document::{Command, Handle, Production};
@@ -187,6 +188,16 @@ pub(super) fn time(facts: &Facts, findings: &[Finding]) -> TimeReport {
                 at.0.push(clock.placement);
                 at.1 = at.1.or(jam.in_break);
             }
+        }
+    }
+    // What forgets the time at a change of its battery is set again then.
+    for forgets in forgets(floor, &all, &facts.power.day.banks) {
+        for change in forgets.at {
+            let at = times.entry(change.at).or_default();
+            if !at.0.contains(&forgets.placement) {
+                at.0.push(forgets.placement);
+            }
+            at.1 = at.1.or(change.in_break);
         }
     }
     let mut worst: FxHashMap<&str, Severity> = FxHashMap::default();

@@ -11,15 +11,20 @@ const CHANGE: u64 = 5 * 60;
 /// More breaks than this are no plan.
 const MOST_BREAKS: usize = 8;
 
-/// Breaks put into the day where something that lasts so long would be over in a take: on the five minutes
-/// before it is. `what` is done in them: *change batteries*.
-pub fn breaks_for(facts: &Facts, hours: &Hours, lasts: Span, what: &str) -> Option<Fix> {
+/// Breaks put into the day where something that lasts so long, and takes so many seconds to change, would be over in
+/// a take: on the five minutes before it is. `what` is done in them: *change batteries*.
+pub fn breaks_for(
+    facts: &Facts,
+    hours: &Hours,
+    (lasts, takes): (Span, u64),
+    what: &str,
+) -> Option<Fix> {
     let schedule = &facts.floor.build.schedule;
     let mut hours = hours.clone();
     let mut times: Vec<u64> = Vec::new();
     // Each break moves those after it.
     for _ in 0..=MOST_BREAKS {
-        let turns = hours.turns(lasts.0, MOST_BREAKS + hours.breaks.len());
+        let turns = hours.turns(lasts.0, takes, MOST_BREAKS + hours.breaks.len());
         let Some(dies) = turns.iter().find(|turn| turn.in_break.is_none()) else {
             break;
         };

@@ -55,8 +55,8 @@ pub use sound::{
     listen, match_level, nearer, on_free_track, other_input_for, other_microphone, part_track,
     phantom, retune, sample_rate, second_recorder, set_gains, tuned, unmix,
 };
-pub use source::{feed, feed_box, other_camera};
+pub use source::{clean_picture, feed, feed_box, other_camera};
 pub use time::{
-    at_project_rate, camera_at_project_rate, feed_clock, free_run, take_late, timecode,
-    timecode_of_project,
+    at_project_rate, camera_at_project_rate, feed_clock, follow_time, free_run, let_lead,
+    take_late, timecode, timecode_of_project,
 };

@@ -419,6 +419,8 @@ pub fn bring_sound(facts: &Facts, placement: usize, input: Option<PortIx>) -> Op
         node.direction == Direction::Out
             && node.wire == Wire::Analogue
             && !floor.occupied[*port]
+            && !node.audio.as_ref().is_some_and(|audio| audio.headphones)
+            && floor.ports[*port].placement != placement
             && !facts.resolved.signals[*port].sound.is_empty()
     });
     let inputs: Vec<PortIx> = free.collect();

@@ -1,5 +1,6 @@
 //! A picture for what is dark, or the right one for what gets another: an input chosen, a cable run.
 
+use super::output::clean;
 use crate::fix::basics::{MOST, build, connect, disconnect};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx, would_take};
@@ -59,6 +60,49 @@ pub fn other_camera(facts: &Facts, placement: usize, camera: usize) -> Vec<Fix> 
             picture.is_some_and(|picture| shows(picture.origin))
         });
         fixes.extend(free.take(1).map(|output| run_to(facts, output, target)));
+    }
+    fixes
+}
+
+/// Brings a picture of the same camera that has no overlays: by an input that has it, else by a cable from an output
+/// that is clean, or can be set to be.
+pub fn clean_picture(facts: &Facts, placement: usize, origin: PortIx) -> Vec<Fix> {
+    let floor = facts.floor;
+    let camera = floor.ports[origin].placement;
+    let same = |port: PortIx| floor.ports[port].placement == camera;
+    let Some(device) = floor.devices[placement] else {
+        return Vec::new();
+    };
+    let is_clean = |port: &PortIx| {
+        let picture = facts.resolved.signals[*port].picture;
+        picture.is_some_and(|picture| same(picture.origin) && !picture.overlay)
+    };
+    let can_be = |port: &PortIx| {
+        let begins = floor.ports[*port].port.origin.as_ref();
+        same(*port) && begins.is_some_and(|origin| !origin.never_clean)
+    };
+    let inputs = device.destination_inputs();
+    let targets: Vec<PortIx> = inputs
+        .iter()
+        .filter_map(|id| floor.port_of(placement, id))
+        .collect();
+    let chosen = floor.chosen_input(placement, inputs);
+    let others = targets.iter().filter(|input| Some(**input) != chosen);
+    let mut fixes: Vec<Fix> = others
+        .filter(|input| is_clean(input))
+        .map(|input| switch_to(facts, *input))
+        .collect();
+    for target in targets {
+        let free = free_outputs(facts, target).into_iter();
+        let free = free.filter(|output| is_clean(output) || can_be(output));
+        fixes.extend(free.take(MOST).map(|output| {
+            let run = run_to(facts, output, target);
+            if is_clean(&output) {
+                run
+            } else {
+                run.then(clean(facts, output))
+            }
+        }));
     }
     fixes
 }

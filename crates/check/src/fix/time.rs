@@ -2,9 +2,10 @@
 
 use super::output::change_output;
 use super::recording::change_recording;
-use crate::fix::basics::{build, hired_words};
+use crate::fix::basics::{MOST, build, hired_words};
 use crate::{Facts, Fix};
 use engine::path::{PortIx, giving};
+use engine::sync::{ClockAt, TimecodeSource};
 use model::document::{Change, ClockSetting, Command};
 use units::timecode::TimecodeRate;
 
@@ -100,7 +101,7 @@ pub fn camera_at_project_rate(facts: &Facts, camera: usize, outputs: &[PortIx]) 
 }
 
 /// A box that stays on a clock, where the unit or the kit has one.
-pub fn feed_clock(facts: &Facts, clock: &engine::sync::ClockAt) -> Option<Fix> {
+pub fn feed_clock(facts: &Facts, clock: &ClockAt) -> Option<Fix> {
     let plan = engine::sync::feed_one(facts.floor, clock);
     let hires = plan
         .commands
@@ -131,6 +132,55 @@ pub fn free_run(facts: &Facts, placement: usize) -> Fix {
     let title = format!("Let {} count all the time", facts.device(placement));
     let command = set_clock(facts, placement, |setting| setting.way = None);
     Fix::new(title, vec![command])
+}
+
+/// Following what feeds it, or jammed by who leads, in the place of running on its own.
+pub fn follow_time(facts: &Facts, placement: usize) -> Fix {
+    let title = format!(
+        "Let {} follow the others’ timecode",
+        facts.device(placement)
+    );
+    let command = set_clock(facts, placement, |setting| setting.way = None);
+    Fix::new(title, vec![command])
+}
+
+/// Lets another clock lead in the place of one that isn’t fit to: one that counts what the project counts, those made
+/// to lead first, then the truest.
+pub fn let_lead(facts: &Facts, all: &[ClockAt], placement: usize) -> Vec<Fix> {
+    let floor = facts.floor;
+    let leads = all.iter().find(|clock| clock.way == TimecodeSource::Master);
+    if leads.map(|clock| clock.placement) != Some(placement) {
+        return Vec::new();
+    }
+    let project = floor.production.timecode();
+    let described = |clock: &ClockAt| floor.devices[clock.placement]?.clock.as_ref();
+    let mut others: Vec<&ClockAt> = all
+        .iter()
+        .filter(|clock| clock.placement != placement)
+        .filter(|clock| {
+            described(clock).is_some_and(|known| {
+                (known.rates.is_empty() || known.rates.contains(&project))
+                    && (known.leads || known.compensated)
+            })
+        })
+        .collect();
+    others.sort_by_key(|clock| {
+        let made_to = described(clock).is_some_and(|known| known.leads);
+        (!made_to, clock.ppm.0.abs())
+    });
+    let others = others.into_iter().take(MOST);
+    others
+        .map(|clock| {
+            let command = Command::SetTimecodeMaster {
+                build: build(facts),
+                device: Some(floor.build.placements[clock.placement].id.clone()),
+            };
+            Fix::new(
+                format!("Let {} lead", facts.device(clock.placement)),
+                vec![command],
+            )
+        })
+        .collect()
 }
 
 /// The offset entered in the device's menu.

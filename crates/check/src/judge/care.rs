@@ -105,8 +105,13 @@ fn relays(facts: &Facts, found: &mut Vec<Finding>) {
         }
     }
     for (placement, (output, screens)) in behind {
+        let when = if on_a_battery(facts, placement) {
+            "when its battery is changed"
+        } else {
+            "when it is switched off or loses its supply"
+        };
         let text = format!(
-            "{} relays the picture to {}: they go dark when its battery is changed.",
+            "{} relays the picture to {}: they go dark {when}.",
             facts.device(placement),
             screens.in_words(facts)
         );
@@ -118,6 +123,19 @@ fn relays(facts: &Facts, found: &mut Vec<Finding>) {
                 .with(facts, || fix::around(facts, output)),
         );
     }
+}
+
+/// Whether a device runs on a battery: of its own, or one that is put on it.
+fn on_a_battery(facts: &Facts, placement: usize) -> bool {
+    let (floor, supply) = (facts.floor, &facts.power.supply);
+    let own = floor.devices[placement]
+        .and_then(|device| device.power.as_ref())
+        .is_some_and(|power| power.own.is_some());
+    let roots = || supply.roots(floor, placement);
+    own || !supply.is_empty()
+        && roots()
+            .into_iter()
+            .any(|root| floor.devices[root].is_some_and(|device| device.battery.is_some()))
 }
 
 /// What a screen does with what arrives.

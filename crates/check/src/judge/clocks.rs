@@ -5,10 +5,12 @@ use crate::finding::At;
 use crate::words::list_of_many;
 use crate::{Facts, Finding, Severity, fix};
 use engine::day::{ChangeTime, Hours};
-use engine::path::PortIx;
+use engine::path::{PortIx, fed_by_cable};
+use engine::power::{Forgets, forgets};
 use engine::sound::switched_to;
-use engine::sync::{ClockAt, Jams, TimecodeSource, apart, at, clocks};
+use engine::sync::{ClockAt, JAM, Jams, TimecodeSource, apart, at, clocks};
 use model::catalogue::LevelKind;
+use model::document::ClockWay;
 use units::quantity::ClockTime;
 use units::timecode::TOLERANCE_FRAMES;
 
@@ -26,17 +28,23 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     let rate = facts.floor.production.format.rate.as_f64();
     let mut jams = hours.as_ref().map(|hours| Jams::over(hours, rate));
     for clock in &all {
-        found.extend(cannot(facts, clock));
+        found.extend(cannot(facts, clock, &all));
         if let (Some(hours), Some(jams)) = (&hours, &mut jams) {
             let turns = jams.of(clock, &all);
             found.extend(runs_apart(facts, clock, &all, hours, turns));
         }
+        found.extend(on_its_own(facts, clock, &all));
+        found.extend(off_speed(facts, clock));
         match clock.way {
+            TimecodeSource::Master => found.extend(leader(facts, clock, &all)),
             TimecodeSource::RecordRun => found.extend(record_run(facts, clock, &all)),
             TimecodeSource::Cable(_) => found.extend(late(facts, clock)),
             TimecodeSource::Track(port) => as_sound(facts, clock, port, found),
             _ => {}
         }
+    }
+    for forgets in forgets(facts.floor, &all, &facts.power.day.banks) {
+        found.push(forgotten(facts, &forgets, &all));
     }
     if let Some(hours) = hours.filter(|hours| hours.end > DAY && hours.begin < DAY) {
         found.extend(past_midnight(facts, &all, &hours));
@@ -105,10 +113,109 @@ fn runs_apart(
     Some(finding.with(facts, || {
         let mut fixes: Vec<_> = fix::feed_clock(facts, clock).into_iter().collect();
         if missed.is_some() {
-            fixes.extend(fix::breaks_for(facts, hours, lasts, "jam timecode"));
+            fixes.extend(fix::breaks_for(facts, hours, (lasts, JAM), "jam timecode"));
         }
         fixes
     }))
+}
+
+/// A clock that is off for so long while its battery is changed that it begins anew.
+fn forgotten(facts: &Facts, forgets: &Forgets, all: &[ClockAt]) -> Finding {
+    let name = facts.device(forgets.placement);
+    let source = facts.device(forgets.source);
+    let times = forgets.at.iter().map(|turn| ClockTime::label_of(turn.at));
+    let times = list_of_many(times.collect(), NAMED);
+    let clock = at(all, forgets.placement);
+    let leads = clock.is_some_and(|clock| clock.way == TimecodeSource::Master);
+    let text = if leads {
+        format!(
+            "{name} leads, and forgets the time when {source} is changed: set it, and jam everything from it again, at {times}."
+        )
+    } else {
+        format!("{name} forgets the time when {source} is changed: jam it again at {times}.")
+    };
+    let reason =
+        "It is off for longer than it counts on without power, and nothing feeds it timecode.";
+    let finding = facts.caution(
+        Code::TimeForgotten,
+        At::Device(forgets.placement),
+        text,
+        reason,
+    );
+    finding.with(facts, || {
+        clock.and_then(|clock| fix::feed_clock(facts, clock))
+    })
+}
+
+/// A clock that was set to run on its own, beside others that follow somebody.
+fn on_its_own(facts: &Facts, clock: &ClockAt, all: &[ClockAt]) -> Option<Finding> {
+    let floor = facts.floor;
+    if clock.way != TimecodeSource::Free || all.len() < 2 {
+        return None;
+    }
+    let setting = &floor.build.placements[clock.placement].settings.clock;
+    setting.way.filter(|way| *way == ClockWay::FreeRun)?;
+    let name = facts.device(clock.placement);
+    let fed = fed_by_cable(floor, facts.resolved, clock.placement);
+    let behind: Vec<String> = all
+        .iter()
+        .filter(|other| other.from == Some(clock.placement) && other.way.is_fed())
+        .map(|other| facts.device(other.placement).to_string())
+        .collect();
+    let text = match fed {
+        Some((port, from)) => format!(
+            "{name} is set to free run: the timecode of {} at {} does nothing.",
+            facts.device(from),
+            floor.ports[port].port.name
+        ),
+        None if !behind.is_empty() => format!(
+            "{name} runs on its own and leads {}: there are two leaders.",
+            list_of_many(behind, NAMED)
+        ),
+        None => format!("{name} is set to free run: nothing has set it."),
+    };
+    let reason = "Its labels are its own. Jammed or fed, it counts what the others count.";
+    let finding = facts.caution(Code::OnItsOwn, At::Device(clock.placement), text, reason);
+    Some(finding.with(facts, || [fix::follow_time(facts, clock.placement)]))
+}
+
+/// Who leads, and isn’t fit to.
+fn leader(facts: &Facts, clock: &ClockAt, all: &[ClockAt]) -> Option<Finding> {
+    let floor = facts.floor;
+    let followed = all.iter().any(|other| other.from == Some(clock.placement));
+    let name = facts.device(clock.placement);
+    let setting = &floor.build.placements[clock.placement].settings.clock;
+    if setting.way == Some(ClockWay::RecordRun) && followed {
+        let text = format!("{name} leads, and counts only while it records.");
+        let reason = "What is jammed from it, or fed by it, stands still when it does.";
+        let finding = facts.stop(Code::RecordRun, At::Device(clock.placement), text, reason);
+        return Some(finding.with(facts, || [fix::free_run(facts, clock.placement)]));
+    }
+    let described = floor.devices[clock.placement].and_then(|device| device.clock.as_ref());
+    let fit = described.is_some_and(|clock| clock.leads || clock.compensated);
+    let alone = clock.driven_by().is_none() && !clock.measured;
+    (followed && !fit && alone).then(|| {
+        let text = format!(
+            "{name} leads, and nothing disciplines its clock of {}.",
+            clock.ppm
+        );
+        let reason = "The others agree with it; the time of day doesn’t. A timecode box is ten times as true.";
+        let finding = facts.note(Code::OrdinaryLeader, At::Device(clock.placement), text, reason);
+        finding.with(facts, || fix::let_lead(facts, all, clock.placement))
+    })
+}
+
+/// A body that is fed timecode all day, and runs off speed.
+fn off_speed(facts: &Facts, clock: &ClockAt) -> Option<Finding> {
+    let settings = &facts.floor.build.placements[clock.placement].settings;
+    let sensor = settings.recording.as_ref()?.sensor_rate?;
+    let project = facts.floor.production.format.rate;
+    (clock.way.is_fed() && sensor != project).then(|| {
+        let name = facts.device(clock.placement);
+        let text = format!("{name} runs at {sensor}, under timecode of {}: its labels aren’t the time of day.", clock.counts);
+        let reason = format!("Each second of it is played in {:.2} s: what is fed sets the first label of a take, and no more.", sensor.as_f64() / project.as_f64());
+        facts.note(Code::OffSpeedLabels, At::Device(clock.placement), text, reason)
+    })
 }
 
 fn record_run(facts: &Facts, clock: &ClockAt, all: &[ClockAt]) -> Option<Finding> {
@@ -125,7 +232,7 @@ fn record_run(facts: &Facts, clock: &ClockAt, all: &[ClockAt]) -> Option<Finding
     })
 }
 
-fn cannot(facts: &Facts, clock: &ClockAt) -> Option<Finding> {
+fn cannot(facts: &Facts, clock: &ClockAt, all: &[ClockAt]) -> Option<Finding> {
     let device = facts.floor.devices[clock.placement]?;
     let rates = &device.clock.as_ref()?.rates;
     (!rates.is_empty() && !rates.contains(&clock.counts)).then(|| {
@@ -135,8 +242,12 @@ fn cannot(facts: &Facts, clock: &ClockAt) -> Option<Finding> {
             facts.device(clock.placement),
             clock.counts
         );
-        let reason = format!("It counts {}.", list_of_many(can, 8));
-        facts.stop(Code::ClockCannot, At::Device(clock.placement), text, reason)
+        let reason = format!(
+            "It counts {}. Another box, or another rate of the project, is the only remedy where it doesn’t lead.",
+            list_of_many(can, 8)
+        );
+        let finding = facts.stop(Code::ClockCannot, At::Device(clock.placement), text, reason);
+        finding.with(facts, || fix::let_lead(facts, all, clock.placement))
     })
 }
 

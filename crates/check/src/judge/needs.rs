@@ -284,21 +284,7 @@ fn judge_picture(
         found.push(finding.with(facts, || fix::other_camera(facts, placement, of)));
     }
     if need.clean && picture.overlay {
-        let text = format!("{name} must get a clean picture; this one has overlays.");
-        let begins = origin.port.origin.as_ref();
-        let never = begins.is_some_and(|origin| origin.never_clean);
-        let reason = if never {
-            format!("{} is never without them.", facts.port(picture.origin))
-        } else {
-            format!("{} is set to send them.", facts.port(picture.origin))
-        };
-        found.push(
-            facts
-                .stop(Code::NotClean, At::Need(number), text, reason)
-                .with(facts, || {
-                    (!never).then(|| fix::clean(facts, picture.origin))
-                }),
-        );
+        found.push(not_clean(facts, number, placement, picture));
     }
     let on_screen = floor_look(facts, need);
     let looks = picture.looks > 0 || on_screen;
@@ -330,6 +316,45 @@ fn judge_picture(
         let finding = facts.stop(Code::TooLate, At::Need(number), text, reason);
         found.push(finding.amounting(picture.delay.0 as f64));
     }
+}
+
+/// A need for a picture without overlays: blamed is whatever burns them in first.
+fn not_clean(facts: &Facts, number: usize, placement: usize, picture: &Picture) -> Finding {
+    let text = format!(
+        "{} must get a clean picture; this one has overlays.",
+        facts.device(placement)
+    );
+    let on = |reason: String| facts.stop(Code::NotClean, At::Need(number), text.clone(), reason);
+    let arrival = facts.resolved.arrival_at(placement);
+    let hops = arrival.and_then(|arrival| arrival.input);
+    let hops = hops.map_or_else(Vec::new, |input| hops_to(facts.resolved, input));
+    let burnt = hops.into_iter().find(|port| {
+        let here = facts.resolved.signals[*port].picture;
+        here.is_some_and(|here| here.overlay)
+    });
+    let cleaner = || fix::clean_picture(facts, placement, picture.origin);
+    if let Some(port) = burnt.filter(|port| *port != picture.origin) {
+        let reason = format!(
+            "{} burns them in; the picture comes to it clean.",
+            facts.port(port)
+        );
+        return on(reason).with(facts, || {
+            let mut fixes: Vec<_> = fix::around(facts, port).into_iter().collect();
+            fixes.extend(cleaner());
+            fixes
+        });
+    }
+    let begins = facts.floor.ports[picture.origin].port.origin.as_ref();
+    if begins.is_some_and(|origin| origin.never_clean) {
+        let reason = format!("{} is never without them.", facts.port(picture.origin));
+        return on(reason).with(facts, cleaner);
+    }
+    let reason = format!("{} is set to send them.", facts.port(picture.origin));
+    on(reason).with(facts, || {
+        let mut fixes: Vec<_> = vec![fix::clean(facts, picture.origin)];
+        fixes.extend(cleaner());
+        fixes
+    })
 }
 
 /// Whether the screen at a need applies a look of its own.

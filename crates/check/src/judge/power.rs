@@ -6,7 +6,7 @@ use crate::words::{list, list_of_many};
 use crate::{Facts, Finding, Severity, fix};
 use engine::day::Hours;
 use engine::path::ConnectionIx;
-use engine::power::{Bank, Over, PowerProblem, SwapKind, UsbShort, lasts};
+use engine::power::{Bank, CHANGE, Over, PowerProblem, SwapKind, UsbShort, lasts};
 use model::catalogue::{DeviceKind, Direction};
 use model::document::PowerSchool;
 use std::collections::{BTreeMap, BTreeSet};
@@ -455,7 +455,12 @@ fn ends(facts: &Facts, bank: &Bank, hours: &Hours) -> Option<Finding> {
                 let mut fixes = fix::more_energy(facts, bank);
                 if severity == Severity::Caution {
                     let lasts = Span(end.saturating_sub(hours.begin));
-                    fixes.extend(fix::breaks_for(facts, hours, lasts, "change batteries"));
+                    fixes.extend(fix::breaks_for(
+                        facts,
+                        hours,
+                        (lasts, bank.gap.max(CHANGE)),
+                        "change batteries",
+                    ));
                 }
                 fixes
             }),

@@ -2,6 +2,7 @@
 
 mod figures;
 mod gear;
+mod hears;
 mod picture;
 mod power;
 mod power_joined;

@@ -575,7 +575,7 @@ fn a_change_that_stops_the_recording_is_cold() {
     let floor = shooting(&["v v98", "a orrell-c4", "v.contacts > a.batt"], breaks);
     assert_eq!(
         says(&floor, "P-111"),
-        "note: V ends at 12:10: change it at 10:30 and 13:00, in a break. fix: Use a Stannard V210 battery, V-mount, D-tap (to hire: none is left in the kit) in place of V"
+        "note: V ends at 12:10: change it at 10:29 and 12:59, in a break. fix: Use a Stannard V210 battery, V-mount, D-tap (to hire: none is left in the kit) in place of V"
     );
 }
 

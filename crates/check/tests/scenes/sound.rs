@@ -1029,13 +1029,13 @@ fn a_house_that_wants_two_recorders_and_batteries_shorter_than_the_day() {
     );
     let mut twice = Scene(floor.0.clone());
     twice.0.builds[0].schedule[0].length = "16 h".parse().unwrap();
-    assert!(says(&twice, "S-125").ends_with("at 13:55 and 19:55"));
+    assert!(says(&twice, "S-125").ends_with("at 13:55 and 19:50"));
     twice.every_fix_mends();
     let schedule = &mut floor.0.builds[0].schedule;
     schedule.push(entry("lunch", "12:30", "45 min", Rolls::Nothing));
     assert_eq!(
         says(&floor, "S-125"),
-        "note: The battery of TX lasts 6 h 00 min, the day 9 h 00 min: change it in a break, at 13:15. fix: none"
+        "note: The battery of TX lasts 6 h 00 min, the day 9 h 00 min: change it in a break, at 13:14. fix: none"
     );
 }
 

@@ -77,13 +77,14 @@ impl Hours {
     }
 
     /// When something that was fresh at the beginning and lasts so many seconds is to be changed: as late as a
-    /// break allows, else when it ends. At most so many.
-    pub fn turns(&self, lasts: u64, most: usize) -> Vec<ChangeTime> {
-        self.turns_by(|fresh| fresh.saturating_add(lasts), most)
+    /// break allows, else when it ends. At most so many. A change takes so many seconds, and ends before its break
+    /// does.
+    pub fn turns(&self, lasts: u64, takes: u64, most: usize) -> Vec<ChangeTime> {
+        self.turns_by(|fresh| fresh.saturating_add(lasts), takes, most)
     }
 
     /// The same of something that ends when `over` says, given when it was fresh.
-    pub fn turns_by(&self, over: impl Fn(u64) -> u64, most: usize) -> Vec<ChangeTime> {
+    pub fn turns_by(&self, over: impl Fn(u64) -> u64, takes: u64, most: usize) -> Vec<ChangeTime> {
         let mut turns: Vec<ChangeTime> = Vec::new();
         let mut fresh = self.begin;
         while turns.len() < most {
@@ -96,8 +97,9 @@ impl Hours {
                 .iter()
                 .enumerate()
                 .filter_map(|(number, pause)| {
-                    let at = pause.end.min(over);
-                    (pause.start <= over && at > fresh).then_some((at, number))
+                    // What is over in a break is changed at its end: once, and nobody needs it before.
+                    let at = pause.end.checked_sub(takes)?;
+                    (pause.start <= over && at >= pause.start && at > fresh).then_some((at, number))
                 });
             let turn = match in_time.max() {
                 Some((at, number)) => ChangeTime {
@@ -153,17 +155,29 @@ mod tests {
             ]
         );
         let turns = |lasts: u64| -> Vec<(u64, Option<usize>)> {
-            let turns = hours.turns(lasts, 10);
+            let turns = hours.turns(lasts, 120, 10);
             turns
                 .iter()
                 .map(|turn| (turn.at / 60, turn.in_break))
                 .collect()
         };
         assert_eq!(turns(9 * 3600), []);
-        assert_eq!(turns(5 * 3600), [(13 * 60, Some(0))]);
-        assert_eq!(turns(3 * 3600), [(11 * 60, None), (13 * 60, Some(0))]);
-        assert_eq!(hours.turns(1, 7).len(), 7, "bounded");
-        assert_eq!(hours.turns(0, 7), []);
+        // Two minutes before the break ends, so that the change ends with it.
+        assert_eq!(turns(5 * 3600), [(12 * 60 + 58, Some(0))]);
+        assert_eq!(
+            turns(3 * 3600),
+            [
+                (11 * 60, None),
+                (12 * 60 + 58, Some(0)),
+                (15 * 60 + 13, Some(1))
+            ]
+        );
+        // Over in a break: changed once, at its end.
+        assert_eq!(turns(4 * 3600 + 1800), [(12 * 60 + 58, Some(0))]);
+        assert_eq!(hours.turns(1, 0, 7).len(), 7, "bounded");
+        assert_eq!(hours.turns(0, 0, 7), []);
+        // What takes longer than a break isn’t done in it.
+        assert_eq!(hours.turns(5 * 3600, 2 * 3600, 7)[0].in_break, None);
         assert!(Hours::of(&[]).is_none());
     }
 }

@@ -322,7 +322,24 @@ impl Problem {
     /// beyond its own, may still show one: it is followed, so that what else is wrong behind it is
     /// said too.
     pub fn stops_picture(&self) -> bool {
-        !matches!(
+        !self.lets_through()
+    }
+
+    /// Whether it is only that the device at an input doesn’t take what comes: the wire itself brings it.
+    pub(super) fn is_of_the_sink(&self, input: PortIx) -> bool {
+        match self {
+            Self::Carriage(
+                CarriageProblem::NotTaken { .. }
+                | CarriageProblem::RawNotTaken { .. }
+                | CarriageProblem::OtherLevel { .. },
+            ) => true,
+            Self::Carriage(CarriageProblem::OverSdiPort { port, .. }) => *port == input,
+            _ => false,
+        }
+    }
+
+    fn lets_through(&self) -> bool {
+        matches!(
             self,
             Self::Carriage(CarriageProblem::LongRun { .. } | CarriageProblem::FellBack { .. })
                 | Self::Links(LinksProblem::LegLengths { .. })

@@ -7,7 +7,7 @@ use super::{
     Arrival, CableLoad, FlowProblem, PortIx, Problem, Signal, Sound, WiringProblem, air, links,
     timecode,
 };
-use model::catalogue::{Direction, InternalPath, Port, SignalKind};
+use model::catalogue::{Direction, InternalPath, Port, SignalKind, Via};
 use std::collections::BTreeMap;
 use transport::wire::Wire;
 
@@ -70,6 +70,7 @@ pub fn resolve(floor: &Floor) -> Resolved {
             problems: Vec::new(),
             arrivals: Vec::new(),
         },
+        on_wire: BTreeMap::new(),
     };
     walk.report_unknown();
     walk.follow_all();
@@ -96,6 +97,8 @@ fn sound_lost(resolved: &Resolved) -> Vec<Option<PortIx>> {
 pub(super) struct Walk<'f, 'a> {
     pub(super) floor: &'f Floor<'a>,
     pub(super) resolved: Resolved,
+    /// What comes to inputs whose own device doesn’t take it: a passive loop hands it on all the same.
+    on_wire: BTreeMap<PortIx, Signal>,
 }
 
 impl Walk<'_, '_> {
@@ -192,7 +195,14 @@ impl Walk<'_, '_> {
         self.resolved.loads[connection] = load;
         let stopper = found.iter().position(Problem::stops_picture);
         match stopper {
-            Some(stopper) => signal = Signal::stopped(self.resolved.problems.len() + stopper),
+            Some(stopper) => {
+                let mut stopping = found.iter().filter(|problem| problem.stops_picture());
+                if stopping.all(|problem| problem.is_of_the_sink(port)) {
+                    self.resolved.picture_from[port] = Some(link.from);
+                    self.on_wire.insert(port, signal);
+                }
+                signal = Signal::stopped(self.resolved.problems.len() + stopper);
+            }
             None if signal.picture.is_some() => {
                 self.resolved.picture_from[port] = Some(link.from);
             }
@@ -244,7 +254,7 @@ impl Walk<'_, '_> {
         }
         for path in floor.paths_to(port) {
             if path.carries_picture() {
-                self.pass_picture(port, path, &mut signal);
+                self.pass_what_comes(port, path, &mut signal);
             } else {
                 self.embed(port, path, &mut signal);
             }
@@ -256,6 +266,20 @@ impl Walk<'_, '_> {
             signal.timecode.get_or_insert(counted);
         }
         self.resolved.signals[port] = signal;
+    }
+
+    /// What comes to a device through it; through a passive loop also what the device itself can’t show.
+    fn pass_what_comes(&mut self, port: PortIx, path: &InternalPath, signal: &mut Signal) {
+        let input = self.floor.input_for(port, path);
+        let input = input.filter(|_| path.via == Via::Loop);
+        let comes = input.and_then(|input| Some((input, self.on_wire.get(&input)?.clone())));
+        let Some((input, comes)) = comes else {
+            self.pass_picture(port, path, signal);
+            return;
+        };
+        let shown = std::mem::replace(&mut self.resolved.signals[input], comes);
+        self.pass_picture(port, path, signal);
+        self.resolved.signals[input] = shown;
     }
 
     /// Sound or timecode put beside a picture, or mixed.

@@ -158,7 +158,7 @@ fn bank(
             Some(end) if end < hours.end => with_margin(fresh),
             _ => u64::MAX,
         };
-        hours.turns_by(turn, MOST_TURNS)
+        hours.turns_by(turn, gap.max(CHANGE), MOST_TURNS)
     });
     let reserve = without
         .lost

@@ -3,6 +3,7 @@
 //! then the day.
 
 mod day;
+mod forgets;
 mod mount;
 mod outage;
 mod problem;
@@ -12,6 +13,7 @@ mod supply;
 mod usb;
 
 pub use day::{Bank, Day, SwapKind, day, energy, spare_outlets};
+pub use forgets::{Forgets, forgets};
 pub use mount::{Mount, mounts};
 pub use outage::{Consequences, Lost, Ways, lost_with};
 pub use problem::{Over, PowerProblem, UsbShort};

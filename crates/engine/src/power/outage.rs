@@ -4,7 +4,7 @@ use super::supply::Supply;
 use crate::path::{Floor, PortIx, Resolved, hops_to};
 use crate::record::Recording;
 use crate::sync::clocks;
-use model::catalogue::{Direction, Joins};
+use model::catalogue::{Direction, Joins, Via};
 use transport::wire::Wire;
 
 /// What becomes of the devices of a floor without some of its sources.
@@ -121,16 +121,30 @@ pub struct Ways {
     recordings: Vec<(usize, Vec<usize>)>,
     /// Who brings something to each device, power aside.
     upstream: Vec<Vec<usize>>,
+    /// Devices that pass something on without power.
+    passive: Vec<bool>,
 }
 
 impl Ways {
     /// The ways of a floor.
     pub fn of(floor: &Floor, resolved: &Resolved, recordings: &[Recording]) -> Self {
+        // A passive loop is alive without its device.
+        let needs_power = |hops: &[PortIx], at: usize| {
+            let (placement, port) = (floor.ports[hops[at]].placement, floor.ports[hops[at]].port);
+            let leaves = match port.direction {
+                Direction::Out => Some(hops[at]),
+                Direction::In => hops.get(at + 1).copied(),
+            };
+            let comes = at > 0 || port.direction == Direction::In;
+            !leaves.is_some_and(|leaves| {
+                comes && floor.ports[leaves].placement == placement && is_loop(floor, leaves)
+            })
+        };
         let through = |input: PortIx| {
-            let mut devices: Vec<usize> = hops_to(resolved, input)
-                .into_iter()
-                .map(|port| floor.ports[port].placement)
-                .collect();
+            let hops = hops_to(resolved, input);
+            let powered = (0..hops.len()).filter(|at| needs_power(&hops, *at));
+            let mut devices: Vec<usize> =
+                powered.map(|at| floor.ports[hops[at]].placement).collect();
             devices.dedup();
             devices
         };
@@ -150,6 +164,12 @@ impl Ways {
                 upstream[to].push(floor.ports[link.from].placement);
             }
         }
+        let passive: Vec<bool> = (0..floor.devices.len())
+            .map(|placement| {
+                let mut ports = floor.ports_of(placement);
+                ports.any(|port| is_loop(floor, port))
+            })
+            .collect();
         let sounds = recordings.iter().filter(|recording| recording.written > 0);
         let sounds = sounds.map(|recording| {
             let channels = recording.feed.channels.iter().take(recording.written);
@@ -158,7 +178,7 @@ impl Ways {
                 .collect();
             begins.sort_unstable();
             begins.dedup();
-            let above = above(&upstream, recording.placement, &Lost::default());
+            let above = above(&upstream, &passive, recording.placement, &Lost::default());
             let above = (0..above.len()).filter(|placement| above[*placement]);
             (recording.placement, begins, above.collect())
         });
@@ -174,6 +194,7 @@ impl Ways {
                 })
                 .collect(),
             upstream,
+            passive,
         }
     }
 
@@ -207,7 +228,7 @@ impl Ways {
                 .iter()
                 .any(|off| above_it.binary_search(off).is_ok());
             if !begins.is_empty() && concerned && !off(at) {
-                let reached = above(&self.upstream, *at, &lost);
+                let reached = above(&self.upstream, &self.passive, *at, &lost);
                 if begins.iter().any(|begin| !reached[*begin]) {
                     found.silent.push(*at);
                 }
@@ -223,13 +244,22 @@ impl Ways {
     }
 }
 
-/// Which devices something still comes from to a recorder, itself among them.
-fn above(upstream: &[Vec<usize>], at: usize, lost: &Lost) -> Vec<bool> {
+/// Whether an output passes on what comes without power.
+fn is_loop(floor: &Floor, output: PortIx) -> bool {
+    floor.paths_to(output).any(|path| path.via == Via::Loop)
+}
+
+/// Which devices something still comes from to a recorder, itself among them: past what is off where it has a
+/// passive loop.
+fn above(upstream: &[Vec<usize>], passive: &[bool], at: usize, lost: &Lost) -> Vec<bool> {
     let mut reached = vec![false; upstream.len()];
+    let mut seen = vec![false; upstream.len()];
     let mut next = vec![at];
     while let Some(placement) = next.pop() {
-        if !reached[placement] && !lost.is_off(placement) {
-            reached[placement] = true;
+        let off = lost.is_off(placement);
+        if !seen[placement] && (!off || passive[placement]) {
+            seen[placement] = true;
+            reached[placement] = !off;
             next.extend(&upstream[placement]);
         }
     }

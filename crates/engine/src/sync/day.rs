@@ -8,6 +8,8 @@ use units::timecode::TOLERANCE_FRAMES;
 
 /// Times of one clock that are listed: a clock that must be set more often than that is no clock.
 const MOST_JAMS: usize = 100;
+/// Setting a clock by another, in seconds: plugged in, set, looked at.
+pub const JAM: u64 = 60;
 
 /// How far two clocks run apart.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -94,6 +96,6 @@ impl<'h> Jams<'h> {
         let hours = self.hours;
         self.known
             .entry(lasts.0.max(1))
-            .or_insert_with_key(|lasts| hours.turns(*lasts, MOST_JAMS))
+            .or_insert_with_key(|lasts| hours.turns(*lasts, JAM, MOST_JAMS))
     }
 }

@@ -5,6 +5,6 @@ mod day;
 mod plan;
 mod tree;
 
-pub use day::{Apart, Jam, Jams, apart, at};
+pub use day::{Apart, JAM, Jam, Jams, apart, at};
 pub use plan::{Plan, feed_one, plan};
 pub use tree::{ClockAt, TimecodeSource, clocks};

@@ -97,17 +97,20 @@ fn further_away(facts: &Facts, origin: PortIx, softer_db: f64) -> Option<Fix> {
     })
 }
 
-/// A microphone so much nearer that what it hears is louder by so much.
+/// Nearer than this to a mouth, in centimetres, a microphone that isn’t worn is in the shot.
+const IN_SHOT: f64 = 30.0;
+
+/// A microphone so much nearer that what it hears is louder by so much, and still out of the shot.
 pub fn nearer(facts: &Facts, origin: PortIx, louder_db: f64) -> Option<Fix> {
     let audio = facts.floor.ports[origin].port.audio.as_deref()?;
     audio.microphone.as_ref()?;
     let now = position(facts.floor, origin);
     let times = 10f64.powf(-louder_db / 20.0);
-    // To the whole centimetre; nearer than a hand nobody speaks.
+    // To the whole centimetre.
     let centimetres = (now.distance.metres() * times * 100.0).floor();
     let distance = Length((centimetres * 10.0) as u64);
     let placement = facts.floor.ports[origin].placement;
-    (centimetres >= 5.0).then(|| {
+    (centimetres >= IN_SHOT).then(|| {
         Fix::new(
             format!("Take {} to {distance} from it", facts.device(placement)),
             vec![Command::SetPosition {

@@ -5,6 +5,7 @@ use crate::finding::At;
 use crate::words::{list, list_of_many};
 use crate::{Facts, Finding, Severity, fix};
 use engine::day::Hours;
+use engine::power::CHANGE;
 use transport::intermodulation::{Clash, clashes};
 use units::quantity::{ClockTime, Span};
 
@@ -70,7 +71,7 @@ pub fn batteries(facts: &Facts, found: &mut Vec<Finding>) {
         let Some(lasts) = microphone.or(radio).filter(|lasts| *lasts < day) else {
             continue;
         };
-        let turns = hours.turns(lasts.0, MOST_CHANGES);
+        let turns = hours.turns(lasts.0, CHANGE, MOST_CHANGES);
         let dies = turns.iter().find(|turn| turn.in_break.is_none());
         let mut text = format!(
             "The battery of {} lasts {}, the day {}",
@@ -102,7 +103,7 @@ pub fn batteries(facts: &Facts, found: &mut Vec<Finding>) {
             reason,
         );
         found.push(finding.with(facts, || {
-            dies.and_then(|_| fix::breaks_for(facts, &hours, lasts, "change batteries"))
+            dies.and_then(|_| fix::breaks_for(facts, &hours, (lasts, CHANGE), "change batteries"))
         }));
     }
 }
