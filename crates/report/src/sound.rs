@@ -232,6 +232,9 @@ pub struct TrackReport {
     pub trim: Option<Decibels>,
     /// What is on it, by the places of the sources in the sheet.
     pub from: Vec<usize>,
+    /// Whose timecode is on it, where it holds that in the place of sound.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub timecode: Option<String>,
     /// Sources that are set and don't arrive.
     pub missing: usize,
     /// The port whose figures aren't known, where the level isn't for want of them.
@@ -728,7 +731,11 @@ fn sheet(
         TrackReport {
             number: track.number,
             named: own.is_some(),
-            name: own.unwrap_or_else(|| heard.join(" + ")),
+            name: own.unwrap_or_else(|| match track.timecode {
+                Some(input) => timecode_in_words(facts, input),
+                None => heard.join(" + "),
+            }),
+            timecode: track.timecode.map(|input| timecode_in_words(facts, input)),
             kind: track
                 .setting
                 .map(|setting| setting.kind)
@@ -749,6 +756,14 @@ fn sheet(
         tracks: tracks.collect(),
         sources,
     }
+}
+
+/// *Timecode of Box*.
+fn timecode_in_words(facts: &Facts, input: PortIx) -> String {
+    let timecode = facts.resolved.signals[input].timecode;
+    timecode.map_or_else(String::new, |timecode| {
+        format!("Timecode of {}", facts.device(timecode.origin))
+    })
 }
 
 /// Where levels end, in words: *Input 1 of Mixer*.
@@ -845,11 +860,13 @@ fn apart(facts: &Facts) -> Vec<ApartReport> {
             slip: if apart_us.abs() < frame / 2.0 {
                 String::new()
             } else {
-                let what = if apart_us > 0.0 { "sound" } else { "picture" };
-                format!(
-                    "slip the {what} {} ms later",
-                    signed(apart_us.abs() / 1_000.0, 1)
-                )
+                let by = signed(apart_us.abs() / 1_000.0, 1);
+                // A picture of record is never held back: its sound is moved in the edit.
+                match (apart_us > 0.0, facts.recording_at(placement).is_some()) {
+                    (true, _) => format!("slip the sound {by} ms later"),
+                    (false, true) => format!("slip the sound {by} ms earlier, in the edit"),
+                    (false, false) => format!("slip the picture {by} ms later"),
+                }
             },
         })
     });

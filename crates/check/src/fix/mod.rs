@@ -41,8 +41,8 @@ pub use power::{
 };
 pub use recording::{
     bring_sound, data_cable, first_codec, fit_recorder, keep_quality, lighter_codec, match_codec,
-    media, more_sound, proxy_beside, raw_or_picture, record_arriving, recordable, sound,
-    start_recording, use_sound,
+    media, more_sound, more_tracks, proxy_beside, raw_or_picture, record_arriving, recordable,
+    sound, start_recording, use_sound,
 };
 pub use reference::lock_to_one;
 pub use reset::{reset, reset_output};

@@ -528,6 +528,15 @@ pub fn record_arriving(facts: &Facts, recording: &Recording, arrive: usize) -> V
     vec![tracks(facts, recording, count)]
 }
 
+/// Records as many tracks as arrive, as far as the recorder has them.
+pub fn more_tracks(facts: &Facts, placement: usize) -> Option<Fix> {
+    let recording = facts.recording_at(placement)?;
+    let most = ability_of(facts, recording)?.tracks;
+    let arrive = recording.feed.on_track.len() + recording.feed.timecode_on.len();
+    let count = arrive.min(most);
+    (count > recording.tracks).then(|| tracks(facts, recording, count))
+}
+
 /// A codec that keeps what is wanted, the lightest first, and the raster that goes with it.
 pub fn keep_quality(facts: &Facts, recording: &Recording, wanted: Quality) -> Vec<Fix> {
     let Some(ability) = ability_of(facts, recording) else {

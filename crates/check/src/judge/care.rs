@@ -11,8 +11,8 @@ use model::document::Purpose;
 use std::collections::{BTreeMap, HashSet};
 use units::quantity::Delay;
 
-/// Picture and sound apart by more than this look wrong: the picture early, and late, in
-/// microseconds.
+/// Sound that comes more than this before its picture, or after it, looks wrong (EBU R37), in microseconds: people
+/// know late sound from distance, and early sound from nowhere.
 const EARLY_US: u64 = 40_000;
 const LATE_US: u64 = 60_000;
 
@@ -228,26 +228,33 @@ fn apart(facts: &Facts, placement: usize, found: &mut Vec<Finding>) {
         return;
     };
     let off = |sound: &Sound| {
-        let late = picture.0.saturating_sub(sound.delay.0);
-        let early = sound.delay.0.saturating_sub(picture.0);
-        (late > LATE_US || early > EARLY_US).then_some((late.max(early), late > 0))
+        let early = picture.0.saturating_sub(sound.delay.0);
+        let late = sound.delay.0.saturating_sub(picture.0);
+        (early > EARLY_US || late > LATE_US).then_some((late.max(early), early > 0))
     };
-    let Some((apart, picture_late)) = channels.iter().filter_map(off).max() else {
+    let Some((apart, sound_early)) = channels.iter().filter_map(off).max() else {
         return;
     };
     let frame = facts.floor.production.format.rate.microseconds(1).max(1);
     let text = format!(
-        "At {}, the picture comes {:.0} ms ({:.1} frames) {} its sound.",
+        "At {}, the sound comes {:.0} ms ({:.1} frames) {} its picture.",
         facts.device(placement),
         apart as f64 / 1000.0,
         apart as f64 / frame as f64,
-        if picture_late { "after" } else { "before" }
+        if sound_early { "before" } else { "after" }
     );
+    let recorded = facts.recording_at(placement).is_some();
+    let remedy = match (recorded, sound_early) {
+        // What is in the file already moves in the edit; nobody holds a picture of record back.
+        (true, true) => "Delay the sound by so much on its way, or note it for the edit.",
+        (true, false) => "Bring the sound by a shorter way, or note it for the edit.",
+        (false, true) => "Delay the sound by so much.",
+        (false, false) => "Bring the sound by a shorter way, or delay the picture.",
+    };
     let reason = format!(
-        "More than {} ms early or {} ms late looks wrong. Slip the {}.",
+        "Sound more than {} ms early or {} ms late looks wrong (EBU R37). {remedy}",
         EARLY_US / 1000,
         LATE_US / 1000,
-        if picture_late { "sound" } else { "picture" }
     );
     let finding = facts.caution(Code::SoundApart, At::Device(placement), text, reason);
     found.push(finding.amounting(apart as f64));

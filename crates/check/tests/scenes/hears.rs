@@ -1,6 +1,9 @@
 //! A fact that one room knows, and the others hear of: batteries and clocks, loops and what is behind them.
 
-use model::document::{ClockSetting, ClockWay, Command, Purpose, Rolls, ScheduleEntry};
+use model::document::{
+    ClockSetting, ClockWay, Command, Purpose, Rolls, ScheduleEntry, SoundSetting, TrackSetting,
+    TrackSource,
+};
 use stage::{Scene, finding, naming, says, scene};
 use units::quantity::Span;
 
@@ -229,4 +232,146 @@ fn what_is_behind_a_passive_loop_goes_on_when_its_screen_is_dark() {
         .unwrap();
     assert_eq!(small.no_picture, ["mon"]);
     assert_eq!((small.kind, small.still.len()), ("warm", 1));
+}
+
+#[test]
+fn forty_eight_volts_come_through_a_splitter_both_ways() {
+    // One microphone, two mixers; the second gives the 48 V, the first is switched off.
+    let floor = scene("1080p25")
+        .with("m", "dunmore-b1")
+        .with("y", "dunmore-y1")
+        .with("one", "dunmore-x6")
+        .with("two", "dunmore-x6")
+        .line("m.out > y.in")
+        .line("y.out1 > one.in1")
+        .line("y.out2 > two.in1")
+        .records("one", "pcm-wav", &["sd-v60-128"], 1)
+        .records("two", "pcm-wav", &["sd-v60-128"], 1);
+    let switched = |one: bool, two: bool| {
+        let mut floor = Scene(floor.0.clone());
+        for (number, on) in [(2, one), (3, two)] {
+            floor.0.builds[0].placements[number].settings.sound.insert(
+                "in1".into(),
+                SoundSetting {
+                    phantom: Some(on),
+                    ..SoundSetting::default()
+                },
+            );
+        }
+        codes(&floor)
+    };
+    assert!(!switched(false, true).contains(&"S-108".into()));
+    assert!(!switched(true, false).contains(&"S-108".into()));
+    assert!(switched(false, false).contains(&"S-108".into()));
+    assert!(switched(true, true).contains(&"S-110".into()));
+}
+
+#[test]
+fn timecode_on_a_track_is_a_track_that_is_used() {
+    let floor = scene("1080p25")
+        .with("t", "merrin-t8a")
+        .with("a", "tamsin-m2")
+        .line("t.audio > a.mic jack35 1 m")
+        .records("a", "h264-100", &["sd-v60-128"], 1);
+    let said = codes(&floor);
+    assert!(
+        !said.contains(&"S-101".into()) && !said.contains(&"S-112".into()),
+        "{said:?}"
+    );
+    let report = report::report(&floor.0, "main", stage::catalogue()).unwrap();
+    assert_eq!(report.sound.sheets[0].tracks[0].name, "Timecode of T");
+    // Written out, it is on its track as well; from another input nothing comes.
+    let written = |input: &str| {
+        let mut floor = Scene(floor.0.clone());
+        floor.0.builds[0].placements[1].settings.tracks = vec![TrackSetting {
+            from: vec![TrackSource {
+                input: input.into(),
+                channel: 1,
+            }],
+            ..TrackSetting::default()
+        }];
+        codes(&floor)
+    };
+    assert!(!written("mic").contains(&"S-118".into()));
+    assert!(written("shoe").contains(&"S-118".into()));
+}
+
+#[test]
+fn a_source_that_falls_off_the_tracks_is_said_where_they_are_counted_too() {
+    let floor = |tracks: usize| {
+        scene("1080p25")
+            .with("m", "dunmore-b1")
+            .with("lav", "dunmore-b1")
+            .with("mix", "dunmore-x6")
+            .line("m.out > mix.in1")
+            .line("lav.out > mix.in2")
+            .records("mix", "pcm-wav", &["sd-v60-128"], tracks)
+    };
+    assert_eq!(
+        says(&floor(1), "S-119"),
+        "caution: Input 2 of MIX is on no track: LAV isn’t recorded anywhere. fix: Record the 2 sound tracks that arrive on MIX"
+    );
+    floor(1).every_fix_mends();
+    assert!(!codes(&floor(2)).contains(&"S-119".into()));
+}
+
+#[test]
+fn channels_are_handed_out_so_that_all_fit_whatever_the_order() {
+    // Four systems that have four channels to choose from, and two with more: six fit on six.
+    let link = |floor: Scene, number: usize, kind: &str| {
+        floor
+            .with(&format!("t{number}"), &format!("{kind}t"))
+            .with(&format!("r{number}"), &format!("{kind}r"))
+            .line(&format!("t{number}.air > r{number}.air 10 m"))
+    };
+    let orders: [&[&str]; 2] = [
+        &[
+            "pellow-w1",
+            "pellow-w1",
+            "pellow-l2",
+            "pellow-l2",
+            "pellow-l2",
+            "pellow-l2",
+        ],
+        &[
+            "pellow-l2",
+            "pellow-w1",
+            "pellow-l2",
+            "pellow-l2",
+            "pellow-w1",
+            "pellow-l2",
+        ],
+    ];
+    for order in orders {
+        let links = order.iter().enumerate();
+        let floor = links.fold(scene("1080p25"), |floor, (number, kind)| {
+            link(floor, number, kind)
+        });
+        assert!(!codes(&floor).contains(&"V-124".into()), "{order:?}");
+    }
+}
+
+#[test]
+fn overlays_are_blamed_on_what_burns_them_in() {
+    let mut loops = stage::catalogue().device("ashgill-7").unwrap().clone();
+    for path in &mut loops.paths {
+        path.overlay = true;
+    }
+    let mut floor = scene("1080p25")
+        .with("a", "orrell-c4")
+        .with("mon", "ashgill-7")
+        .with("dir", "ashgill-17")
+        .line("a.sdi2 > mon.sdi rg6 2 m")
+        .line("mon.sdi-loop > dir.sdi rg6 2 m")
+        .needs("dir", Purpose::Directing, |need| need.clean = true);
+    floor.0.custom.devices.push(loops);
+    let stop = finding(&floor, "V-202");
+    assert_eq!(
+        stop.reason,
+        "SDI loop of MON burns them in; the picture comes to it clean."
+    );
+    // The camera isn’t told to send another picture; a clean one comes from its free output.
+    assert!(stop.fixes.iter().all(|fix| !fix.title.contains("to clean")));
+    assert!(!stop.fixes.is_empty());
+    floor.every_fix_mends();
 }

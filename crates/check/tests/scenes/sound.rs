@@ -663,7 +663,7 @@ fn tracks_that_are_set_wrongly_are_said() {
     );
     assert_eq!(
         says(&gone, "S-119"),
-        "note: Input 2 of MIX is on no track. fix: Put them on free tracks of MIX"
+        "caution: Input 2 of MIX is on no track: LAV isn’t recorded anywhere. fix: Put them on free tracks of MIX"
     );
     let refused = floor()
         .0

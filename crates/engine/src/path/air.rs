@@ -7,8 +7,8 @@ use std::collections::BTreeMap;
 /// A transmitter that somebody listens to: its place, its band's channels, the one it is set to.
 type Sender = (usize, u8, Option<u8>);
 
-/// The channel of each transmitter that somebody listens to: the one it is set to, else the lowest
-/// that is free in its band. `None` where the band has none left.
+/// The channel of each transmitter that somebody listens to: the one it is set to, else one that is free in its
+/// band. `None` where the band has none left.
 pub fn channels(floor: &Floor) -> BTreeMap<usize, Option<u8>> {
     let mut bands: BTreeMap<&str, Vec<Sender>> = BTreeMap::new();
     for (placement, device) in floor.devices.iter().enumerate() {
@@ -41,6 +41,10 @@ pub fn channels(floor: &Floor) -> BTreeMap<usize, Option<u8>> {
         for channel in transmitters.iter().filter_map(|(.., set)| *set) {
             taken[usize::from(channel)] = true;
         }
+        // Handed out together: who has few to choose from first, so that all find one who can, in whichever order
+        // they were added.
+        let mut transmitters: Vec<&Sender> = transmitters.iter().collect();
+        transmitters.sort_by_key(|(_, channels, _)| *channels);
         for &(placement, channels, set) in transmitters {
             let channel = set.or_else(|| (1..=channels).find(|free| !taken[usize::from(*free)]));
             taken[usize::from(channel.unwrap_or(0))] = true;

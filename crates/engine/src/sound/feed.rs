@@ -3,6 +3,7 @@
 use crate::path::{Floor, PortIx, Resolved, Sound};
 use model::document::TrackSetting;
 use rustc_hash::FxHashSet;
+use transport::wire::Wire;
 
 /// A channel at one port: the port, and its number there, from 0.
 pub type ChannelAt = (PortIx, u8);
@@ -14,6 +15,8 @@ pub struct TrackFeed {
     pub channels: Vec<Sound>,
     /// How many of them are on each track: one where nobody has said.
     pub on_track: Vec<usize>,
+    /// Tracks that hold timecode, by their place.
+    pub timecode_on: Vec<usize>,
     /// Where the picture's wire lost channels, and how many were left: the first such port.
     pub lost_at: Option<(PortIx, usize)>,
 }
@@ -26,11 +29,9 @@ impl TrackFeed {
 
     /// How many of the first so many tracks a channel reaches.
     pub fn fed(&self, tracks: usize) -> usize {
-        self.on_track
-            .iter()
-            .take(tracks)
-            .filter(|on_it| **on_it > 0)
-            .count()
+        let on = self.on_track.iter().take(tracks);
+        let timecode = self.timecode_on.iter().filter(|track| **track < tracks);
+        on.filter(|on_it| **on_it > 0).count() + timecode.count()
     }
 }
 
@@ -91,6 +92,47 @@ pub fn sound_inputs(floor: &Floor, placement: usize, picture: Option<PortIx>) ->
     picture.into_iter().chain(own).collect()
 }
 
+/// Inputs for sound into which timecode comes: it is written on a track like a voice.
+pub fn timecode_inputs(
+    floor: &Floor,
+    resolved: &Resolved,
+    placement: usize,
+    picture: Option<PortIx>,
+) -> Vec<PortIx> {
+    let mut inputs = sound_inputs(floor, placement, picture);
+    inputs.retain(|input| {
+        let signal = &resolved.signals[*input];
+        let wire = floor.ports[*input].port.wire;
+        wire == Wire::Analogue && signal.timecode.is_some() && signal.sound.is_empty()
+    });
+    inputs
+}
+
+/// The input whose timecode is on each of the tracks: as set; where nothing is, behind the channels that arrive.
+pub fn timecode_tracks(
+    floor: &Floor,
+    resolved: &Resolved,
+    (placement, picture): (usize, Option<PortIx>),
+    arriving: usize,
+) -> Vec<(usize, PortIx)> {
+    let inputs = timecode_inputs(floor, resolved, placement, picture);
+    let set = &floor.build.placements[placement].settings.tracks;
+    if set.is_empty() {
+        return (arriving..).zip(inputs).collect();
+    }
+    let tracks = set.iter().enumerate();
+    let of = |track: &TrackSetting| {
+        let mut sources = track.from.iter();
+        sources.find_map(|source| {
+            let input = floor.port_of(placement, &source.input)?;
+            inputs.contains(&input).then_some(input)
+        })
+    };
+    tracks
+        .filter_map(|(number, track)| Some((number, of(track)?)))
+        .collect()
+}
+
 /// Every channel that comes into a recorder, in its usual order.
 pub fn arriving(
     floor: &Floor,
@@ -149,11 +191,13 @@ pub fn track_feed(
     let spare = arriving.iter().filter(|at| !on_tracks.contains(at));
     let sound = |(port, channel): &ChannelAt| resolved.signals[*port].sound[usize::from(*channel)];
     let channels = on_tracks.iter().chain(spare).map(sound).collect();
+    let timecode = timecode_tracks(floor, resolved, (placement, input), arriving.len());
     let lost_at = input.and_then(|input| resolved.sound_lost[input]);
     let lost_at = lost_at.map(|port| (port, resolved.signals[port].sound.len()));
     TrackFeed {
         channels,
         on_track,
+        timecode_on: timecode.into_iter().map(|(number, _)| number).collect(),
         lost_at,
     }
 }

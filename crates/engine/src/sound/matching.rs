@@ -3,11 +3,11 @@
 
 use super::flow::{input_level, output_level, source_impedance};
 use super::stage::{Levels, Part, StageIx, StageKind};
-use crate::path::{ConnectionIx, Floor, PortIx, Resolved};
+use crate::path::{ConnectionIx, Floor, Link, PortIx, Resolved};
 use model::catalogue::{
     AdapterKind, AudioPort, InputLevel, LevelKind, Microphone, MicrophonePower,
 };
-use rustc_hash::FxHashMap;
+use rustc_hash::{FxHashMap, FxHashSet};
 use transport::wire::Wire;
 use units::quantity::Length;
 
@@ -147,15 +147,15 @@ pub fn switched_to(
 /// Everything that doesn't match, in the order of the connections.
 pub fn mismatches(floor: &Floor, resolved: &Resolved, levels: &Levels) -> Vec<Mismatch> {
     let mut found = Vec::new();
-    let mut fed = FxHashMap::default();
-    for (connection, link) in floor.links.iter().enumerate() {
-        let Some(link) = link.filter(|link| floor.ports[link.to].port.wire == Wire::Analogue)
-        else {
-            continue;
-        };
-        if resolved.signals[link.to].stopped_by.is_some() {
-            continue;
-        }
+    let analogue = |link: &Link| floor.ports[link.to].port.wire == Wire::Analogue;
+    let live = |link: &Link| resolved.signals[link.to].stopped_by.is_none();
+    let links = floor.links.iter().enumerate();
+    let links: Vec<(ConnectionIx, Link)> = links
+        .filter_map(|(connection, link)| Some((connection, (*link)?)))
+        .filter(|(_, link)| analogue(link) && live(link))
+        .collect();
+    let phantom = Phantom::of(floor, levels, &links);
+    for &(connection, link) in &links {
         let before_it = found.len();
         on_cable(floor, connection, &mut found);
         let Some(audio) = floor.ports[link.to].port.audio.as_deref() else {
@@ -165,12 +165,58 @@ pub fn mismatches(floor: &Floor, resolved: &Resolved, levels: &Levels) -> Vec<Mi
             continue;
         }
         for run in runs(floor, connection) {
-            power(floor, &run, audio, link.to, (levels, &mut fed), &mut found);
+            // Timecode on an audio wire is no microphone.
+            let origin = &resolved.signals[run.source];
+            if origin.timecode.is_some() && origin.sound.is_empty() {
+                continue;
+            }
+            power(floor, &run, audio, link.to, (levels, &phantom), &mut found);
             loading(floor, &run, audio, levels, &mut found);
         }
         level(floor, connection, audio, levels, (&mut found, before_it));
     }
     found
+}
+
+/// Where 48 V are on, and whom they reach: through a passive box both ways.
+struct Phantom {
+    /// Inputs where they are on.
+    on: FxHashSet<PortIx>,
+    /// The first input that feeds each source.
+    fed: FxHashMap<PortIx, PortIx>,
+}
+
+impl Phantom {
+    fn of(floor: &Floor, levels: &Levels, links: &[(ConnectionIx, Link)]) -> Self {
+        let mut found = Self {
+            on: FxHashSet::default(),
+            fed: FxHashMap::default(),
+        };
+        for (connection, link) in links {
+            let Some(audio) = floor.ports[link.to].port.audio.as_deref() else {
+                continue;
+            };
+            let takes = switched(floor, link.to, audio, levels);
+            let Some(takes) = takes.filter(|_| !audio.passive) else {
+                continue;
+            };
+            let runs = runs(floor, *connection);
+            // Planned where one of those that share the input needs them; then they reach the others as well.
+            let on = |run: &Run| phantom_is_on(floor, link.to, takes, run.source);
+            if !runs.iter().any(on) {
+                continue;
+            }
+            found.on.insert(link.to);
+            // Between signal and ground they feed nothing.
+            let feeding = runs
+                .iter()
+                .filter(|run| !run.stops_phantom && !run.unbalanced);
+            for run in feeding {
+                found.fed.entry(run.source).or_insert(link.to);
+            }
+        }
+        found
+    }
 }
 
 /// What a cable does whatever is behind it.
@@ -280,7 +326,7 @@ fn power(
     run: &Run,
     audio: &AudioPort,
     input: PortIx,
-    (levels, fed): (&Levels, &mut FxHashMap<PortIx, PortIx>),
+    (levels, phantom): (&Levels, &Phantom),
     found: &mut Vec<Mismatch>,
 ) {
     let connection = run.last;
@@ -288,8 +334,7 @@ fn power(
         return;
     };
     let microphone = microphone(floor, run.source);
-    let on = phantom_is_on(floor, input, takes, run.source);
-    let arrives = on && !run.stops_phantom;
+    let arrives = phantom.on.contains(&input) && !run.stops_phantom;
     if arrives {
         let harm = if microphone.is_some_and(|microphone| microphone.phantom_harms) {
             Some(Harm::Microphone)
@@ -308,20 +353,16 @@ fn power(
     }
     // Between signal and ground they feed nothing.
     let feeds = arrives && !run.unbalanced;
-    if feeds {
-        match fed.get(&run.source) {
-            Some(other) => found.push(Mismatch::PhantomShared {
-                connection,
-                microphone: run.source,
-                other: *other,
-            }),
-            None => {
-                fed.insert(run.source, input);
-            }
-        }
+    let by = phantom.fed.get(&run.source).copied();
+    if let Some(other) = by.filter(|other| feeds && *other != input) {
+        found.push(Mismatch::PhantomShared {
+            connection,
+            microphone: run.source,
+            other,
+        });
     }
     let needs = microphone.map(|microphone| microphone.power);
-    let shared = fed.contains_key(&run.source);
+    let shared = by.is_some();
     if needs == Some(MicrophonePower::Phantom) && !feeds && !shared {
         let comes_through = !run.stops_phantom && !run.unbalanced;
         let elsewhere = audio.takes.iter().any(|level| level.phantom);

@@ -12,7 +12,7 @@ mod matching;
 mod stage;
 mod tracks;
 
-pub use feed::{Apart, ChannelAt, TrackFeed, arriving, made_of, track_feed};
+pub use feed::{Apart, ChannelAt, TrackFeed, arriving, made_of, timecode_inputs, track_feed};
 pub use flow::{QUIET_ROOM, Tried, levels, pads_db, position};
 pub use gain::{School, Schools, best_gains, effort, schools};
 pub use level::{

@@ -1,11 +1,12 @@
 //! What is on each track of a recorder, and how loud.
 
-use super::feed::{ChannelAt, arriving, track_channels};
+use super::feed::{ChannelAt, arriving, timecode_tracks, track_channels};
 use super::flow::{Tried, levels, mixed_channels};
 use super::matching::{Mismatch, mismatches};
 use super::stage::{Channel, Levels};
-use crate::path::{Floor, PortIx, Resolved};
+use crate::path::{Floor, PortIx, Resolved, Signal};
 use model::document::{Limits, TrackSetting};
+use transport::wire::Wire;
 
 /// One track of a recorder.
 #[derive(Debug, Clone, PartialEq)]
@@ -18,6 +19,8 @@ pub struct Track<'a> {
     pub from: Vec<ChannelAt>,
     /// Sources on it that are set and don't arrive.
     pub missing: usize,
+    /// The input whose timecode is on it.
+    pub timecode: Option<PortIx>,
     /// What is heard on it, with its trim.
     pub channel: Channel,
 }
@@ -33,6 +36,7 @@ pub fn tracks<'a>(
 ) -> (Vec<Track<'a>>, Vec<ChannelAt>) {
     let arriving = arriving(floor, resolved, placement, picture);
     let mut on_track = track_channels(floor, resolved, placement, &arriving);
+    let timecode = timecode_tracks(floor, resolved, (placement, picture), arriving.len());
     // A stored document may ask for more than any recorder has.
     on_track.resize(count.min(Limits::TRACKS), Vec::new());
     let set = &floor.build.placements[placement].settings.tracks;
@@ -59,10 +63,13 @@ pub fn tracks<'a>(
         }
         used.extend(&from);
         let wanted = setting.map_or(0, |setting| setting.from.len());
+        let mut held = timecode.iter().filter(|(at, _)| *at == number);
+        let timecode = held.next().map(|(_, input)| *input);
         found.push(Track {
             number: number + 1,
             setting,
-            missing: wanted.saturating_sub(from.len()),
+            missing: wanted.saturating_sub(from.len() + usize::from(timecode.is_some())),
+            timecode,
             from,
             channel,
         });
@@ -100,17 +107,18 @@ pub fn heard<'a>(
     recorders: impl Iterator<Item = (usize, Option<PortIx>, usize)>,
 ) -> Heard<'a> {
     // Most floors that are only looked at for their picture have none.
-    if resolved
-        .signals
-        .iter()
-        .all(|signal| signal.sound.is_empty())
-    {
+    let heard = |(port, signal): (PortIx, &Signal)| {
+        let written = signal.timecode.is_some() && floor.ports[port].port.wire == Wire::Analogue;
+        !signal.sound.is_empty() || written
+    };
+    if !resolved.signals.iter().enumerate().any(heard) {
         return Heard::default();
     }
     let mut levels = levels(floor, resolved, &Tried::default());
     let recorders = recorders.filter_map(|(placement, picture, count)| {
         let (tracks, spare) = tracks(floor, resolved, &mut levels, (placement, picture), count);
-        let some = !spare.is_empty() || tracks.iter().any(|track| !track.from.is_empty());
+        let holds = |track: &Track| !track.from.is_empty() || track.timecode.is_some();
+        let some = !spare.is_empty() || tracks.iter().any(holds);
         let set = !floor.build.placements[placement].settings.tracks.is_empty();
         (some || set).then_some(RecorderTracks {
             placement,

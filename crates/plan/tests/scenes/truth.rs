@@ -259,7 +259,7 @@ fn sound_and_picture_apart_are_judged_wherever_they_meet() {
         .records("rec", "mezzanine-high", &["ssd-1000"], 1);
     assert_eq!(
         says(&scene, "V-208"),
-        "caution: At REC, the picture comes 140 ms (3.5 frames) after its sound. fix: none"
+        "caution: At REC, the sound comes 140 ms (3.5 frames) before its picture. fix: none"
     );
     // Tracks that aren't written don't meet a picture.
     let silent = scene.records("rec", "mezzanine-high", &["ssd-1000"], 0);
@@ -953,7 +953,7 @@ fn levels_meet_where_the_input_takes_the_one_that_is_sent() {
 }
 
 #[test]
-fn picture_early_and_late_have_limits_of_their_own() {
+fn sound_early_and_late_have_limits_of_their_own() {
     // A custom receiver for sound, later or sooner than the picture by what is wanted.
     let floor = |sound_ms: u64| {
         let mut late = catalogue().device("dunmore-w2r").unwrap().clone();
@@ -970,11 +970,37 @@ fn picture_early_and_late_have_limits_of_their_own() {
         floor.0.custom.devices.push(late);
         floor
     };
-    // The body's own picture has no delay; 3 ms are the transmitter's.
-    assert!(floor(37).codes().is_empty());
+    // The body's own picture has no delay; 3 ms are the transmitter's. Late sound is known from distance: 60 ms.
+    assert!(floor(57).codes().is_empty());
     assert_eq!(
-        says(&floor(38), "V-208"),
-        "caution: At A, the picture comes 41 ms (1.0 frames) before its sound. fix: none"
+        says(&floor(58), "V-208"),
+        "caution: At A, the sound comes 61 ms (1.5 frames) after its picture. fix: none"
+    );
+    assert!(
+        finding(&floor(58), "V-208")
+            .reason
+            .ends_with("Bring the sound by a shorter way, or note it for the edit.")
+    );
+    // Early sound is known from nowhere: 40 ms. A picture that takes two frames to a screen, and its sound none.
+    let early = |delay: &str| {
+        let mut slow = catalogue().device("merrin-sh").unwrap().clone();
+        slow.paths[0].delay = delay.parse().unwrap();
+        slow.paths[0].sound_delay = Some("0 ms".parse().unwrap());
+        let mut floor = scene("1080p25")
+            .with("mic", "dunmore-b1")
+            .with("a", "orrell-c4")
+            .with("c", "merrin-sh")
+            .with("mon", "ashgill-17")
+            .line("mic.out > a.xlr1")
+            .line("a.sdi2 > c.sdi thin 1 m")
+            .line("c.hdmi > mon.hdmi 1 m");
+        floor.0.custom.devices.push(slow);
+        floor
+    };
+    assert!(!early("40 ms").codes().contains(&"V-208".to_string()));
+    assert_eq!(
+        says(&early("41 ms"), "V-208"),
+        "caution: At MON, the sound comes 41 ms (1.0 frames) before its picture. fix: none"
     );
 }
 

@@ -67,14 +67,14 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
                 *least = (room, stage, part.origin);
             }
         }
-        // What is there to find the place by may be noisy.
+        // What is there to find the place by may be noisy, and a copy for what clips the other is soft on purpose.
         let built_in = facts.floor.ports[part.origin]
             .port
             .connector
             .facts()
             .built_in;
         let kind = track.setting.map(|setting| setting.kind);
-        if built_in || kind == Some(TrackKind::Scratch) {
+        if built_in || matches!(kind, Some(TrackKind::Scratch | TrackKind::Safety)) {
             continue;
         }
         let last = &levels.stages[part.stage];
@@ -99,7 +99,9 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
             facts.device(recorder),
             facts.device(placement)
         );
-        let reason = format!("From {NOISY_DB:.0} dB on it isn’t heard under speech.");
+        let reason = format!(
+            "Where it stands {NOISY_DB:.0} dB below or more, nobody hears it under speech."
+        );
         let noisy = facts
             .caution(Code::Noisy, At::Device(placement), text, reason)
             .amounting(-gear);
@@ -196,11 +198,27 @@ pub fn auto_gain(facts: &Facts, found: &mut Vec<Finding>) {
                 continue;
             }
             let text = format!("The gain of {} follows by itself.", facts.port(port));
-            let reason = "Pauses fill with noise, and takes don’t match each other.";
+            let reason = if has_safety(facts, port) {
+                "Pauses fill with noise, takes don’t match each other, and the safety track is turned with the other: what clips one clips both."
+            } else {
+                "Pauses fill with noise, and takes don’t match each other."
+            };
             let finding = facts.caution(Code::AutoGain, At::Device(placement), text, reason);
             found.push(finding.with(facts, || fix::auto_gain_off(facts, port)));
         }
     }
+}
+
+/// Whether an input is on a safety track of its recorder.
+fn has_safety(facts: &Facts, input: PortIx) -> bool {
+    let mut recorders = facts.heard.recorders.iter();
+    recorders.any(|recorder| {
+        let mut tracks = recorder.tracks.iter();
+        tracks.any(|track| {
+            let kind = track.setting.map(|setting| setting.kind);
+            kind == Some(TrackKind::Safety) && track.from.iter().any(|(port, _)| *port == input)
+        })
+    })
 }
 
 /// Chains whose microphone has a gain of its own, and would be quieter with more of it.

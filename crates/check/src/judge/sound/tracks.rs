@@ -6,7 +6,7 @@ use crate::finding::At;
 use crate::words::list_of_many;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::PortIx;
-use engine::sound::{RecorderTracks, Track, made_of};
+use engine::sound::{ChannelAt, RecorderTracks, Track, made_of};
 use model::document::{SoundOfRecord, TrackKind};
 use std::collections::{BTreeMap, BTreeSet};
 
@@ -23,7 +23,7 @@ pub fn on_tracks(facts: &Facts, recorder: &RecorderTracks, found: &mut Vec<Findi
         .is_empty();
     for track in &recorder.tracks {
         let called = spoken(track);
-        if sheet && track.from.is_empty() {
+        if sheet && track.from.is_empty() && track.timecode.is_none() {
             let text = match track.missing {
                 0 => format!("Nothing is on {called} of {name}."),
                 _ => format!("What {called} of {name} is to record doesn’t arrive."),
@@ -57,9 +57,23 @@ pub fn on_tracks(facts: &Facts, recorder: &RecorderTracks, found: &mut Vec<Findi
         }
         found.extend(mixed_late(facts, placement, track));
     }
-    let spare: Vec<String> = recorder
-        .spare
-        .iter()
+    found.extend(off_the_tracks(facts, recorder, sheet));
+}
+
+/// Channels that come in and are on no track: of a sheet that is written out, any; else what is recorded nowhere.
+fn off_the_tracks(facts: &Facts, recorder: &RecorderTracks, sheet: bool) -> Option<Finding> {
+    let placement = recorder.placement;
+    let name = facts.device(placement);
+    let lost = nowhere(facts, recorder);
+    // Where tracks are counted and not written out, only what is recorded nowhere else is a loss.
+    let of_lost = |at: &&ChannelAt| {
+        let sound = facts.resolved.signals[at.0].sound[usize::from(at.1)];
+        let made = made_of(facts.resolved, sound.origin);
+        made.iter().any(|origin| lost.contains(origin))
+    };
+    let spare = recorder.spare.iter();
+    let spare = spare.filter(|at| sheet || of_lost(at));
+    let spare: Vec<String> = spare
         .map(|(port, channel)| {
             let at = &facts.floor.ports[*port].port.name;
             match channel {
@@ -68,13 +82,53 @@ pub fn on_tracks(facts: &Facts, recorder: &RecorderTracks, found: &mut Vec<Findi
             }
         })
         .collect();
-    if sheet && !spare.is_empty() {
-        let are = if spare.len() == 1 { "is" } else { "are" };
-        let text = format!("{} of {name} {are} on no track.", list_of_many(spare, 4));
-        let reason = "The track sheet doesn’t name it; it isn’t recorded here.";
-        let finding = facts.note(Code::OnNoTrack, At::Device(placement), text, reason);
-        found.push(finding.with(facts, || fix::on_free_track(facts, recorder)));
+    if spare.is_empty() || !sheet && recorder.tracks.is_empty() {
+        return None;
     }
+    let are = if spare.len() == 1 { "is" } else { "are" };
+    let lost = lost
+        .iter()
+        .map(|origin| facts.floor.ports[*origin].placement);
+    let lost: Vec<String> = lost.map(|at| facts.device(at).to_string()).collect();
+    let mut text = format!("{} of {name} {are} on no track", list_of_many(spare, 4));
+    let severity = if lost.is_empty() {
+        text += ".";
+        Severity::Note
+    } else {
+        text += &format!(": {} isn’t recorded anywhere.", list_of_many(lost, 4));
+        Severity::Caution
+    };
+    let reason = if sheet {
+        "The track sheet doesn’t name it; it isn’t recorded here."
+    } else {
+        "More comes in than tracks are recorded: the last ones fall off."
+    };
+    let (code, at) = (Code::OnNoTrack, At::Device(placement));
+    let finding = facts.finding(code, severity, at, text, reason);
+    Some(finding.with(facts, || match sheet {
+        true => fix::on_free_track(facts, recorder),
+        false => fix::more_tracks(facts, placement),
+    }))
+}
+
+/// Microphones that fall off the tracks of a recorder, and are on none of another.
+fn nowhere(facts: &Facts, recorder: &RecorderTracks) -> Vec<PortIx> {
+    let resolved = facts.resolved;
+    let made_by = |at: &ChannelAt| {
+        let sound = resolved.signals[at.0].sound[usize::from(at.1)];
+        made_of(resolved, sound.origin)
+    };
+    let written = facts.heard.recorders.iter();
+    let written = written.flat_map(|other| other.tracks.iter().flat_map(|track| &track.from));
+    let written: BTreeSet<PortIx> = written.flat_map(made_by).collect();
+    let mut lost: Vec<PortIx> = recorder.spare.iter().flat_map(made_by).collect();
+    lost.retain(|origin| {
+        let built_in = facts.floor.ports[*origin].port.connector.facts().built_in;
+        !built_in && !written.contains(origin)
+    });
+    lost.sort_unstable();
+    lost.dedup();
+    lost
 }
 
 fn kind(track: &Track) -> TrackKind {
