@@ -448,6 +448,10 @@ codes! {
         "A battery, a plate or an adapter stands on the floor, and nothing hangs on it."
         "It is carried for nothing, or what it was meant for is dark."
         "Put it on what it is for, or take it off the floor: spares are kept in the kit.";
+    MixedPacks "P-117" "Packs of different voltages on one plate"
+        "Two batteries on one plate have different numbers of cells."
+        "The higher one drives current into the lower: it heats, vents or burns. What hangs behind gets now one voltage, now the other."
+        "Use two of one kind, as full and as old as each other. The maker’s manual has the last word.";
     TimecodeRate "T-101" "Timecode rates differ"
         "Two devices that must agree count at different rates."
         "The recordings don’t line up in the edit."

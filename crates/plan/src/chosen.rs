@@ -61,7 +61,8 @@ impl Edit<'_> {
             let same = |other: &&kit::Line| other.item == line.item && other.length == line.length;
             let less = was.iter().find(same).map_or(0, kit::Line::short);
             let more = line.short().checked_sub(less).filter(|more| *more > 0)?;
-            let length = line.length.map(|length| format!("{length} of "));
+            let length = line.length.filter(|length| length.0 > 0);
+            let length = length.map(|length| format!("{length} of "));
             Some(format!(
                 "To hire: {more} × {}{}",
                 length.unwrap_or_default(),
@@ -176,7 +177,7 @@ impl Edit<'_> {
         found: &mut Vec<String>,
     ) {
         let name = &placement.name;
-        if was.codec != now.codec && self.is_less(placement, was, now) {
+        if was.codec != now.codec {
             let called = |production: &Production, id: &str| {
                 let known = self.catalogue.with(&production.custom);
                 known
@@ -221,32 +222,6 @@ impl Edit<'_> {
             was.sound_bits.unwrap_or(24) > now.sound_bits.unwrap_or(24),
             "sound in fewer bits",
         );
-    }
-
-    /// Whether another codec keeps less than the one that was chosen: raw made a picture, or fewer bits a second
-    /// of the same frame. Where it isn’t known, it is another than was chosen.
-    fn is_less(
-        &self,
-        placement: &Placement,
-        was: &RecordingSetting,
-        now: &RecordingSetting,
-    ) -> bool {
-        let is_raw = |production: &Production, id: &str| {
-            let known = self.catalogue.with(&production.custom);
-            known.codec(id).is_some_and(|codec| codec.raw)
-        };
-        if is_raw(self.before.0, &was.codec) != is_raw(self.after.0, &now.codec) {
-            return true;
-        }
-        let rate = |report: &Report| {
-            let mut rows = report.recordings.iter();
-            let row = rows.find(|row| row.device == placement.id)?;
-            Some(row.time.as_ref()?.video_bps)
-        };
-        match (rate(self.before.1), rate(self.after.1)) {
-            (Some(was), Some(now)) => now < was,
-            _ => true,
-        }
     }
 }
 

@@ -1,10 +1,11 @@
 //! Cables of the kit, or to hire, in the place of one that doesn't do.
 
-use crate::fix::basics::{build, hired_words};
+use crate::fix::basics::{MOST, build, hired_words};
 use crate::{Facts, Fix};
-use engine::path::{ConnectionIx, cable_limits};
-use model::catalogue::{Cable, Port};
+use engine::path::{ConnectionIx, PortIx, cable_limits};
+use model::catalogue::{Cable, Direction, Port};
 use model::document::{Command, Handle, KitLine};
+use model::kit;
 use units::quantity::Length;
 
 /// Cables of the kit that aren't in use, at least as long as `length`, that join these sockets.
@@ -72,6 +73,57 @@ pub fn right_cable(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
         length,
         hired_words(true),
     ))
+}
+
+/// The same two devices joined at sockets that speak one wire: another free output, or another free input.
+pub fn right_socket(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
+    let floor = facts.floor;
+    let link = floor.link(connection);
+    let run = &floor.build.connections[connection];
+    let (from, to) = (floor.ports[link.from], floor.ports[link.to]);
+    let free = |placement: usize, like: &Port, direction: Direction| -> Vec<PortIx> {
+        let ports = floor.ports_of(placement).filter(|port| {
+            let other = floor.ports[*port].port;
+            other.wire == like.wire && other.direction == direction && !floor.occupied[*port]
+        });
+        ports.collect()
+    };
+    let outputs = free(from.placement, to.port, Direction::Out).into_iter();
+    let outputs = outputs.map(|output| (output, link.to));
+    let inputs = free(to.placement, from.port, Direction::In).into_iter();
+    let inputs = inputs.map(|input| (link.from, input));
+    let joined = outputs.chain(inputs).filter_map(|(output, input)| {
+        let (one, other) = (floor.ports[output].port, floor.ports[input].port);
+        let joins = |cable: &&Cable| {
+            cable.joins(one.connector, other.connector) && cable.wires.contains(&one.wire)
+        };
+        let kept = Some(link.cable).filter(|cable| joins(cable));
+        let cable = kept.or_else(|| floor.catalogue.cables.iter().find(joins))?;
+        let length = kit::cable_length(
+            floor.production,
+            floor.build,
+            &cable.id,
+            run.length,
+            |_| 0,
+            |length| u32::from(cable.id == run.cable && length == run.length),
+        );
+        let title = format!("Connect {} to {}", facts.port(output), facts.port(input));
+        let commands = vec![
+            Command::Disconnect {
+                build: build(facts),
+                connection: run.id.clone(),
+            },
+            Command::Connect {
+                build: build(facts),
+                from: floor.name(output),
+                to: floor.name(input),
+                cable: Some(Handle::from(&cable.id)),
+                length: Some(length),
+            },
+        ];
+        Some(Fix::new(title, commands))
+    });
+    joined.take(MOST).collect()
 }
 
 /// A cable of the kit that carries the picture with more room than the one in use.

@@ -24,7 +24,7 @@ mod time;
 pub use air::{free_channel, same_system, stronger_system};
 pub use another_way::last_resorts;
 pub use basics::{disconnect, open_loop, remove_device, remove_need};
-pub use cable::{better_cable, right_cable};
+pub use cable::{better_cable, right_cable, right_socket};
 pub use converter::{converter, format_or_converter};
 pub use day::breaks_for;
 pub use distribution::{isolate_sdi, reclock};
@@ -37,7 +37,7 @@ pub use links::{equal_links, links_in_order, missing_links, one_link, other_mapp
 pub use output::{clean, follow_project, level, output_format, quality};
 pub use power::{
     feeds, hire_batteries, marked_cable, more_energy, open_power, put_on, relieve, reserve,
-    right_supply, second_outlet, thicker_cable,
+    right_supply, same_pack, second_outlet, thicker_cable,
 };
 pub use recording::{
     bring_sound, data_cable, first_codec, fit_recorder, keep_quality, lighter_codec, match_codec,
@@ -53,7 +53,7 @@ pub use rig::{
 pub use sound::{
     auto_gain_off, clear_track, gains, headphone_socket, isolate, less_gain, lighter_load, limiter,
     listen, match_level, nearer, on_free_track, other_input_for, other_microphone, part_track,
-    phantom, retune, sample_rate, second_recorder, set_gains, tuned, unmix,
+    phantom, powered_between, retune, sample_rate, second_recorder, set_gains, tuned, unmix,
 };
 pub use source::{clean_picture, feed, feed_box, other_camera};
 pub use time::{

@@ -78,7 +78,7 @@ fn runs_apart(
     let mut text = match setting.way {
         Some(_) => format!("{name} is jammed from {other} and {off} at the end of the day"),
         None => format!(
-            "Nothing feeds {name} timecode all day: jammed from {other} at the beginning, it {off} at the end"
+            "Nothing feeds timecode to {name} all day: jammed from {other} at the beginning, it {off} at the end"
         ),
     };
     let severity = match missed {

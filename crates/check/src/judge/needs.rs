@@ -9,6 +9,7 @@ use engine::record::Recording;
 use engine::sound::track_feed;
 use model::document::{Handle, Need, Purpose};
 use units::format::Quality;
+use units::quantity::Delay;
 
 /// Adds a finding for each respect in which a need isn't met. A need at a destination where no
 /// picture arrives is answered by the finding that says so.
@@ -215,7 +216,7 @@ fn judge_sound(
         let text = format!("{name} must get {}; {comes}.", channels(need.sound));
         let reason = match feed.lost_at {
             Some((port, left)) => format!("{} passes on {left}.", facts.port(port)),
-            None => "None was lost on the way: no more is sent.".into(),
+            None => "Nothing is lost on the way: its source sends no more.".into(),
         };
         found.push(
             facts
@@ -312,10 +313,39 @@ fn judge_picture(
             "The picture reaches {name} {}.",
             late(picture.delay, within)
         );
-        let reason = "Every device on the way adds its own delay; open the figure to see which.";
-        let finding = facts.stop(Code::TooLate, At::Need(number), text, reason);
-        found.push(finding.amounting(picture.delay.0 as f64));
+        found.push(too_late(facts, number, picture, within, text));
     }
+}
+
+/// A picture that comes too late: on its way, or from the body itself, whichever of its outputs is taken.
+fn too_late(
+    facts: &Facts,
+    number: usize,
+    picture: &Picture,
+    within: Delay,
+    text: String,
+) -> Finding {
+    let floor = facts.floor;
+    let camera = floor.ports[picture.origin].placement;
+    let own = floor.ports_of(camera).filter_map(|port| {
+        let begun = facts.resolved.signals[port].picture?;
+        (begun.origin == port).then_some(begun.delay)
+    });
+    let soonest = own.min().unwrap_or_default();
+    let (code, at) = (Code::TooLate, At::Need(number));
+    let finding = if soonest > within {
+        // No way is soon enough: the body, the need or the way of working has to change, and that is a choice.
+        let reason = format!(
+            "{} itself gives its picture {} after the lens at its quickest output: no way from it is soon enough. A viewfinder of its own, another body, or a need that allows more.",
+            facts.device(camera),
+            soonest.label()
+        );
+        facts.caution(code, at, text, reason)
+    } else {
+        let reason = "Every device on the way adds its own delay; open the figure to see which.";
+        facts.stop(code, at, text, reason)
+    };
+    finding.amounting(picture.delay.0 as f64)
 }
 
 /// A need for a picture without overlays: blamed is whatever burns them in first.

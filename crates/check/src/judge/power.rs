@@ -73,6 +73,28 @@ fn of_problem(facts: &Facts, problem: &PowerProblem) -> Finding {
             limit,
         } => too_much(facts, *over, (*typical, *peak, *limit)),
         PowerProblem::UsbShort { connection, .. } => usb(facts, *connection, problem),
+        PowerProblem::Mixed {
+            placement,
+            connections,
+            volts,
+        } => {
+            let name = |connection: ConnectionIx| {
+                let from = facts.floor.link(connection).from;
+                facts.device(facts.floor.ports[from].placement)
+            };
+            let text = format!(
+                "{} ({}) and {} ({}) are on one plate, {}: take one off.",
+                name(connections[0]),
+                volts[0],
+                name(connections[1]),
+                volts[1],
+                facts.device(*placement)
+            );
+            let reason = "Packs of different voltages don’t share a plate: the higher one drives current into the lower, or what hangs behind gets a voltage that it isn’t made for when the plate changes over. Its maker’s manual has the last word.";
+            facts
+                .stop(Code::MixedPacks, At::Device(*placement), text, reason)
+                .with(facts, || fix::same_pack(facts, *connections))
+        }
         PowerProblem::MustHold { placement, input } => {
             let name = facts.device(*placement);
             let text = format!("{name} wants a battery on {}.", facts.port(*input));
@@ -129,6 +151,7 @@ fn too_low(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) -> F
         lost,
         needs,
         charge,
+        peak,
         ..
     } = problem
     else {
@@ -145,9 +168,14 @@ fn too_low(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) -> F
         Some(charge) if !never => (
             Severity::Caution,
             format!(
-                "{to} goes off before the battery is empty: at {:.0} % of its charge.",
+                "{to} goes off {}before the battery is empty: at {:.0} % of its charge.",
+                if *peak { "at its peaks " } else { "" },
                 charge * 100.0
             ),
+        ),
+        _ if *peak => (
+            Severity::Caution,
+            format!("{to} may go off at its peaks: too few volts arrive."),
         ),
         _ => (Severity::Stop, format!("{to} doesn’t run on what arrives.")),
     };

@@ -333,7 +333,7 @@ fn sound_lost(facts: &Facts, recording: &Recording, tracks: usize, arrive: usize
     let name = facts.device(recording.placement);
     let reason = match recording.feed.lost_at {
         Some((port, left)) => format!("{} passes on {left}.", facts.port(port)),
-        None => "None was lost on the way: no more is sent.".into(),
+        None => "Nothing is lost on the way: its source sends no more.".into(),
     };
     let plural = |n: usize, one: &str, more: &str| {
         if n == 1 {

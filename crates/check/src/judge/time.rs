@@ -32,6 +32,16 @@ pub fn frames(apart: f64) -> String {
     }
 }
 
+/// How two counts differ, in words: by how much they run apart, or that only their frames differ.
+fn run_apart(one: TimecodeRate, other: TimecodeRate) -> String {
+    if one.agrees_in_seconds(other) {
+        "hours, minutes and seconds agree, and their frames are of another length".into()
+    } else {
+        let apart = one.frames_apart_an_hour(other);
+        format!("they run {} apart in an hour", frames(apart))
+    }
+}
+
 /// What two picture rates run apart in an hour, in words.
 fn apart_in_an_hour(one: FrameRate, other: FrameRate) -> String {
     let count = |rate: FrameRate| TimecodeRate::new(rate.time_base(), false);
@@ -311,10 +321,8 @@ fn labels(facts: &Facts, shots: &[Shot], strangers: &BTreeSet<usize>, found: &mu
     }
     for (clock, (rate, picture, labelled)) in clocks {
         let counts = format!("{} counts {rate}", facts.device(clock));
-        let apart = rate
-            .in_pairs()
-            .frames_apart_an_hour(TimecodeRate::new(picture.time_base(), false).unwrap_or(rate));
-        let runs = format!("they run {} apart in an hour", frames(apart));
+        let pictures = TimecodeRate::new(picture.time_base(), false).unwrap_or(rate);
+        let runs = run_apart(rate.in_pairs(), pictures);
         let text = match labelled.as_slice() {
             [] => format!("{counts}, the project runs at {picture} frames a second: {runs}."),
             [only] if *only == clock => {
@@ -354,15 +362,14 @@ pub fn of_timecode(facts: &Facts, problem: &TimecodeProblem) -> Finding {
             from,
         } => {
             let (name, other) = (facts.device(*placement), facts.device(*from));
-            let apart = counts.frames_apart_an_hour(*expected);
             let code = if counts.rate() == expected.rate() {
                 Code::DropMode
             } else {
                 Code::TimecodeRate
             };
             let text = format!(
-                "{name} counts {counts}, {other} counts {expected}: they run {} apart in an hour.",
-                frames(apart)
+                "{name} counts {counts}, {other} counts {expected}: {}.",
+                run_apart(*counts, *expected)
             );
             let reason =
                 "Everything in a build that carries time must agree in rate and in drop mode.";

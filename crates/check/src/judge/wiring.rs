@@ -52,7 +52,9 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
                 text,
                 "Different wires need a converter, not an adapter.",
             );
-            finding.with(facts, || fix::converter(facts, *connection))
+            finding
+                .with(facts, || fix::right_socket(facts, *connection))
+                .with(facts, || fix::converter(facts, *connection))
         }
         WiringProblem::WrongCable { connection } => {
             let link = facts.floor.link(*connection);

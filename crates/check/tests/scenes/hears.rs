@@ -375,3 +375,53 @@ fn overlays_are_blamed_on_what_burns_them_in() {
     assert!(!stop.fixes.is_empty());
     floor.every_fix_mends();
 }
+
+#[test]
+fn a_leader_that_is_the_odd_one_out_is_blamed_alone() {
+    let mut floor = scene("1080p25")
+        .with("box", "merrin-t2")
+        .with("a", "orrell-c4")
+        .with("b", "orrell-c4")
+        .with("c", "orrell-c4");
+    floor.0.builds[0].timecode_master = Some("box".into());
+    floor.0.builds[0].placements[0].settings.timecode = Some("24".parse().unwrap());
+    let rates: Vec<String> = codes(&floor)
+        .into_iter()
+        .filter(|code| code == "T-101")
+        .collect();
+    assert_eq!(rates.len(), 1);
+    assert_eq!(
+        finding(&floor, "T-101").text,
+        "BOX counts 24, A counts 25: hours, minutes and seconds agree, and their frames are of another length."
+    );
+    floor.every_fix_mends();
+}
+
+#[test]
+fn the_right_socket_comes_before_a_converter() {
+    // The camera’s HDMI into the recorder’s SDI, while both have the other’s socket free.
+    let floor = scene("1080p25")
+        .with("a", "tamsin-m4")
+        .with("mon", "ashgill-7")
+        .line("a.hdmi > mon.sdi rg6 2 m");
+    let stop = finding(&floor, "V-107");
+    assert_eq!(stop.fixes[0].title, "Connect HDMI of A to HDMI in of MON");
+    floor.every_fix_mends();
+}
+
+#[test]
+fn a_body_that_is_late_by_itself_is_named() {
+    let floor = scene("1080p25")
+        .with("a", "tamsin-k2")
+        .with("mon", "ashgill-7")
+        .line("a.hdmi > mon.hdmi hdmi-c-a 500 mm")
+        .needs("mon", Purpose::Operating, |_| ());
+    let late = finding(&floor, "V-203");
+    assert_eq!(late.severity, check::Severity::Caution);
+    assert!(
+        late.reason
+            .starts_with("A itself gives its picture 120 ms after the lens at its quickest output"),
+        "{}",
+        late.reason
+    );
+}

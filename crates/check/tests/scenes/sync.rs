@@ -92,7 +92,7 @@ fn what_is_fed_follows_and_what_was_jammed_runs_on_its_own() {
     );
     assert_eq!(
         says(&floor, "T-105"),
-        "caution: Nothing feeds B timecode all day: jammed from BOX at the beginning, it may be 4.7 frames off at the end; no break comes before 09:04. \
+        "caution: Nothing feeds timecode to B all day: jammed from BOX at the beginning, it may be 4.7 frames off at the end; no break comes before 09:04. \
          fix: Put a timecode box (to hire: none is left in the kit) on B, and leave it there"
     );
     floor.every_fix_mends();
@@ -116,7 +116,7 @@ fn breaks_that_come_in_time_are_when_it_is_jammed_again() {
     let floor = day(two_bodies(), &parts);
     assert_eq!(
         says(&floor, "T-105"),
-        "note: Nothing feeds B timecode all day: jammed from BOX at the beginning, it may be 1.4 frames off at the end: jam it again in a break, at 09:14 and 10:14. \
+        "note: Nothing feeds timecode to B all day: jammed from BOX at the beginning, it may be 1.4 frames off at the end: jam it again in a break, at 09:14 and 10:14. \
          fix: Put a timecode box (to hire: none is left in the kit) on B, and leave it there"
     );
     let jams = floor.report().time.jams;
@@ -269,7 +269,7 @@ fn a_floor_is_brought_into_sync_with_what_the_kit_has() {
         [
             "T leads: its clock is the truest that gives time, 0.2 ppm.",
             "B counts 25, as the project does.",
-            "A takes its time from what feeds it.",
+            "A follows T.",
             "A box stays on A: it is fed all day, and needn’t be set again.",
             "A box stays on B: it is fed all day, and needn’t be set again.",
         ]

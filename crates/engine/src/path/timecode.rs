@@ -47,6 +47,17 @@ pub(super) fn check(floor: &Floor, resolved: &mut Resolved) {
         .timecode_master
         .as_deref()
         .and_then(|handle| floor.placement(handle));
+    if let Some((master, other)) = master.and_then(|master| odd_leader(floor, master)) {
+        resolved
+            .problems
+            .push(Problem::Timecode(TimecodeProblem::OtherTimecode {
+                placement: master,
+                counts: floor.counts(master),
+                expected: floor.counts(other),
+                from: other,
+            }));
+        return;
+    }
     for (placement, device) in floor.devices.iter().enumerate() {
         if !device.is_some_and(|device| device.keeps_timecode) {
             continue;
@@ -72,4 +83,23 @@ pub(super) fn check(floor: &Floor, resolved: &mut Resolved) {
                 }));
         }
     }
+}
+
+/// A leader that is the odd one out: all the others agree with each other, and it is not with the project. The first of
+/// the others.
+fn odd_leader(floor: &Floor, master: usize) -> Option<(usize, usize)> {
+    let odd = floor.counts(master).in_pairs();
+    let keeps = floor
+        .devices
+        .iter()
+        .enumerate()
+        .filter(|(placement, device)| {
+            *placement != master && device.is_some_and(|device| device.keeps_timecode)
+        });
+    let mut others = keeps.map(|(placement, _)| placement);
+    let first = others.next()?;
+    let counted = floor.counts(first).in_pairs();
+    let agree = others.all(|other| floor.counts(other).in_pairs() == counted);
+    let project = floor.production.timecode().in_pairs();
+    (agree && counted == project && odd != project).then_some((master, first))
 }

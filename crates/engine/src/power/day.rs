@@ -1,6 +1,7 @@
 //! The day of each battery: what hangs on it, how long it lasts, when it is changed and what that breaks.
 
 use super::outage::{Consequences, Ways, feeder, waiting};
+use super::problem::PowerProblem;
 use super::runtime::{CHANGE, MARGIN, lasts};
 use super::supply::{Draw, Supply};
 use crate::day::{ChangeTime, Hours};
@@ -123,6 +124,7 @@ fn bank(
         draw.add(supply.draws[*source], 1.0);
     }
     let energy: f64 = sources.iter().map(|source| energy(floor, *source)).sum();
+    let energy = energy * until_it_goes_off(floor, supply, &sources);
     let without = ways.without(floor, supply, &sources);
     // Where there are several, one is changed while the others give.
     let one_by_one = sources.len() > 1;
@@ -179,6 +181,28 @@ fn bank(
         ends,
         sources,
     }
+}
+
+/// What of the usable energy of batteries is left to use before something on them goes off for want of volts.
+fn until_it_goes_off(floor: &Floor, supply: &Supply, sources: &[usize]) -> f64 {
+    let charges = supply.problems.iter().filter_map(|problem| match problem {
+        PowerProblem::TooLow {
+            connection,
+            charge: Some(charge),
+            peak: false,
+            ..
+        } if *charge < 1.0 => {
+            let load = floor.ports[floor.link(*connection).to].placement;
+            let roots = supply.roots(floor, load);
+            roots
+                .iter()
+                .any(|root| sources.contains(root))
+                .then_some(*charge)
+        }
+        _ => None,
+    });
+    let charge = charges.fold(1.0 - USABLE, f64::max);
+    (1.0 - charge) / USABLE
 }
 
 /// Whether something that records starts anew.

@@ -36,6 +36,17 @@ pub enum PowerProblem {
         needs: Volts,
         /// The share of the charge at which it stops, where cells stand behind it: 1 where it never runs.
         charge: Option<f64>,
+        /// Whether only its peak pulls it down so far.
+        peak: bool,
+    },
+    /// Packs of different voltages on one plate.
+    Mixed {
+        /// The plate.
+        placement: usize,
+        /// The cables of the two.
+        connections: [ConnectionIx; 2],
+        /// What each gives.
+        volts: [VoltRange; 2],
     },
     /// More than a joint carries.
     Over {
@@ -86,7 +97,7 @@ impl PowerProblem {
             | Self::OtherPins { connection, .. }
             | Self::TooLow { connection, .. }
             | Self::UsbShort { connection, .. } => end(*connection),
-            Self::MustHold { placement, .. } => *placement,
+            Self::MustHold { placement, .. } | Self::Mixed { placement, .. } => *placement,
             Self::Circle { placements } => placements[0],
             Self::Over { over, .. } => match over {
                 Over::Outlet(port) => floor.ports[*port].placement,

@@ -269,7 +269,16 @@ fn down(floor: &Floor, supply: &mut Supply, placement: usize) {
             Joins::Single | Joins::HotSwap | Joins::InTurn => *input == first,
         });
     }
-    let comes = fed.first().and_then(|input| supply.feeds[*input].clone());
+    let comes = match joins {
+        Joins::Single => fed.first().and_then(|input| supply.feeds[*input].clone()),
+        // Whichever of them gives: what hangs behind must do with all.
+        _ => {
+            let all = facing(Direction::In).filter(|input| supply.feeds[*input].is_some());
+            let all: Vec<PortIx> = all.collect();
+            beside(floor, supply, placement, &all);
+            together(supply, &all)
+        }
+    };
     let mains = device.power.as_ref().is_some_and(|power| power.mains);
     for outlet in facing(Direction::Out) {
         let Some(port) = said(floor, outlet) else {
@@ -294,6 +303,45 @@ fn down(floor: &Floor, supply: &mut Supply, placement: usize) {
         };
     }
     supply.in_charge[placement] = fed;
+}
+
+/// What several inputs bring together: from the lowest to the highest of them.
+fn together(supply: &Supply, inputs: &[PortIx]) -> Option<Feed> {
+    let feeds = inputs
+        .iter()
+        .filter_map(|input| supply.feeds[*input].clone());
+    feeds.reduce(|one, other| Feed {
+        volts: VoltRange {
+            least: one.volts.least.min(other.volts.least),
+            most: one.volts.most.max(other.volts.most),
+        },
+        cells: one.cells.filter(|cells| other.cells == Some(*cells)),
+        pins: one.pins,
+    })
+}
+
+/// Packs of different voltages on one plate: the first two that differ.
+fn beside(floor: &Floor, supply: &mut Supply, placement: usize, inputs: &[PortIx]) {
+    let cells = |input: &PortIx| supply.feeds[*input].as_ref().and_then(|feed| feed.cells);
+    let Some((first, rest)) = inputs.split_first() else {
+        return;
+    };
+    let other = rest.iter().find(|other| {
+        let both = cells(first).zip(cells(other));
+        both.is_some_and(|(one, other)| one != other)
+    });
+    let connection = |input: &PortIx| floor.into[*input];
+    if let Some(other) = other
+        && let (Some(one), Some(second)) = (connection(first), connection(other))
+        && let (Some(volts), Some(other_volts)) = (&supply.feeds[*first], &supply.feeds[*other])
+    {
+        let volts = [volts.volts, other_volts.volts];
+        supply.problems.push(PowerProblem::Mixed {
+            placement,
+            connections: [one, second],
+            volts,
+        });
+    }
 }
 
 /// What arrives over a cable, and what is wrong with it, but for what the cable loses: that hangs on the
@@ -351,6 +399,7 @@ fn arrives(
                 lost: 0.0,
                 needs: takes.least,
                 charge: Some(1.0),
+                peak: false,
             });
             return None;
         }
@@ -400,12 +449,28 @@ fn up(floor: &Floor, supply: &mut Supply, placement: usize) {
         return;
     };
     let mut draw = supply.own[placement];
-    for (_, link) in leaving(floor, placement) {
+    for (number, link) in leaving(floor, placement) {
         let gives = said(floor, link.from).and_then(|port| port.gives);
         let load = through(floor, supply, link);
-        draw.add(load, 1.0 / efficiency(device, gives).max(0.01));
+        let heat = heat(floor, supply, (number, link), load.typical);
+        draw.add(load, heat / efficiency(device, gives).max(0.01));
     }
     supply.draws[placement] = draw;
+}
+
+/// So many times what arrives goes into a cable: the rest warms it. At the middle of what the outlet gives.
+fn heat(
+    floor: &Floor,
+    supply: &Supply,
+    (connection, link): (ConnectionIx, Link),
+    watts: f64,
+) -> f64 {
+    let (Some(feed), Some(cable)) = (&supply.feeds[link.from], link.cable.power) else {
+        return 1.0;
+    };
+    let volts = (feed.volts.least.value() + feed.volts.most.value()) / 2.0;
+    let ohms = cable.ohms(floor.build.connections[connection].length.metres());
+    volts_at(volts, watts, ohms).map_or(1.0, |left| volts / left.max(volts / 2.0))
 }
 
 /// What goes through a cable: the device's draw where the input is in charge, its share where several are. Over
@@ -434,13 +499,22 @@ fn is_usb(floor: &Floor, link: Link) -> bool {
 
 /// What each joint carries against what it is made for; what arrives at the end of a cable.
 fn limits(floor: &Floor, supply: &mut Supply) {
-    for number in 0..floor.links.len() {
-        let Some(link) = floor.links[number].filter(|link| is_power(floor, link.from)) else {
-            continue;
-        };
-        joint(floor, supply, number, link);
+    let order = supply.order.clone();
+    // From the sources down, since what one cable loses is missing behind the next box as well.
+    let mut lost = vec![Lost::default(); floor.devices.len()];
+    for placement in &order {
+        let cables: Vec<(ConnectionIx, Link)> = leaving(floor, *placement).collect();
+        for (number, link) in cables {
+            let to = floor.ports[link.to].placement;
+            let here = joint(floor, supply, (number, link), lost[*placement]);
+            lost[to] = Lost {
+                typical: lost[to].typical.max(here.typical),
+                peak: lost[to].peak.max(here.peak),
+            };
+        }
     }
-    for placement in supply.order.clone() {
+    supply.joints.sort_by_key(|joint| joint.connection);
+    for placement in order {
         let Some(power) = floor.devices[placement].and_then(|device| device.power.as_deref())
         else {
             continue;
@@ -503,6 +577,10 @@ fn once(floor: &Floor, supply: &mut Supply) {
             over.push((*at, *peak, *limit));
         }
     }
+    // What warms the cable between them is no other load.
+    let alike = |one: &Watts, other: &Watts| {
+        (one.value() - other.value()).abs() <= 0.02 * one.value().max(other.value())
+    };
     let outlet_above = |placement: usize| {
         let [input] = supply.in_charge[placement][..] else {
             return None;
@@ -517,13 +595,13 @@ fn once(floor: &Floor, supply: &mut Supply) {
         // Its only outlet in use says the same.
         let own = over.iter().find(|(other, other_peak, _)| {
             matches!(other, Over::Outlet(port) if floor.ports[*port].placement == *placement)
-                && other_peak == peak
+                && alike(other_peak, peak)
         });
         said_elsewhere.extend(own.map(|(other, ..)| *other));
         let above = outlet_above(*placement).map(Over::Outlet);
         let same = over
             .iter()
-            .find(|(other, other_peak, _)| Some(*other) == above && other_peak == peak);
+            .find(|(other, other_peak, _)| Some(*other) == above && alike(other_peak, peak));
         if let Some((other, _, other_limit)) = same {
             said_elsewhere.push(if other_limit <= limit { *at } else { *other });
         }
@@ -546,8 +624,8 @@ fn batteries(floor: &Floor, supply: &mut Supply) {
 }
 
 fn passes(supply: &mut Supply, over: Over, draw: Draw, limit: f64) {
-    // A thousandth over is what rounding makes.
-    if draw.peak > limit + 1e-6 {
+    // So little over is what warms the cables behind.
+    if draw.peak > limit * 1.005 {
         supply.problems.push(PowerProblem::Over {
             over,
             typical: Watts::of(draw.typical),
@@ -557,9 +635,25 @@ fn passes(supply: &mut Supply, over: Over, draw: Draw, limit: f64) {
     }
 }
 
-fn joint(floor: &Floor, supply: &mut Supply, connection: ConnectionIx, link: Link) {
+/// What cables before a device lose, in volts, where nothing regulates on the way.
+#[derive(Debug, Clone, Copy, Default)]
+struct Lost {
+    /// While everything works.
+    typical: f64,
+    /// At the most.
+    peak: f64,
+}
+
+/// What goes through a cable, and what is lost up to its end; `before` is what is lost before the device that it
+/// comes from.
+fn joint(
+    floor: &Floor,
+    supply: &mut Supply,
+    (connection, link): (ConnectionIx, Link),
+    before: Lost,
+) -> Lost {
     let Some(feed) = supply.feeds[link.from].clone() else {
-        return;
+        return Lost::default();
     };
     let draw = through(floor, supply, link);
     let outlet = said(floor, link.from);
@@ -572,12 +666,20 @@ fn joint(floor: &Floor, supply: &mut Supply, connection: ConnectionIx, link: Lin
     let cable = link.cable.power;
     let metres = floor.build.connections[connection].length.metres();
     let ohms = cable.map_or(0.0, |cable| cable.ohms(metres));
-    let at = |from: Volts, watts: f64| volts_at(from.value(), watts, ohms);
-    let least = at(volts.least, draw.typical);
-    let (low, high) = (
-        least.unwrap_or(0.0),
-        at(volts.most, draw.standby).unwrap_or(0.0),
+    let regulated = matches!(
+        outlet.and_then(|port| port.gives),
+        Some(Gives::Regulated(_) | Gives::Usb | Gives::Cells)
     );
+    let before = if regulated { Lost::default() } else { before };
+    let at = |from: f64, watts: f64| volts_at(from.max(0.0), watts, ohms);
+    let (empty, full) = (volts.least.value(), volts.most.value());
+    let least = at(empty - before.typical, draw.typical);
+    let at_peak = at(empty - before.peak, draw.peak);
+    let (low, high) = (least.unwrap_or(0.0), at(full, draw.standby).unwrap_or(0.0));
+    let lost = Lost {
+        typical: empty - low,
+        peak: empty - at_peak.unwrap_or(0.0),
+    };
     let amps = draw.typical / least.unwrap_or(volts.least.value()).max(0.1);
     let lowest = volts.least.value();
     let of_amps = |amps: Option<units::quantity::Amps>| amps.map(|amps| amps.value() * lowest);
@@ -617,9 +719,10 @@ fn joint(floor: &Floor, supply: &mut Supply, connection: ConnectionIx, link: Lin
         floor,
         supply,
         (connection, link),
-        (&feed, least, ohms),
-        draw,
+        (&feed, ohms),
+        (draw, before, lost),
     );
+    lost
 }
 
 /// Whether a load gets too few volts before what feeds it is empty.
@@ -627,38 +730,46 @@ fn falls_short(
     floor: &Floor,
     supply: &mut Supply,
     (connection, link): (ConnectionIx, Link),
-    (feed, least, ohms): (&Feed, Option<f64>, f64),
-    draw: Draw,
+    (feed, ohms): (&Feed, f64),
+    (draw, before, lost): (Draw, Lost, Lost),
 ) {
     let Some(takes) = said(floor, link.to).and_then(|port| port.takes) else {
         return;
     };
-    let arrives = least.unwrap_or(0.0);
+    let empty = feed.volts.least.value();
     // What never reaches it was said on the way down; what USB lacks is said with its watts.
-    if is_usb(floor, link)
-        || feed.volts.most < takes.least
-        || arrives >= takes.least.value()
-        || draw.typical == 0.0
-    {
+    if is_usb(floor, link) || feed.volts.most < takes.least || draw.typical == 0.0 {
         return;
     }
-    // At the voltage that the load still runs on, the source must give that and what the cable loses.
-    let needed = takes.least.value() + draw.typical / takes.least.value() * ohms;
-    let charge = feed
-        .cells
-        .map(|count| cells::charge_at(needed / f64::from(count.max(1))));
-    // What is put on directly ends a little before it is empty: that is what its usable share is for.
-    let direct = link.cable.is_nothing_to_carry();
-    if direct && charge.is_some_and(|charge| charge <= 1.0 - USABLE) {
+    // While it works; else where only its peak, a motor or a screen at full, pulls it down.
+    for (watts, before, lost, peak) in [
+        (draw.typical, before.typical, lost.typical, false),
+        (draw.peak, before.peak, lost.peak, true),
+    ] {
+        let arrives = empty - lost;
+        if arrives >= takes.least.value() {
+            continue;
+        }
+        // At the voltage that the load still runs on, the source must give that and what the cables lose.
+        let needed = takes.least.value() + before + watts / takes.least.value() * ohms;
+        let charge = feed
+            .cells
+            .map(|count| cells::charge_at(needed / f64::from(count.max(1))));
+        // What ends a little before it is empty: that is what its usable share is for.
+        let spared = link.cable.is_nothing_to_carry() || peak;
+        if spared && charge.is_some_and(|charge| charge <= 1.0 - USABLE) {
+            continue;
+        }
+        supply.problems.push(PowerProblem::TooLow {
+            connection,
+            least: arrives.max(0.0),
+            lost: lost.min(empty),
+            needs: takes.least,
+            charge,
+            peak,
+        });
         return;
     }
-    supply.problems.push(PowerProblem::TooLow {
-        connection,
-        least: arrives,
-        lost: feed.volts.least.value() - arrives,
-        needs: takes.least,
-        charge,
-    });
 }
 
 /// Whether USB gives what the load needs.
@@ -672,6 +783,19 @@ fn usb_gives(floor: &Floor, supply: &mut Supply, (connection, link): (Connection
     let works = supply.draws[placement].typical;
     let works = works.max(starts.map_or(0.0, Watts::value));
     let gives = step.watts.value();
+    let least = said(floor, link.to).and_then(|port| port.takes);
+    if let Some(takes) = least.filter(|takes| step.volts < takes.least && works <= gives) {
+        // Watts enough, and too few volts: it stays off all the same.
+        supply.problems.push(PowerProblem::TooLow {
+            connection,
+            least: step.volts.value(),
+            lost: 0.0,
+            needs: takes.least,
+            charge: Some(1.0),
+            peak: false,
+        });
+        return;
+    }
     let (needs, so) = if works > gives {
         let so = match reserve {
             Some(_) => UsbShort::RunsDown,

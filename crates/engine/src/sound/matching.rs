@@ -23,8 +23,10 @@ pub enum Mismatch {
     LineIntoMic {
         /// The cable into the input.
         connection: ConnectionIx,
-        /// What comes.
+        /// What comes, on average.
         level_dbu: f64,
+        /// What comes at its peaks.
+        peak_dbu: f64,
         /// What it takes.
         most_dbu: f64,
     },
@@ -443,6 +445,7 @@ fn level(
             found.push(Mismatch::LineIntoMic {
                 connection,
                 level_dbu: before.level_db,
+                peak_dbu: before.level_db + before.peaks_db,
                 most_dbu: takes.most_dbu,
             });
             return;

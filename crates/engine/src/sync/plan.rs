@@ -1,7 +1,7 @@
 //! A floor brought into sync with what the kit has: who leads, which box goes where, what is set.
 
 use super::tree::{ClockAt, TimecodeSource, clocks, unplugs};
-use crate::path::{Floor, PortIx, Resolved};
+use crate::path::{Floor, PortIx, Resolved, fed_by_cable};
 use model::catalogue::{Cable, Device, DeviceKind, Direction, Port};
 use model::document::{Change, ClockSetting, Command, Handle, PortRef, handle_from};
 use model::kit;
@@ -63,10 +63,21 @@ pub fn plan(floor: &Floor, resolved: &Resolved) -> Plan {
                 device: floor.build.placements[clock.placement].id.clone(),
                 change: Change::between(setting, &free),
             });
-            plan.says.push(format!(
-                "{} takes its time from what feeds it.",
-                name(clock.placement)
-            ));
+            let fed = fed_by_cable(floor, resolved, clock.placement);
+            let master = master.filter(|_| fed.is_none());
+            plan.says.push(match (fed, master) {
+                (Some((_, from)), _) => {
+                    format!(
+                        "{} takes its time from {}.",
+                        name(clock.placement),
+                        name(from)
+                    )
+                }
+                (None, Some(master)) => {
+                    format!("{} follows {}.", name(clock.placement), name(master))
+                }
+                (None, None) => format!("{} runs on from when it is set.", name(clock.placement)),
+            });
         }
         let is_box = floor.devices[clock.placement]
             .is_some_and(|device| device.kind == DeviceKind::TimecodeBox);
@@ -88,6 +99,11 @@ pub fn plan(floor: &Floor, resolved: &Resolved) -> Plan {
 /// What gives one clock a box that stays on it: of the unit, of the kit, else hired.
 pub fn feed_one(floor: &Floor, clock: &ClockAt) -> Plan {
     let mut plan = Plan::default();
+    // A box needs no box: it is jammed.
+    let is_box = |device: &Device| device.kind == DeviceKind::TimecodeBox;
+    if floor.devices[clock.placement].is_some_and(is_box) {
+        return plan;
+    }
     let mut sources = sources(floor);
     let mut boxes: Vec<&Device> = floor
         .catalogue
@@ -191,7 +207,14 @@ fn feed(
             && !floor.occupied[*port]
     });
     let Some(input) = input else {
-        if clock.way != TimecodeSource::Master {
+        // Where something is plugged in already, that is set otherwise, and said so.
+        let plugged = floor.ports_of(clock.placement).any(|port| {
+            let node = floor.ports[port];
+            node.port.direction == Direction::In
+                && node.port.wire == Wire::Ltc
+                && floor.into[port].is_some()
+        });
+        if clock.way != TimecodeSource::Master && !plugged {
             plan.left.push(format!(
                 "{} has no free input for timecode: jam it, and again in the breaks.",
                 placed.name

@@ -22,7 +22,7 @@ pub struct AudioPort {
     /// For an output: what it can be switched to, the usual one first.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub gives: Vec<OutputLevel>,
-    /// Whether both sides of the signal are alike against ground: what hums in is cancelled.
+    /// Whether one side of the signal is ground: what hums into the cable stays in it. Balanced where not said.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub unbalanced: bool,
     /// Whether it has a limiter.

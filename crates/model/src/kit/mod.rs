@@ -79,7 +79,8 @@ impl Line {
 
     /// What is missing, in words: *2 × 5 m of Miniature coax, BNC*.
     pub fn short_in_words(&self) -> String {
-        let name = match self.length {
+        // What puts one thing on another has no length.
+        let name = match self.length.filter(|length| length.0 > 0) {
             Some(length) => format!("{length} of {}", self.name),
             None => self.name.clone(),
         };

@@ -96,6 +96,22 @@ impl TimecodeRate {
         hour * (self.rate.as_f64() - other.rate.as_f64()).abs()
     }
 
+    /// Whether two counts show the same hours, minutes and seconds, of frames of different length: 24 beside 25, 23.976
+    /// beside 29.97. A count that drops labels follows another clock.
+    ///
+    /// ```
+    /// use units::timecode::TimecodeRate;
+    /// let count = |text: &str| text.parse::<TimecodeRate>().unwrap();
+    /// assert!(count("24").agrees_in_seconds(count("25")));
+    /// assert!(count("23.976").agrees_in_seconds(count("29.97")));
+    /// assert!(!count("23.976").agrees_in_seconds(count("24")));
+    /// assert!(!count("29.97 drop").agrees_in_seconds(count("25")));
+    /// ```
+    pub fn agrees_in_seconds(self, other: Self) -> bool {
+        let alike = self.rate.is_per_1001() == other.rate.is_per_1001();
+        !self.drop_frame && !other.drop_frame && alike && self.in_pairs() != other.in_pairs()
+    }
+
     /// What it counts in step with, at or below 30: timecode on a wire counts pairs of frames above
     /// that (ST 12-3).
     pub fn in_pairs(self) -> Self {

@@ -308,6 +308,22 @@ fn above(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
     from_outlets(facts, input, suits, &[take_out(facts, feeding)])
 }
 
+/// Two packs of one kind on a plate: either like the other, else one taken off.
+pub fn same_pack(facts: &Facts, connections: [ConnectionIx; 2]) -> Vec<Fix> {
+    let floor = facts.floor;
+    let on = |connection: ConnectionIx| floor.ports[floor.link(connection).from].placement;
+    let [one, other] = connections.map(on);
+    let mut fixes: Vec<Fix> = [(one, other), (other, one)]
+        .into_iter()
+        .filter_map(|(goes, stays)| {
+            let kind = floor.devices[stays].filter(|device| device.battery.is_some())?;
+            swapped(facts, goes, kind, !is_left(facts, kind))
+        })
+        .collect();
+    fixes.extend(connections.map(|connection| super::disconnect(facts, connection)));
+    fixes
+}
+
 /// A battery of the right voltage in the place of one that isn't.
 fn other_battery(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
     let link = facts.floor.link(connection);

@@ -1,11 +1,13 @@
 //! Another input, another cable, another microphone; a second recorder.
 
-use crate::fix::basics::{MOST, build};
+use crate::fix::basics::{MOST, build, hired_words, is_left, put_there};
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx};
 use engine::sound::{LEAST_LOAD, made_of};
-use model::catalogue::{AudioPort, Cable, Device, Direction, Microphone, MicrophonePower};
-use model::document::{Command, PortRef};
+use model::catalogue::{
+    AudioPort, Cable, Device, DeviceKind, Direction, Microphone, MicrophonePower, Port,
+};
+use model::document::{Command, PortRef, handle_from};
 use model::kit;
 use transport::connector::Connector;
 use transport::wire::Wire;
@@ -29,6 +31,78 @@ pub fn lighter_load(facts: &Facts, connection: ConnectionIx, source_ohm: f64) ->
         let mut levels = audio.takes.iter();
         levels.any(|level| level.impedance_ohm >= LEAST_LOAD * source_ohm)
     })
+}
+
+/// A box between a microphone and an input that has no 48 V for it: a preamplifier, a plug-on transmitter with its
+/// receiver. Of the kit, else hired; straight through where one has an output for the input.
+pub fn powered_between(facts: &Facts, connection: ConnectionIx) -> Vec<Fix> {
+    let floor = facts.floor;
+    let link = floor.link(connection);
+    let run = &floor.build.connections[connection];
+    let (from, to) = (floor.ports[link.from].port, floor.ports[link.to].port);
+    let takes = |port: &Port| {
+        let audio = port.audio.as_deref();
+        port.direction == Direction::In
+            && port.wire == Wire::Analogue
+            && audio.is_some_and(|audio| audio.takes.iter().any(|level| level.phantom))
+    };
+    let mut boxes: Vec<(bool, &Device, &Port, &Port)> = Vec::new();
+    for device in &floor.catalogue.devices {
+        let small = matches!(device.kind, DeviceKind::SoundBox | DeviceKind::Mixer);
+        let inlet = device.ports.iter().find(|port| {
+            takes(port) && joining(facts, from.connector, port.connector, None).is_some()
+        });
+        let Some(inlet) = inlet.filter(|_| small && device.records.is_none()) else {
+            continue;
+        };
+        let mouth = device.ports.iter().find(|port| {
+            let audio = port.audio.as_deref();
+            port.direction == Direction::Out
+                && port.wire == Wire::Analogue
+                && audio.is_some_and(|audio| !audio.headphones)
+                && joining(facts, port.connector, to.connector, None).is_some()
+                && device
+                    .paths
+                    .iter()
+                    .any(|path| path.from.contains(&inlet.id) && path.to.contains(&port.id))
+        });
+        if let Some(mouth) = mouth {
+            boxes.push((!is_left(facts, device), device, inlet, mouth));
+        }
+    }
+    boxes.sort_by_key(|(hired, device, ..)| (*hired, device.grams()));
+    let unit = &floor.placement_of(link.to).unit;
+    let put = boxes
+        .into_iter()
+        .take(MOST)
+        .filter_map(|(hired, device, inlet, mouth)| {
+            let handle = handle_from("preamp", |handle| floor.placement(handle).is_some());
+            let into = joining(facts, from.connector, inlet.connector, Some(link.cable))?;
+            let out = joining(facts, mouth.connector, to.connector, None)?;
+            let mut commands = vec![Command::Disconnect {
+                build: build(facts),
+                connection: run.id.clone(),
+            }];
+            commands.extend(put_there(facts, (device, hired), unit, (&handle, None)));
+            let connect = |from: PortRef, to: PortRef, cable: &Cable, length| Command::Connect {
+                build: build(facts),
+                from,
+                to,
+                cable: Some(cable.id.as_str().into()),
+                length,
+            };
+            let at = |port: &Port| PortRef::new(&handle, &port.id);
+            commands.push(connect(run.from.clone(), at(inlet), into, Some(run.length)));
+            commands.push(connect(at(mouth), run.to.clone(), out, None));
+            let words = hired_words(hired);
+            let title = format!(
+                "Put a {}{words} before {}",
+                device.name,
+                facts.port(link.to)
+            );
+            Some(Fix::new(title, commands))
+        });
+    put.collect()
 }
 
 /// Another microphone for the same work, that the input powers and doesn't load too much: of the kit, else

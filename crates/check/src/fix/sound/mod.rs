@@ -9,7 +9,9 @@ mod tracks;
 
 pub use air::{retune, tuned};
 pub use gain::{gains, less_gain, nearer, set_gains};
-pub use input::{lighter_load, other_input_for, other_microphone, second_recorder};
+pub use input::{
+    lighter_load, other_input_for, other_microphone, powered_between, second_recorder,
+};
 pub use level::{isolate, match_level};
 pub use listening::{headphone_socket, listen};
 pub use tracks::{clear_track, on_free_track, part_track, sample_rate, unmix};

@@ -21,14 +21,15 @@ pub fn mismatched(facts: &Facts, mismatch: Mismatch) -> Finding {
     match mismatch {
         Mismatch::LineIntoMic {
             connection,
-            level_dbu,
+            peak_dbu,
             most_dbu,
+            ..
         } => {
             let (from, to) = facts.ends(connection);
             let text = format!("{from} sends line level into {to}, which is set to microphone.");
             let reason = format!(
-                "{} dBu come on average; it takes {} dBu at the most.",
-                signed(level_dbu, 0),
+                "Its peaks come at {} dBu; it takes {} dBu at the most.",
+                signed(peak_dbu, 0),
                 signed(most_dbu, 0)
             );
             facts
@@ -163,6 +164,8 @@ fn on_power(facts: &Facts, mismatch: Mismatch) -> Finding {
                 NoPhantom::OtherLevel => fix::match_level(facts, connection, 0.0),
                 NoPhantom::NotThere => fix::other_input_for(facts, connection)
                     .into_iter()
+                    .chain(fix::powered_between(facts, connection))
+                    .chain(fix::other_microphone(facts, connection))
                     .collect::<Vec<_>>(),
             })
         }
