@@ -1400,7 +1400,7 @@ export interface components {
             stops_phantom?: boolean;
             /** @description For an input: what it can be switched to, the usual one first. */
             takes?: components["schemas"]["InputLevel"][];
-            /** @description Whether both sides of the signal are alike against ground: what hums in is cancelled. */
+            /** @description Whether one side of the signal is ground: what hums into the cable stays in it. Balanced where not said. */
             unbalanced?: boolean;
         };
         /** @example 4x48000x24 */
@@ -2092,7 +2092,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "P-116" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "B-101" | "B-102" | "B-103" | "B-104" | "B-111" | "B-112" | "B-113" | "B-121" | "B-122" | "B-123" | "B-124" | "B-125" | "B-126" | "B-131" | "B-132" | "B-133" | "B-134" | "B-135" | "B-141" | "B-142" | "B-143" | "B-144" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "P-116" | "P-117" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "T-114" | "T-115" | "T-116" | "T-117" | "B-101" | "B-102" | "B-103" | "B-104" | "B-111" | "B-112" | "B-113" | "B-121" | "B-122" | "B-123" | "B-124" | "B-125" | "B-126" | "B-131" | "B-132" | "B-133" | "B-134" | "B-135" | "B-141" | "B-142" | "B-143" | "B-144" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -6777,6 +6777,8 @@ export interface components {
              * @description Its peaks.
              */
             peak_dbfs?: number | null;
+            /** @description Whose timecode is on it, where it holds that in the place of sound. */
+            timecode?: string | null;
             /** @description How much louder or softer it is written. */
             trim?: string | null;
             /** @description The port whose figures aren't known, where the level isn't for want of them. */

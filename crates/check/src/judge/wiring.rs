@@ -37,25 +37,7 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
         WiringProblem::UnknownCable { connection } => {
             bad_connection(facts, *connection, "is a cable that isn’t in the catalogue")
         }
-        WiringProblem::OtherWire { connection } => {
-            let link = facts.floor.link(*connection);
-            let (from, to) = facts.ends(*connection);
-            let wire = |port: PortIx| facts.floor.ports[port].port.wire;
-            let text = format!(
-                "{from} sends {}, {to} takes {}.",
-                wire(link.from),
-                wire(link.to)
-            );
-            let finding = facts.stop(
-                Code::OtherWire,
-                At::Cable(*connection),
-                text,
-                "Different wires need a converter, not an adapter.",
-            );
-            finding
-                .with(facts, || fix::right_socket(facts, *connection))
-                .with(facts, || fix::converter(facts, *connection))
-        }
+        WiringProblem::OtherWire { connection } => other_wire(facts, *connection),
         WiringProblem::WrongCable { connection } => {
             let link = facts.floor.link(*connection);
             let (output, input) = (
@@ -87,6 +69,22 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
                 .with(facts, || fix::clamp(facts, *connection, socket))
         }
     }
+}
+
+fn other_wire(facts: &Facts, connection: ConnectionIx) -> Finding {
+    let link = facts.floor.link(connection);
+    let (from, to) = facts.ends(connection);
+    let wire = |port: PortIx| facts.floor.ports[port].port.wire;
+    let text = format!(
+        "{from} sends {}, {to} takes {}.",
+        wire(link.from),
+        wire(link.to)
+    );
+    let reason = "Different wires need a converter, not an adapter.";
+    facts
+        .stop(Code::OtherWire, At::Cable(connection), text, reason)
+        .with(facts, || fix::right_socket(facts, connection))
+        .with(facts, || fix::converter(facts, connection))
 }
 
 fn bad_connection(facts: &Facts, connection: ConnectionIx, what: &str) -> Finding {
