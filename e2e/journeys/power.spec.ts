@@ -29,20 +29,20 @@ test("what would be destroyed is said first, and its fix feeds the coupler from 
 test("the air is dragged into the cold, and the day changes", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/power`);
   const lanes = page.getByRole("region", { name: "The day" });
-  await expect(lanes.getByText("9 h 48 min; cold, 28 s off")).toBeVisible();
+  await expect(lanes.getByText("9 h 46 min; cold, 28 s off")).toBeVisible();
   const air = page.getByRole("slider", { name: "Temperature" });
   await air.fill("-10");
   await air.blur();
   await expect(page.getByText("-10 °C, 75 % left")).toBeVisible();
-  await expect(lanes.getByText("7 h 21 min; cold, 28 s off")).toBeVisible();
+  await expect(lanes.getByText("7 h 20 min; cold, 28 s off")).toBeVisible();
   await page.getByRole("button", { name: "Undo", exact: true }).click();
-  await expect(lanes.getByText("9 h 48 min; cold, 28 s off")).toBeVisible();
+  await expect(lanes.getByText("9 h 46 min; cold, 28 s off")).toBeVisible();
 });
 
 test("a measured run is logged, and the battery is reckoned with as it is", async ({ page, server }) => {
   await open(page, server, `${NIGHT}/power?power=mix-bat`);
   const aside = page.getByRole("complementary", { name: "Supply of a device" });
-  await expect(aside).toContainText("88.2 Wh can be used, 9 h 48 min at 9 W");
+  await expect(aside).toContainText("88.2 Wh can be used, 9 h 46 min at 9 W");
   await aside.getByLabel("Drawn").fill("35 W");
   await aside.getByLabel("Lasted").fill("1 h 45 min");
   await aside.getByRole("button", { name: "Log this run" }).click();
@@ -70,7 +70,7 @@ test("a good battery's run tells what a load draws, and the figure opens its wor
   await log("6 h", "4 W");
   await expect(aside).toContainText("Measured: 10.7 W");
   const supply = page.getByRole("region", { name: "Yard", exact: true });
-  await expect(supply).toContainText("draws 18.7 W");
+  await expect(supply).toContainText("draws 18.8 W");
   await aside.getByRole("button", { name: "What it draws: show the working" }).click();
   await expect(page.getByRole("dialog")).toContainText("98 Wh × 0.9 × 1 at 20 °C ÷ 6 h 00 min, less 4 W beside it");
   await page.keyboard.press("Escape");
@@ -115,7 +115,7 @@ test("a finding of the map leads to the supply, and a unit is powered for ten ho
   await sheet.getByRole("button", { name: "Look for ways" }).click();
   const ways = sheet.getByRole("list", { name: "Ways" }).getByRole("listitem");
   await expect(ways).toHaveCount(4);
-  await expect(ways.nth(0)).toContainText(/As it stands.*Lasts7 h 56 min.*Here to compare with/);
+  await expect(ways.nth(0)).toContainText(/As it stands.*Lasts7 h 54 min.*Here to compare with/);
   await expect(ways.nth(2)).toContainText(/Fewest changes.*Lasts10 h 22 min.*Changes0/);
   await ways.nth(2).getByRole("button", { name: "Take this" }).click();
   const supply = page.getByRole("region", { name: "Yard", exact: true });

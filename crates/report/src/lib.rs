@@ -3,6 +3,7 @@
 
 #![warn(missing_docs)]
 
+mod air;
 mod arrivals;
 mod choosable;
 mod columns;
@@ -29,6 +30,7 @@ mod tracks;
 mod whole;
 mod workings;
 
+pub use air::AirReport;
 pub use arrivals::{ArrivalReport, DelayLimit, NeedAnswer, Standing};
 pub use choosable::{Choosable, choosable};
 pub use compare::{BuildComparison, compare_builds};

@@ -1,5 +1,6 @@
 //! The whole report of a build.
 
+use crate::air::{self, AirReport};
 use crate::arrivals::{self, ArrivalReport};
 use crate::connections::{self, ConnectionReport, PortReport};
 use crate::facts::with_facts;
@@ -65,6 +66,9 @@ pub struct Report {
     /// What feeds what, for how long, and what is lost with it.
     #[difference(within)]
     pub power: PowerReport,
+    /// Who is on which channel, and what is near.
+    #[difference(by(device))]
+    pub air: Vec<AirReport>,
     /// What the check has to say: stops first. Their fixes are looked for when they are asked for.
     #[difference(by(id))]
     pub findings: Vec<Finding>,
@@ -132,6 +136,7 @@ fn whole(facts: &Facts, production: &Production, build: &str) -> Report {
         sound,
         time,
         power,
+        air: air::list(facts, &findings),
         findings,
     }
 }

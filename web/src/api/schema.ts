@@ -1264,6 +1264,32 @@ export interface components {
             /** @description What would be done. */
             commands: components["schemas"]["Command"][];
         };
+        /** @description A transmitter that somebody listens to. */
+        AirReport: {
+            /** @description The band, in words. */
+            band: string;
+            /**
+             * Format: int32
+             * @description Its channel; none where it is tuned by hand, or none is left.
+             */
+            channel?: number | null;
+            /** @description Whether somebody chose it; else it was handed out. */
+            chosen: boolean;
+            /** @description The transmitter. */
+            device: components["schemas"]["String"];
+            /**
+             * Format: double
+             * @description In megahertz, where that is known.
+             */
+            mhz?: number | null;
+            /** @description Its name. */
+            name: string;
+            /** @description Others that are next to it or on it, with how far away, in words. */
+            near: string[];
+            /** @description Who listens, by name. */
+            receivers: string[];
+            worst?: components["schemas"]["Severity"] | null;
+        };
         /** @example 5 A */
         Amps: string;
         /** @description Sound and picture where they meet. */
@@ -5453,6 +5479,11 @@ export interface components {
              * @description For sound: from full scale down to the noise of the link, in decibels.
              */
             sound_range_db?: number | null;
+            /**
+             * Format: int32
+             * @description From the middle of one channel to the next, in megahertz; not known where not said.
+             */
+            step_mhz?: number | null;
             /** @description Only devices of one system pair: `pellow-w1`. */
             system: string;
             tuning?: components["schemas"]["Tuning"] | null;
@@ -5704,6 +5735,8 @@ export interface components {
         };
         /** @description What follows from one build of a production. */
         Report: {
+            /** @description Who is on which channel, and what is near. */
+            air: components["schemas"]["AirReport"][];
             /** @description What arrives at each screen and recorder. */
             arrivals: components["schemas"]["ArrivalReport"][];
             /** @description The build's id. */

@@ -14,6 +14,7 @@ import { DeviceInspector, type Panel } from "./device-inspector";
 import { FollowPanel } from "./follow";
 import { CableInspector } from "./cable-inspector";
 import { LineMap, type Zoom } from "./lines/line-map";
+import { RadioPlan } from "./radio-plan";
 import { RoutesPanel } from "./routes";
 
 // It comes when it is asked for, or soon after the view: the first look doesn't wait for it.
@@ -122,6 +123,7 @@ export function PathView() {
         {narrow && !lines ? (
           <section aria-label="Arrivals board" tabIndex={0} data-scrolls className="min-h-0 overflow-auto">
             <ArrivalsBoard />
+            <RadioPlan />
           </section>
         ) : (
           <div
@@ -133,6 +135,7 @@ export function PathView() {
           >
             <SkipMap />
             {build.placements.length === 0 ? <Empty onAdd={() => setAdding(true)} /> : <LineMap inputs={inputs.data} zoom={zoom} whole={whole} />}
+            <RadioPlan />
           </div>
         )}
       </main>

@@ -116,7 +116,7 @@ fn breaks_that_come_in_time_are_when_it_is_jammed_again() {
     let floor = day(two_bodies(), &parts);
     assert_eq!(
         says(&floor, "T-105"),
-        "note: Nothing feeds timecode to B all day: jammed from BOX at the beginning, it may be 1.4 frames off at the end: jam it again in a break, at 09:14 and 10:14. \
+        "note: Nothing feeds timecode to B all day: jammed from BOX at the beginning, it may be 1.4 frames off at the end: jam it again in a break, at 09:04 and 10:08. \
          fix: Put a timecode box (to hire: none is left in the kit) on B, and leave it there"
     );
     let jams = floor.report().time.jams;

@@ -80,11 +80,25 @@ impl Hours {
     /// break allows, else when it ends. At most so many. A change takes so many seconds, and ends before its break
     /// does.
     pub fn turns(&self, lasts: u64, takes: u64, most: usize) -> Vec<ChangeTime> {
-        self.turns_by(|fresh| fresh.saturating_add(lasts), takes, most)
+        let over = |fresh: u64| fresh.saturating_add(lasts);
+        self.changes(over, takes, most, u64::min)
     }
 
-    /// The same of something that ends when `over` says, given when it was fresh.
+    /// The same of a battery that ends when `over` says, given when it was fresh. One that ends in a break is changed
+    /// at the break's end: nobody needs it before, and the new one has all its time ahead.
     pub fn turns_by(&self, over: impl Fn(u64) -> u64, takes: u64, most: usize) -> Vec<ChangeTime> {
+        self.changes(over, takes, most, |end, _| end)
+    }
+
+    /// `when` says when something is changed in a break, of the last time at which the change still ends with it, and
+    /// of when it is over.
+    fn changes(
+        &self,
+        over: impl Fn(u64) -> u64,
+        takes: u64,
+        most: usize,
+        when: fn(u64, u64) -> u64,
+    ) -> Vec<ChangeTime> {
         let mut turns: Vec<ChangeTime> = Vec::new();
         let mut fresh = self.begin;
         while turns.len() < most {
@@ -96,9 +110,12 @@ impl Hours {
                 .breaks
                 .iter()
                 .enumerate()
+                // Once in a break is enough.
+                .filter(|(_, pause)| {
+                    fresh == self.begin || !(pause.start..=pause.end).contains(&fresh)
+                })
                 .filter_map(|(number, pause)| {
-                    // What is over in a break is changed at its end: once, and nobody needs it before.
-                    let at = pause.end.checked_sub(takes)?;
+                    let at = when(pause.end.checked_sub(takes)?, over);
                     (pause.start <= over && at >= pause.start && at > fresh).then_some((at, number))
                 });
             let turn = match in_time.max() {
@@ -172,8 +189,10 @@ mod tests {
                 (15 * 60 + 13, Some(1))
             ]
         );
-        // Over in a break: changed once, at its end.
-        assert_eq!(turns(4 * 3600 + 1800), [(12 * 60 + 58, Some(0))]);
+        // Over in a break: changed once; a battery at the end of the break.
+        assert_eq!(turns(4 * 3600 + 1800), [(12 * 60 + 30, Some(0))]);
+        let batteries = hours.turns_by(|fresh| fresh + 4 * 3600 + 1800, 120, 10);
+        assert_eq!(batteries[0].at / 60, 12 * 60 + 58);
         assert_eq!(hours.turns(1, 0, 7).len(), 7, "bounded");
         assert_eq!(hours.turns(0, 0, 7), []);
         // What takes longer than a break isn’t done in it.

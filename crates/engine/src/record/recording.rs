@@ -12,6 +12,7 @@ use model::document::{
     Handle, Incompatibility, Purpose, RecordingSetting, SlotUse, incompatibilities, slot_takes,
 };
 use serde::Serialize;
+use transport::connector::Seat;
 use units::format::{FrameRate, PictureFormat, Quality, Raster};
 use units::quantity::{BitRate, Bytes, Percent, Span};
 use utoipa::ToSchema;
@@ -466,9 +467,14 @@ fn fill_time<'a>(
         }
     }
     let air = floor.production.house_rules.air_celsius;
+    // A coupler in the battery slot is the dummy battery that somebody may have forgotten to tick.
+    let outside = RecordingSetting {
+        dummy_battery: setting.dummy_battery || on_a_coupler(floor, recording.placement),
+        ..setting.clone()
+    };
     let heat = ability
         .heat_limit
-        .map(|limit| heat::limit(limit, air, setting).0);
+        .map(|limit| heat::limit(limit, air, &outside).0);
     let limits = [
         (LimitKind::Clip, ability.clip_limit),
         (LimitKind::Heat, heat),
@@ -547,4 +553,16 @@ impl Recording<'_> {
             }
         }
     }
+}
+
+/// Whether something other than a battery is in the battery slot of a device and feeds it.
+fn on_a_coupler(floor: &Floor, placement: usize) -> bool {
+    floor.ports_of(placement).any(|port| {
+        let slot = floor.ports[port].port.connector.facts().seat == Some(Seat::Slot);
+        let link = floor.into[port].and_then(|number| floor.links[number]);
+        slot && link.is_some_and(|link| {
+            let from = floor.devices[floor.ports[link.from].placement];
+            from.is_some_and(|device| device.battery.is_none())
+        })
+    })
 }

@@ -24,6 +24,9 @@ pub struct Radio {
     pub sensitivity_dbm: i32,
     /// Channels that don't overlap.
     pub channels: u8,
+    /// From the middle of one channel to the next, in megahertz; not known where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub step_mhz: Option<u32>,
     /// Receivers at most, for a transmitter.
     #[serde(default)]
     pub receivers: usize,
@@ -51,6 +54,15 @@ pub struct Tuning {
     pub to_khz: u32,
     /// From one to the next.
     pub step_khz: u32,
+}
+
+impl Radio {
+    /// The middle of a channel, from 1, in megahertz, where the step between them is known.
+    pub fn channel_mhz(&self, channel: u8) -> Option<f64> {
+        let step = f64::from(self.step_mhz?);
+        let middle = (f64::from(self.channels) + 1.0) / 2.0;
+        Some(f64::from(self.frequency_mhz) + (f64::from(channel) - middle) * step)
+    }
 }
 
 impl Tuning {

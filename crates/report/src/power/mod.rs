@@ -621,8 +621,13 @@ fn in_words(facts: &Facts, bank: &Bank) -> Vec<String> {
     }
     told.push(match bank.kind {
         SwapKind::Hot => "A change breaks nothing.".into(),
+        SwapKind::Warm if without.still.is_empty() => format!(
+            "A change is warm: nothing records on it; what hangs on it is off for {} s.",
+            bank.gap
+        ),
         SwapKind::Warm => format!(
-            "A change is warm: recording goes on, the rest is off for {} s.",
+            "A change is warm: {} records on; what hangs on it is off for {} s.",
+            named(&without.still),
             bank.gap
         ),
         SwapKind::Cold => format!(
