@@ -6,11 +6,14 @@ use crate::{ArrivalReport, PowerSource, RecordingReport, Report};
 use check::{Finding, Severity};
 use rustc_hash::{FxHashMap, FxHashSet};
 use units::format::PictureFormat;
+use units::quantity::BitRate;
 
 /// A picture that comes later by no more than this, in microseconds, is later for nobody who looks at it.
 const OVERLOOKED_US: u64 = 20_000;
 /// A source that ends earlier by no more than this share of its time is changed with the others.
 const OVERLOOKED_SHARE: f64 = 0.1;
+/// Within this share it is the same time: a lead warms a little more or less.
+const SAME_TIME: f64 = 0.02;
 /// Figures of findings that differ by less are one figure, computed in another order.
 const SAME: f64 = 1e-6;
 /// Clocks that are nearer than this, in frames, to where they were are as they were.
@@ -147,9 +150,17 @@ impl Losses {
         }
         let quality = |row: &RecordingReport| row.format.map(PictureFormat::quality);
         let video = |row: &RecordingReport| row.time.as_ref().map(|time| time.video_bps);
-        // The same frame on a lower rate is pressed harder.
-        if quality(was) == quality(row) && video(row) < video(was) {
-            self.add(format!("{name}: {} instead of {}", row.codec, was.codec));
+        // The same frame on a lower rate is pressed harder. Another codec is somebody’s choice undone, and said as that.
+        let rates = video(was).zip(video(row));
+        if let Some((old, new)) = rates.filter(|(old, new)| new < old)
+            && quality(was) == quality(row)
+            && was.codec == row.codec
+        {
+            self.add(format!(
+                "{name}: {} instead of {}",
+                BitRate(new).label(),
+                BitRate(old).label()
+            ));
         }
         if let Some((old, new)) = was.effective.zip(row.effective)
             && !new.reaches(old)
@@ -213,7 +224,7 @@ impl Losses {
                 changes(after, source) > changes(before, was) || was.through && !source.through;
             if less || (new as f64) < old as f64 * (1.0 - OVERLOOKED_SHARE) {
                 self.add(text);
-            } else if source.runtime != was.runtime {
+            } else if (new as f64) < old as f64 * (1.0 - SAME_TIME) {
                 self.add_slight(text);
             }
         }

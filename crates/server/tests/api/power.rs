@@ -20,7 +20,7 @@ async fn a_unit_is_powered_and_its_report_follows() {
         let found = sources.iter().find(|source| source["name"] == name);
         found.map(|source| source["runtime"].clone())
     };
-    assert_eq!(lasts(&before, "Yard battery"), Some(json!("7 h 56 min")));
+    assert_eq!(lasts(&before, "Yard battery"), Some(json!("7 h 54 min")));
     let after = server.edits(1, ways[1]["commands"].clone()).await.json();
     assert_eq!(
         lasts(&after, "Yard battery and Yard battery 2"),
