@@ -4,7 +4,6 @@ use super::body::{Body, Path, Query, Text};
 use crate::app::App;
 use crate::problem::Problem;
 use crate::state::cache::{Wanted, WorkspaceAnswer, WorkspaceCache};
-use crate::workspace::Workspace;
 use axum::Json;
 use axum::extract::State;
 use axum::http::{StatusCode, header};
@@ -148,7 +147,7 @@ pub async fn list(State(app): State<App>) -> Result<Json<Vec<Listed>>, Problem> 
 }
 
 /// A new, empty production.
-#[operation(post, "/productions", tag = "productions", request_body = NewProduction, responses((status = 201, body = Workspace), (status = 422, body = Problem)))]
+#[operation(post, "/productions", tag = "productions", request_body = NewProduction, responses((status = 201, body = crate::workspace::Workspace), (status = 422, body = Problem)))]
 pub async fn create(
     State(app): State<App>,
     Body(new): Body<NewProduction>,
@@ -178,7 +177,7 @@ pub async fn create(
 }
 
 /// One production with the report of one build.
-#[operation(get, "/productions/{id}", tag = "productions", params(BuildQuery), responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one that the asker has", content((Workspace), (Vec<difference::PatchStep> = "application/json-patch+json")))))]
+#[operation(get, "/productions/{id}", tag = "productions", params(BuildQuery), responses((status = 200, description = "The workspace, or a JSON Patch (RFC 6902) of the one that the asker has", content((crate::workspace::Workspace), (Vec<difference::PatchStep> = "application/json-patch+json")))))]
 pub async fn read(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -213,7 +212,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<St
 }
 
 /// Puts a deleted production back.
-#[operation(post, "/productions/{id}/restore", tag = "productions", answers = Workspace)]
+#[operation(post, "/productions/{id}/restore", tag = "productions", answers = crate::workspace::Workspace)]
 pub async fn restore(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -226,7 +225,7 @@ pub async fn restore(
 }
 
 /// A copy of a production.
-#[operation(post, "/productions/{id}/duplicate", tag = "productions", responses((status = 201, body = Workspace)))]
+#[operation(post, "/productions/{id}/duplicate", tag = "productions", responses((status = 201, body = crate::workspace::Workspace)))]
 pub async fn duplicate(
     State(app): State<App>,
     Path(id): Path<String>,
@@ -262,7 +261,7 @@ pub async fn export(State(app): State<App>, Path(id): Path<String>) -> Result<Re
 }
 
 /// A production from a file.
-#[operation(post, "/productions/import", tag = "productions", request_body = ProductionFile, responses((status = 201, body = Workspace), (status = 413, body = Problem), (status = 422, body = Problem)))]
+#[operation(post, "/productions/import", tag = "productions", request_body = ProductionFile, responses((status = 201, body = crate::workspace::Workspace), (status = 413, body = Problem), (status = 422, body = Problem)))]
 pub async fn import(State(app): State<App>, Text(text): Text) -> Result<Response, Problem> {
     let cache = app.cache.clone();
     app.large(move |store, shipped| {
