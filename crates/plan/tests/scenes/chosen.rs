@@ -280,3 +280,151 @@ fn first_fixes_end_on_every_floor_that_ships() {
         assert!(taken.is_ok(), "{build}: {}", taken.unwrap_err());
     }
 }
+
+/// The fixes of the first finding of a code, with what each takes and costs; and all that is safe there.
+fn offered(floor: &stage::Scene, code: &str) -> (Vec<(String, Effort, Vec<String>)>, Vec<String>) {
+    let found = stage::finding(floor, code);
+    let fixes = found.fixes.into_iter();
+    let safe = safe_fixes(&floor.0, "main", catalogue(), &Interrupt::default()).unwrap();
+    (
+        fixes
+            .map(|fix| (fix.title, fix.effort, fix.costs))
+            .collect(),
+        safe.titles,
+    )
+}
+
+#[test]
+fn raw_is_no_means_to_an_end() {
+    let mut floor = stage::scene("2160p25")
+        .with("a", "tamsin-m4")
+        .with("mon", "ashgill-7")
+        .line("a.hdmi > mon.hdmi 1 m");
+    floor.0.builds[0].placements[0].settings.outputs.insert(
+        "hdmi".into(),
+        model::document::OutputSetting {
+            raw: Some("Tamsin raw".into()),
+            ..model::document::OutputSetting::default()
+        },
+    );
+    let (fixes, safe) = offered(&floor, "V-114");
+    let (title, effort, costs) = &fixes[0];
+    assert_eq!(*effort, Effort::Compromise, "{title}");
+    assert!(
+        costs[0].starts_with("A sends a picture instead of raw"),
+        "{costs:?}"
+    );
+    assert!(safe.is_empty(), "{safe:?}");
+}
+
+#[test]
+fn a_microphone_is_not_moved_by_itself_nor_into_the_shot() {
+    let far = |metres: u64| {
+        let mut floor = stage::scene("1080p25")
+            .with("m", "dunmore-g3")
+            .with("a", "tamsin-m4")
+            .line("m.out > a.mic jack35 1 m")
+            .records("a", "h264-100", &["sd-v60-128"], 1);
+        floor.0.builds[0].placements[0].settings.position = Some(model::document::Position {
+            source: model::catalogue::SoundSource::default(),
+            distance: units::quantity::Length(metres * 1_000),
+        });
+        floor
+    };
+    for metres in [2, 4, 8] {
+        let floor = far(metres);
+        let report = report(&floor.0, "main", catalogue()).unwrap();
+        for finding in &report.findings {
+            let fixes = fixes_of(
+                &floor.0,
+                "main",
+                catalogue(),
+                &finding.id,
+                &Interrupt::default(),
+            );
+            for fix in fixes.unwrap() {
+                let Some(to) = fix.title.strip_prefix("Take M to ") else {
+                    continue;
+                };
+                assert_eq!(fix.effort, Effort::Compromise);
+                assert!(fix.costs[0].starts_with("M goes to "), "{:?}", fix.costs);
+                let to: units::quantity::Length =
+                    to.strip_suffix(" from it").unwrap().parse().unwrap();
+                assert!(to.0 >= 300, "{}", fix.title);
+            }
+        }
+        let safe = safe_fixes(&floor.0, "main", catalogue(), &Interrupt::default()).unwrap();
+        assert!(
+            safe.titles.iter().all(|title| !title.starts_with("Take M")),
+            "{:?}",
+            safe.titles
+        );
+    }
+}
+
+#[test]
+fn another_codec_costs_what_was_chosen_and_comes_behind_a_larger_card() {
+    let night = demo::productions().remove(0).1;
+    let fixes = fixes_of(
+        &night,
+        "night",
+        catalogue(),
+        "R-105@b-rec",
+        &Interrupt::default(),
+    );
+    let fixes = fixes.unwrap_or_else(|| {
+        let report = report(&night, "night", catalogue()).unwrap();
+        let found = report
+            .findings
+            .iter()
+            .find(|finding| finding.code.to_string() == "R-105")
+            .unwrap();
+        fixes_of(
+            &night,
+            "night",
+            catalogue(),
+            &found.id,
+            &Interrupt::default(),
+        )
+        .unwrap()
+    });
+    let told: Vec<(Effort, bool)> = fixes
+        .iter()
+        .map(|fix| {
+            (
+                fix.effort,
+                fix.costs.iter().any(|cost| cost.contains("becomes")),
+            )
+        })
+        .collect();
+    assert_eq!(told[0], (Effort::Kit, false));
+    // A hire that keeps the codec stands before the codec that is less.
+    assert_eq!(told[1], (Effort::Hire, false));
+    assert_eq!(told[2], (Effort::Compromise, true));
+}
+
+#[test]
+fn breaks_in_the_day_are_somebodys_plan() {
+    let mut floor = stage::scene("1080p25")
+        .with("box", "merrin-t2")
+        .with("b", "orrell-c4");
+    floor.0.builds[0].timecode_master = Some("box".into());
+    floor.0.builds[0]
+        .schedule
+        .push(model::document::ScheduleEntry {
+            id: "day".into(),
+            name: "Day".into(),
+            recorders: Vec::new(),
+            start: "08:00".parse().unwrap(),
+            length: "4 h".parse().unwrap(),
+            rolls: model::document::Rolls::Continuous,
+        });
+    let (fixes, safe) = offered(&floor, "T-105");
+    let breaks = fixes
+        .iter()
+        .find(|(title, ..)| title.contains("into the day"));
+    let (_, effort, costs) = breaks.unwrap();
+    assert_eq!(*effort, Effort::Compromise);
+    assert!(costs[0].starts_with("The day gets "), "{costs:?}");
+    assert!(safe.iter().all(|title| !title.contains("into the day")));
+}
