@@ -7,8 +7,8 @@ export default defineConfig({
   workers: 2,
   // Patience, not a budget: figures are taken by the project “bench”.
   timeout: 240_000,
-  // A machine that is busy with something else for a while fails nobody’s change: what fails once is listed as flaky, what fails twice fails.
-  retries: 1,
+  // What fails, fails: a journey that only sometimes works is a fault.
+  retries: 0,
   expect: { timeout: 45_000 },
   reporter: [["list"]],
   use: {

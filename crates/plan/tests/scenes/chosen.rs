@@ -281,8 +281,11 @@ fn first_fixes_end_on_every_floor_that_ships() {
     }
 }
 
-/// The fixes of the first finding of a code, with what each takes and costs; and all that is safe there.
-fn offered(floor: &stage::Scene, code: &str) -> (Vec<(String, Effort, Vec<String>)>, Vec<String>) {
+/// A fix by its title, with what it takes and what it costs.
+type Offered = (String, Effort, Vec<String>);
+
+/// The fixes of the first finding of a code; and all that is safe there.
+fn offered(floor: &stage::Scene, code: &str) -> (Vec<Offered>, Vec<String>) {
     let found = stage::finding(floor, code);
     let fixes = found.fixes.into_iter();
     let safe = safe_fixes(&floor.0, "main", catalogue(), &Interrupt::default()).unwrap();
