@@ -24,7 +24,7 @@ async fn a_unit_is_powered_and_its_report_follows() {
     let after = server.edits(1, ways[1]["commands"].clone()).await.json();
     assert_eq!(
         lasts(&after, "Yard battery and Yard battery 2"),
-        Some(json!("10 h 22 min"))
+        Some(json!("10 h 21 min"))
     );
     for (query, status, says) in [
         (
