@@ -15,7 +15,8 @@ export function RadioPlan() {
       <table className="mt-1 border-collapse text-small">
         <thead>
           <tr className="text-left text-dim">
-            {["", "Link", "To", "Band", "Channel", "MHz", "Near"].map((name) => (
+            <td />
+            {["Link", "To", "Band", "Channel", "MHz", "Near"].map((name) => (
               <th key={name} scope="col" className="pr-5 font-normal">
                 {name}
               </th>
