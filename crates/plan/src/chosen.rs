@@ -6,14 +6,13 @@ use model::document::{
     Build, Placement, Production, RecordingSetting, Settings, SlotUse, TrackKind, TrackSetting,
 };
 use model::kit;
-use report::Report;
 use rustc_hash::FxHashMap;
 use units::format::PictureFormat;
 
-/// A production before an edit and after it, with what follows from both.
+/// A production before an edit and after it.
 pub(crate) struct Edit<'e> {
-    pub before: (&'e Production, &'e Report),
-    pub after: (&'e Production, &'e Report),
+    pub before: &'e Production,
+    pub after: &'e Production,
     pub build: &'e str,
     pub catalogue: &'e Catalogue,
 }
@@ -22,10 +21,9 @@ impl Edit<'_> {
     /// All that was chosen and isn't any more, or is less, a sentence each.
     pub fn gives_up(&self) -> Vec<String> {
         let mut found = self.of_production();
-        let (Some(before), Some(after)) = (
-            self.before.0.build(self.build),
-            self.after.0.build(self.build),
-        ) else {
+        let (Some(before), Some(after)) =
+            (self.before.build(self.build), self.after.build(self.build))
+        else {
             return found;
         };
         let now: FxHashMap<&str, &Placement> = after
@@ -47,7 +45,7 @@ impl Edit<'_> {
     /// What is short of the kit after it and wasn't before: so much is to be hired. A kit that nobody has written
     /// down says nothing of that.
     pub fn hires(&self) -> Vec<String> {
-        let (before, after) = (self.before.0, self.after.0);
+        let (before, after) = (self.before, self.after);
         if before.kit.is_empty() {
             return Vec::new();
         }
@@ -73,7 +71,7 @@ impl Edit<'_> {
     }
 
     fn of_production(&self) -> Vec<String> {
-        let (before, after) = (self.before.0, self.after.0);
+        let (before, after) = (self.before, self.after);
         let mut found = Vec::new();
         if before.format != after.format {
             found.push(format!(
@@ -96,8 +94,8 @@ impl Edit<'_> {
     /// minds which; of what is looked through, listened to, or recorded with, somebody does.
     fn exchanged(&self, was: &Placement, now: &Placement) -> Option<String> {
         let (old, new) = (
-            self.device(self.before.0, &was.device)?,
-            self.device(self.after.0, &now.device)?,
+            self.device(self.before, &was.device)?,
+            self.device(self.after, &now.device)?,
         );
         let serves = match old.kind {
             DeviceKind::Battery | DeviceKind::PowerBox => true,
@@ -126,7 +124,7 @@ impl Edit<'_> {
                 found.push(format!("{name} sends {sends} instead of raw ({raw})"));
             }
         }
-        let project = self.before.0.format.rate;
+        let project = self.before.format.rate;
         let away = |settings: &Settings| {
             let formats = settings.outputs.values().filter_map(|it| it.format);
             let recorded = settings.recording.as_ref().and_then(|it| it.format);
@@ -138,8 +136,8 @@ impl Edit<'_> {
                 "{name} runs at {rate} instead of the project’s {project}"
             ));
         }
-        let counts = |settings: &Settings| settings.timecode.unwrap_or(self.before.0.timecode());
-        if counts(old) == self.before.0.timecode() && counts(new) != counts(old) {
+        let counts = |settings: &Settings| settings.timecode.unwrap_or(self.before.timecode());
+        if counts(old) == self.before.timecode() && counts(new) != counts(old) {
             found.push(format!(
                 "{name} counts {} instead of the project’s {}",
                 counts(new),
@@ -186,8 +184,8 @@ impl Edit<'_> {
             };
             found.push(format!(
                 "{name}: {} becomes {}",
-                called(self.before.0, &was.codec),
-                called(self.after.0, &now.codec)
+                called(self.before, &was.codec),
+                called(self.after, &now.codec)
             ));
         }
         let smaller = |old: PictureFormat, new: Option<PictureFormat>| {

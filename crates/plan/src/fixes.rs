@@ -245,8 +245,8 @@ impl<'b> Bench<'b> {
             .into_iter()
             .partition(|stop| self.was_masked(finding, stop, &after));
         let edit = Edit {
-            before: (self.production, self.before),
-            after: (&edited.production, &after),
+            before: self.production,
+            after: &edited.production,
             build: self.build,
             catalogue: self.catalogue,
         };
