@@ -125,14 +125,10 @@ impl Losses {
 
     fn recordings(&mut self, before: &Report, after: &Report) {
         let rows = recordings_by_device(after);
-        let there: FxHashSet<&str> = after.devices.iter().map(|device| &*device.id).collect();
+        // What isn’t set to record any more was taken back, and is said as that.
         for was in &before.recordings {
-            match rows.get(was.device.as_str()) {
-                Some(row) => self.recording(was, row),
-                None if there.contains(was.device.as_str()) => {
-                    self.add(format!("{}: records no more", was.name));
-                }
-                None => {}
+            if let Some(row) = rows.get(was.device.as_str()) {
+                self.recording(was, row);
             }
         }
     }

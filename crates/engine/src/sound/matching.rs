@@ -19,12 +19,10 @@ pub const LONGEST_UNBALANCED: Length = Length(6_000);
 /// Something that doesn't match. Indices are those of the floor.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Mismatch {
-    /// A line output into an input for microphones: average level against the most that it takes, in dBu.
+    /// A line output into an input for microphones: its peaks against the most that it takes, in dBu.
     LineIntoMic {
         /// The cable into the input.
         connection: ConnectionIx,
-        /// What comes, on average.
-        level_dbu: f64,
         /// What comes at its peaks.
         peak_dbu: f64,
         /// What it takes.
@@ -444,7 +442,6 @@ fn level(
         if kind == Some(LevelKind::Mic) && line && over > -before.peaks_db {
             found.push(Mismatch::LineIntoMic {
                 connection,
-                level_dbu: before.level_db,
                 peak_dbu: before.level_db + before.peaks_db,
                 most_dbu: takes.most_dbu,
             });

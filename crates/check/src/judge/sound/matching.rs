@@ -23,7 +23,6 @@ pub fn mismatched(facts: &Facts, mismatch: Mismatch) -> Finding {
             connection,
             peak_dbu,
             most_dbu,
-            ..
         } => {
             let (from, to) = facts.ends(connection);
             let text = format!("{from} sends line level into {to}, which is set to microphone.");
