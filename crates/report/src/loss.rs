@@ -42,6 +42,30 @@ pub fn losses(before: &Report, after: &Report) -> Vec<Loss> {
     found.0
 }
 
+/// Whether what arrives at one destination is worse.
+pub(crate) fn arrives_worse(was: &ArrivalReport, row: &ArrivalReport) -> bool {
+    let mut found = Losses::default();
+    found.arrival(was, row);
+    !found.0.is_empty()
+}
+
+/// Whether what one recorder records is worse.
+pub(crate) fn records_worse(was: &RecordingReport, row: &RecordingReport) -> bool {
+    let mut found = Losses::default();
+    found.recording(was, row);
+    !found.0.is_empty()
+}
+
+/// What is worse beside the rows of arrivals and recordings: needs, tracks, supplies, clocks.
+pub(crate) fn beside_rows(before: &Report, after: &Report) -> Vec<String> {
+    let mut found = Losses::default();
+    found.needs(before, after);
+    found.tracks(before, after);
+    found.supplies(before, after);
+    found.clocks(before, after);
+    found.0.into_iter().map(|loss| loss.text).collect()
+}
+
 #[derive(Default)]
 struct Losses(Vec<Loss>);
 

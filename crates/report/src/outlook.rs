@@ -1,5 +1,6 @@
 //! What an edit would change: two reports, compared.
 
+use super::loss::{arrives_worse, beside_rows, records_worse};
 use super::{ArrivalReport, RecordingReport, Report, Verdict};
 use check::{Code, Finding, Severity};
 use model::document::{Command, Production};
@@ -24,6 +25,8 @@ pub struct Outlook {
     pub worsened: Vec<Finding>,
     /// Arrivals and recordings that would differ.
     pub shifts: Vec<Shift>,
+    /// What else would be worse, in sentences: needs, tracks, supplies, clocks.
+    pub losses: Vec<String>,
     /// Outputs with a cable that would be off.
     pub switched_off: Vec<String>,
 }
@@ -78,7 +81,7 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
             &row.name,
             old.map_or_else(|| "not there".into(), picture_in_words),
             picture_in_words(row),
-            old.is_some_and(|old| is_worse(old, row)),
+            old.is_some_and(|old| arrives_worse(old, row)),
         );
     }
     for old in &before.arrivals {
@@ -93,8 +96,7 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
             &row.name,
             old.map_or_else(|| "not recording".into(), recording_in_words),
             recording_in_words(row),
-            // What couldn’t record didn’t last either.
-            old.is_some_and(|old| old.worst != Some(Severity::Stop) && lasts(old) > lasts(row)),
+            old.is_some_and(|old| records_worse(old, row)),
         );
     }
     for old in &before.recordings {
@@ -115,6 +117,7 @@ pub fn outlook(before: &Report, after: &Report) -> Outlook {
         eased: changed(std::cmp::Ordering::Less),
         worsened: changed(std::cmp::Ordering::Greater),
         shifts,
+        losses: beside_rows(before, after),
         switched_off: switched_off(before, after),
     }
 }
@@ -187,22 +190,6 @@ impl Outlook {
             .map(|shift| format!("{}: {}", shift.name, shift.after))
             .collect()
     }
-}
-
-/// Whether what arrives would be worse: gone, poorer in any respect, or later.
-fn is_worse(old: &ArrivalReport, new: &ArrivalReport) -> bool {
-    match (&old.picture, &new.picture) {
-        (Some(_), None) => true,
-        (Some(old), Some(new)) => {
-            !new.effective.reaches(old.effective) || new.delay_us > old.delay_us
-        }
-        (None, _) => false,
-    }
-}
-
-/// How long it records, in seconds, until whatever ends it first.
-fn lasts(row: &RecordingReport) -> u64 {
-    row.lasts.as_ref().map_or(0, |limit| limit.seconds)
 }
 
 /// What ends a recording first, and its rate: *media full after 1 h 29 min at 92.79 MB/s · 742 Mb/s*.

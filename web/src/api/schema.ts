@@ -4725,6 +4725,8 @@ export interface components {
             eased: components["schemas"]["Finding"][];
             /** @description Findings that would go. */
             gone: components["schemas"]["Finding"][];
+            /** @description What else would be worse, in sentences: needs, tracks, supplies, clocks. */
+            losses: string[];
             /** @description Arrivals and recordings that would differ. */
             shifts: components["schemas"]["Shift"][];
             /** @description Outputs with a cable that would be off. */

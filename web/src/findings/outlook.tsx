@@ -3,7 +3,7 @@ import { SeverityMark } from "../ui/mark";
 
 /** What an edit would change: the verdict, findings that go and come, rows that differ. */
 export function OutlookSummary({ outlook }: { outlook: Outlook }) {
-  const { before, after, gone, come, eased, worsened, shifts, switched_off: off } = outlook;
+  const { before, after, gone, come, eased, worsened, shifts, losses, switched_off: off } = outlook;
   return (
     <div className="space-y-1">
       <p>
@@ -30,6 +30,11 @@ export function OutlookSummary({ outlook }: { outlook: Outlook }) {
           <SeverityMark severity={finding.severity} /> would come, {finding.code}: {finding.text}
         </p>
       ))}
+      {losses.map((text) => (
+        <p key={text} className="text-caution">
+          {text}
+        </p>
+      ))}
       {shifts.length > 0 && (
         <dl>
           {shifts.map((shift, number) => (
@@ -43,7 +48,7 @@ export function OutlookSummary({ outlook }: { outlook: Outlook }) {
           ))}
         </dl>
       )}
-      {shifts.length === 0 && <p className="text-dim">No arrival or recording changes.</p>}
+      {shifts.length + losses.length === 0 && <p className="text-dim">No arrival or recording changes.</p>}
     </div>
   );
 }

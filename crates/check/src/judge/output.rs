@@ -37,7 +37,18 @@ pub fn of_output(facts: &Facts, problem: &OutputProblem) -> Finding {
                     mode.name
                 ),
             };
-            let when: Vec<String> = mode.when.iter().map(Condition::to_string).collect();
+            let said = |condition: &Condition| match condition {
+                // A port by its name, and not by its id.
+                Condition::InUse { port } => {
+                    let port = facts.floor.port_of(node.placement, port);
+                    port.map_or_else(
+                        || condition.to_string(),
+                        |port| format!("a cable in {}", facts.floor.ports[port].port.name),
+                    )
+                }
+                _ => condition.to_string(),
+            };
+            let when: Vec<String> = mode.when.iter().map(said).collect();
             let reason = format!(
                 "What an output gives depends on what else its device does: here {}.",
                 list(&when)
