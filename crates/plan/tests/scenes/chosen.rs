@@ -431,3 +431,30 @@ fn breaks_in_the_day_are_somebodys_plan() {
     assert!(costs[0].starts_with("The day gets "), "{costs:?}");
     assert!(safe.iter().all(|title| !title.contains("into the day")));
 }
+
+#[test]
+fn a_caution_is_not_traded_for_another() {
+    for (production, build) in shipped() {
+        let (before, _) =
+            plan::report_with_fixes_until(&production, &build, catalogue(), &Interrupt::default())
+                .unwrap();
+        let cautions = before
+            .findings
+            .iter()
+            .filter(|finding| finding.severity == Severity::Caution);
+        for finding in cautions {
+            for fix in &finding.fixes {
+                let edited = production
+                    .edited(catalogue(), &fix.commands)
+                    .unwrap()
+                    .production;
+                let after = report(&edited, &build, catalogue()).unwrap();
+                let left = |id: &str| after.findings.iter().find(|left| left.id == id);
+                let gone = bad(&before)
+                    .filter(|was| left(&was.id).is_none_or(|now| now.severity < was.severity));
+                let (gone, come) = (gone.count(), come(&before, &after).len());
+                assert!(come < gone, "“{}” brings {come} for {gone}", fix.title);
+            }
+        }
+    }
+}
