@@ -20,7 +20,7 @@ test("fields keep a wrong entry as it was typed and say what is accepted", async
   await length.fill("115 ft");
   await length.press("Enter");
   await expect(length).toHaveValue("35.052 m");
-  await expect(page.getByTestId("verdict")).toHaveText("9 stops, 14 cautions, 7 notes");
+  await expect(page.getByTestId("verdict")).toHaveText("9 stops, 15 cautions, 7 notes");
 });
 
 test("an output isn’t set to what it doesn’t give", async ({ page, server }) => {

@@ -34,10 +34,10 @@ test("timecode is set on a device, and who cables is chosen", async ({ page, ser
   await counts.press("Enter");
   await expect(page.getByRole("region", { name: "Findings here" })).toContainText("counts 23.98");
   await page.getByRole("button", { name: "Follow the project" }).click();
-  await expect(page.getByTestId(verdict)).toHaveText("9 stops, 14 cautions, 6 notes");
+  await expect(page.getByTestId(verdict)).toHaveText("9 stops, 15 cautions, 6 notes");
   await page.getByLabel("The others follow it").click();
   await expect(page.getByLabel("The others follow it")).toBeChecked();
-  await expect(page.getByTestId(verdict)).toHaveText("9 stops, 14 cautions, 6 notes");
+  await expect(page.getByTestId(verdict)).toHaveText("9 stops, 15 cautions, 6 notes");
 });
 
 test("a device is renamed, moved, removed and put back with its cables", async ({ page, server }) => {

@@ -78,7 +78,7 @@ test("the command line knows views and acts, says what it doesn’t, and starts 
   await expect(page.locator("html")).toHaveAttribute("data-theme", "day");
   await does("fix t-101");
   await expect(page.getByTestId(verdict)).toContainText("9 stops");
-  await expect(page.getByText(/10 stops, 14 cautions, 6 notes before, 9 stops, 14 cautions, 6 notes now/)).toBeVisible();
+  await expect(page.getByText(/10 stops, 15 cautions, 6 notes before, 9 stops, 15 cautions, 6 notes now/)).toBeVisible();
   await does("go dir");
   await expect(page.locator("#device-dir")).toHaveAttribute("aria-pressed", "true");
   await does("record a mezzanine-light");
@@ -97,12 +97,12 @@ test("all safe fixes are one look and one undo", async ({ page, server }) => {
   await page.getByRole("button", { name: "Look for all safe fixes" }).click();
   const safe = page.getByRole("region", { name: "Safe fixes" });
   await expect(safe.getByRole("listitem").first()).toBeVisible();
-  await expect(safe).toContainText("10 stops, 14 cautions, 6 notes →");
+  await expect(safe).toContainText("10 stops, 15 cautions, 6 notes →");
   await safe.getByRole("button", { name: /^Apply/ }).click();
-  await expect(page.getByText(/safe fixes: 10 stops, 14 cautions, 6 notes before, /)).toBeVisible();
+  await expect(page.getByText(/safe fixes: 10 stops, 15 cautions, 6 notes before, /)).toBeVisible();
   await expect(page.getByTestId(verdict)).not.toContainText("10 stops");
   await page.keyboard.press("u");
-  await expect(page.getByTestId(verdict)).toHaveText("10 stops, 14 cautions, 6 notes");
+  await expect(page.getByTestId(verdict)).toHaveText("10 stops, 15 cautions, 6 notes");
 });
 
 test("safe fixes of a crowded floor are forty at once, and say how many findings are left", async ({ page, server }) => {

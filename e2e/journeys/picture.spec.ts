@@ -191,7 +191,7 @@ test("derives a build, changes it and compares the two", async ({ page, server }
   await page.getByLabel("A new build called").fill("Second unit");
   await page.getByRole("button", { name: "Derive from this one" }).click();
   await expect(page).toHaveURL(/\/second-unit\/path/);
-  await expect(page.getByTestId(verdict)).toHaveText("10 stops, 14 cautions, 6 notes");
+  await expect(page.getByTestId(verdict)).toHaveText("10 stops, 15 cautions, 6 notes");
   await page.getByRole("button", { name: /^B recorder, Ashgill/ }).click();
   await page.getByRole("button", { name: "Remove B recorder" }).click();
   await expect(row(page, "B recorder")).toBeHidden();
@@ -199,7 +199,7 @@ test("derives a build, changes it and compares the two", async ({ page, server }
   await page.getByLabel("Compare with").selectOption("Night pour");
   await expect(page.getByRole("region", { name: "Removed" })).toContainText("B recorder, Ashgill 5R recorder-monitor");
   await expect(page.getByRole("region", { name: "Rewired" })).toContainText("gone: b.hdmi > b-rec.hdmi");
-  await expect(page.getByRole("region", { name: "What that does" })).toContainText("10 stops, 14 cautions, 6 notes →");
+  await expect(page.getByRole("region", { name: "What that does" })).toContainText("10 stops, 15 cautions, 6 notes →");
   await page.getByRole("button", { name: /^Builds:/ }).click();
   await page.getByRole("button", { name: "Remove Second unit" }).click();
   await expect(page).toHaveURL(/\/night\/path/);

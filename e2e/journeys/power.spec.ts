@@ -14,12 +14,12 @@ test("what would be destroyed is said first, and its fix feeds the coupler from 
     await page.getByRole("button", { name: "Apply this fix" }).click();
   };
   await apply(/^Feed Barrel in of B coupler from Barrel, 7.2 V of B plate/);
-  await expect(page.getByTestId("verdict")).toHaveText("9 stops, 14 cautions, 6 notes");
+  await expect(page.getByTestId("verdict")).toHaveText("9 stops, 15 cautions, 6 notes");
   await expect(supply.getByText("don’t plug it in")).toBeHidden();
   // The other two troubles of its power are mended where they stand.
   await supply.getByRole("button", { name: /^(note|caution)? ?A plate/ }).click();
   await apply(/N47 camcorder battery, 7.2 V on Battery of A monitor/);
-  await expect(page.getByTestId("verdict")).toHaveText(/^9 stops, 13 cautions/);
+  await expect(page.getByTestId("verdict")).toHaveText(/^9 stops, 14 cautions/);
   await supply.getByRole("button", { name: /^(note|caution)? ?B recorder battery/ }).click();
   await apply(/^Use a Stannard N47 camcorder battery/);
   await expect(page.getByTestId("verdict")).toHaveText(/^9 stops, 12 cautions/);

@@ -73,7 +73,7 @@ test("the licences of what ships are shown", async ({ page, server }) => {
 test("a production starts from a package, and the list says how each build stands", async ({ page, server }) => {
   await page.goto(server.address);
   const night = page.getByRole("link", { name: /^Night pour/ });
-  await expect(night).toContainText("10 stops, 14 cautions, 6 notes");
+  await expect(night).toContainText("10 stops, 15 cautions, 6 notes");
   await expect(night).toContainText("first to end: B camera, 30 min; 8 cards for the day");
   await expect(night.getByRole("img", { name: /41 devices in all$/ })).toBeVisible();
   await page.getByLabel("Name of a new production").fill("Low Tide");
@@ -116,6 +116,6 @@ test("what is aimed at in the list stays where it is while the glances come", as
   await expect(link).toBeVisible();
   const before = await link.boundingBox();
   release();
-  await expect(page.getByText("10 stops, 14 cautions, 6 notes")).toBeVisible();
+  await expect(page.getByText("10 stops, 15 cautions, 6 notes")).toBeVisible();
   expect(await link.boundingBox()).toEqual(before);
 });

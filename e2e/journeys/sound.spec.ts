@@ -30,7 +30,7 @@ test("the demo’s three sound troubles are found and mended", async ({ page, se
   await choose("Boom 2", "A camera 1");
   await expect(findings(page)).toContainText("sends line level into XLR 1 of A camera, which is set to microphone");
   await applyFirstFix(page, "S-106");
-  await expect(page.getByTestId("verdict")).toContainText("8 stops, 13 cautions");
+  await expect(page.getByTestId("verdict")).toContainText("8 stops, 14 cautions");
   await expect(page.getByRole("link", { name: "Sound" }).getByRole("img")).toHaveAccessibleName("note");
 });
 

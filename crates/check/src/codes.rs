@@ -268,6 +268,18 @@ codes! {
         "The day’s plan wants more cards of a kind than the kit has."
         "A camera waits, or a card is formatted before its copies are safe."
         "Hire more cards, use larger ones, or copy faster.";
+    NoTrigger "R-111" "No trigger starts it"
+        "The recorder is set to start by the record trigger beside its picture, and none that it obeys comes."
+        "It doesn’t start, and nobody presses its button: the takes aren’t there."
+        "Switch the trigger on, use outputs and inputs that speak the same one, or start it by hand.";
+    TriggerUnused "R-112" "The trigger isn’t used"
+        "A record trigger comes that the recorder would obey, and it is set to be started by hand."
+        "A second button at every take is forgotten once a day."
+        "Let the trigger start it.";
+    HeatOverTakes "R-113" "Takes add up to heat"
+        "As the day is planned, a body records so much of the time that it reaches its limit for heat, though no single clip does."
+        "It stops in a take, and stays off until it is cool."
+        "Let its screen stand away, feed it from outside, record to a drive; rest it between takes, in the shade.";
     SoundLost "S-101" "Sound doesn’t reach the recorder"
         "Fewer channels arrive than the recorder has tracks set to record."
         "The tracks are there and silent."
@@ -384,6 +396,10 @@ codes! {
         "Recorders of one floor write sound with different numbers of samples a second."
         "Files of one take have to be converted before they line up."
         "Set them to one rate: 48,000 goes with pictures.";
+    UpsideDown "S-130" "Balanced into a stereo socket"
+        "A balanced mono output is plugged into a stereo socket with a cable that keeps both its wires."
+        "Left and right are the same sound, one of them upside down: summed to mono they cancel to silence."
+        "Use a cable that ties one wire to ground, or an input made for balanced sound.";
     OverVoltage "P-101" "Too many volts"
         "An input gets more volts than it takes, at some state of charge."
         "The device is destroyed, at once and for good."
@@ -452,6 +468,14 @@ codes! {
         "Two batteries on one plate have different numbers of cells."
         "The higher one drives current into the lower: it heats, vents or burns. What hangs behind gets now one voltage, now the other."
         "Use two of one kind, as full and as old as each other. The maker’s manual has the last word.";
+    FilledInUse "P-118" "Filled while it gives"
+        "A battery is plugged in to be filled while other things hang on it, and it empties all the same."
+        "It looks as if it never ended, and ends."
+        "Fill it with more watts, hang less on it, or change it as any other.";
+    FallsAsleep "P-119" "It goes to sleep"
+        "So little is drawn from a power bank that it takes it for nothing and switches its outlets off."
+        "What hangs on it goes dark, mostly in a break and unseen."
+        "Hang it on another outlet, or something more on this one.";
     TimecodeRate "T-101" "Timecode rates differ"
         "Two devices that must agree count at different rates."
         "The recordings don’t line up in the edit."

@@ -217,6 +217,10 @@ impl Edit<'_> {
         );
         lost(now.tracks < was.tracks, &fewer(was.tracks, now.tracks));
         lost(
+            was.on_trigger && !now.on_trigger,
+            "somebody has to start it by hand at every take",
+        );
+        lost(
             was.sound_bits.unwrap_or(24) > now.sound_bits.unwrap_or(24),
             "sound in fewer bits",
         );

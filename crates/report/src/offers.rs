@@ -91,6 +91,8 @@ pub fn offers() -> Offers {
         audio: None,
         power: None,
         raw: Vec::new(),
+        triggers: Vec::new(),
+        timecodes: Vec::new(),
         formats: Abilities::default(),
         origin: None,
     };
@@ -125,6 +127,7 @@ pub fn offers() -> Offers {
             overlay: false,
             look: false,
             sound_delay: None,
+            trigger: false,
             sound_channels: None,
         },
         sample_rates: SAMPLE_RATES.to_vec(),

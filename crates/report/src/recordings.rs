@@ -2,7 +2,7 @@
 
 use super::power::{first_to_end, workings};
 use check::{Area, Facts, Finding, Severity};
-use engine::record::{Limit, LimitKind, RecordTime, Recording, heat_limit};
+use engine::record::{Limit, LimitKind, RecordTime, Recording, fed_outside, heat_limit};
 use model::document::{Handle, PortRef};
 use runtime::cores::each;
 use rustc_hash::FxHashMap;
@@ -235,7 +235,9 @@ fn lasting_working(facts: &Facts, recording: &Recording) -> Option<Arc<Working>>
             let stated = device.records.as_ref()?.heat_limit?;
             let setting = &facts.floor.build.placements[recording.placement].settings;
             let air = facts.floor.production.house_rules.air_celsius;
-            Arc::new(heat_limit(stated, air, setting.recording.as_ref()?).1)
+            let setting = setting.recording.as_ref()?;
+            let outside = fed_outside(facts.floor, recording.placement, setting);
+            Arc::new(heat_limit(stated, air, &outside).1)
         }
         LimitKind::Clip | LimitKind::ProxyMedium => Arc::new(
             Working::new(format!("Until the {name}"))

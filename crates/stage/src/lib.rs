@@ -293,8 +293,9 @@ pub fn says(scene: &Scene, code: &str) -> String {
     format!("{severity}: {} fix: {fix}", found.text)
 }
 
-/// Codes of gear that does nothing: a body that nobody records, a box that nothing feeds.
-pub const IDLE: [&str; 5] = ["R-109", "V-126", "S-103", "S-104", "S-117"];
+/// Codes of gear that does nothing, or waits for a hand: a body that nobody records, a box that nothing feeds, a recorder
+/// that nobody starts.
+pub const IDLE: [&str; 6] = ["R-109", "R-112", "V-126", "S-103", "S-104", "S-117"];
 
 pub fn tell(report: &Report) -> String {
     let mut lines = vec![report.verdict.text.clone()];

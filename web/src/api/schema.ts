@@ -1512,10 +1512,14 @@ export interface components {
              * @description Lithium-ion cells in series.
              */
             cells: number;
+            fills?: components["schemas"]["Watts"] | null;
             /** @description How its gauge reads. */
             gauge?: components["schemas"]["Gauge"];
             /** @description What it holds when new. */
             holds: components["schemas"]["WattHours"];
+            least?: components["schemas"]["Watts"] | null;
+            /** @description Whether it is filled only while it gives nothing. */
+            rest_only?: boolean;
         };
         /** @description A change of a battery. */
         BatteryChange: {
@@ -2118,7 +2122,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "P-116" | "P-117" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "T-114" | "T-115" | "T-116" | "T-117" | "B-101" | "B-102" | "B-103" | "B-104" | "B-111" | "B-112" | "B-113" | "B-121" | "B-122" | "B-123" | "B-124" | "B-125" | "B-126" | "B-131" | "B-132" | "B-133" | "B-134" | "B-135" | "B-141" | "B-142" | "B-143" | "B-144" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "R-111" | "R-112" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "S-130" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "P-116" | "P-117" | "P-118" | "P-119" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "T-114" | "T-115" | "T-116" | "T-117" | "B-101" | "B-102" | "B-103" | "B-104" | "B-111" | "B-112" | "B-113" | "B-121" | "B-122" | "B-123" | "B-124" | "B-125" | "B-126" | "B-131" | "B-132" | "B-133" | "B-134" | "B-135" | "B-141" | "B-142" | "B-143" | "B-144" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -2196,6 +2200,8 @@ export interface components {
                 focus_within?: components["schemas"]["Delay"];
                 /** @description Which stage does the work of amplifying. */
                 gain?: components["schemas"]["GainSchool"];
+                /** @description What a wall socket gives where it is shot, and what its breaker holds. */
+                mains?: components["schemas"]["Mains"];
                 /** @description When cards and inner batteries go into a rig that is built. */
                 media_loading?: components["schemas"]["MediaLoading"];
                 /** @description When a card is changed. */
@@ -2536,6 +2542,8 @@ export interface components {
                 raw?: string | null;
                 /** @description On a router: the input that goes to this output. */
                 source?: string | null;
+                /** @description Without the record trigger that it can send. */
+                trigger_off?: boolean;
             };
             /** @enum {string} */
             do: "set-output";
@@ -2626,6 +2634,8 @@ export interface components {
                 format?: components["schemas"]["PictureFormat"] | null;
                 /** @description Cards or drives in its slots, by id, recorded one after the other. */
                 media?: components["schemas"]["String"][];
+                /** @description Starts and stops by the record trigger that comes beside its picture; by hand where not said. */
+                on_trigger?: boolean;
                 pre_record?: components["schemas"]["Span"] | null;
                 proxy?: components["schemas"]["String"] | null;
                 /**
@@ -3604,6 +3614,11 @@ export interface components {
              */
             gain: components["schemas"]["GainSchool"];
             /**
+             * @description What a wall socket gives where it is shot, and what its breaker holds.
+             * @default 230-v-16-a
+             */
+            mains: components["schemas"]["Mains"];
+            /**
              * @description When cards and inner batteries go into a rig that is built.
              * @default first
              */
@@ -3766,6 +3781,8 @@ export interface components {
             sound_delay?: components["schemas"]["PathDelay"] | null;
             /** @description Outputs. */
             to: string[];
+            /** @description Whether a record trigger goes along where the picture is made anew; a loop and a relay pass it anyway. */
+            trigger?: boolean;
             /** @description How. */
             via: components["schemas"]["Via"];
         };
@@ -4318,6 +4335,39 @@ export interface components {
              */
             seconds: number;
         };
+        /**
+         * @description The mains of a country: a guide, local codes win.
+         * @enum {string}
+         */
+        Mains: "230-v-16-a" | "230-v-13-a" | "230-v-10-a" | "120-v-15-a" | "120-v-20-a" | "100-v-15-a";
+        /** @description Wall sockets, and what hangs on them. */
+        MainsReport: {
+            /** @description The same in amperes, at what volts. */
+            breaker: string;
+            /** @description What goes on from a battery of its own, in words: *U400: 1 h 12 min*. */
+            bridged: string[];
+            /** @description The sockets. */
+            device: components["schemas"]["String"];
+            /**
+             * Format: double
+             * @description What the breaker before them holds, in watts: a guide of the country.
+             */
+            limit_watts: number;
+            /** @description As they are called. */
+            name: string;
+            /**
+             * Format: double
+             * @description At the most.
+             */
+            peak_watts: number;
+            /**
+             * Format: double
+             * @description What is drawn from all of them, in watts.
+             */
+            watts: number;
+            /** @description What is lost with them, in words. */
+            without: string[];
+        };
         /** @description What a mode's processing makes of the picture at some outputs. */
         Makes: {
             /** @description No more than this. */
@@ -4781,6 +4831,8 @@ export interface components {
             raw?: string | null;
             /** @description On a router: the input that goes to this output. */
             source?: string | null;
+            /** @description Without the record trigger that it can send. */
+            trigger_off?: boolean;
         };
         /** @description A battery inside a device. */
         OwnBattery: {
@@ -5071,6 +5123,16 @@ export interface components {
             /** @description Sensor raw that it gives or takes, by the carriage's name. */
             raw?: components["schemas"]["RawCarriage"][];
             sdi?: components["schemas"]["SdiPort"] | null;
+            /**
+             * @description For HDMI: timecode beside the picture, by the names that its makers give it. On SDI it is a standard's own
+             *     (ST 12-2), and nothing needs saying.
+             */
+            timecodes?: string[];
+            /**
+             * @description Record triggers beside the picture, by the names that their makers give them: an output sends them, an input
+             *     obeys them. There is no standard for it.
+             */
+            triggers?: string[];
             /** @description What runs on it. */
             wire: components["schemas"]["Wire"];
         };
@@ -5277,6 +5339,8 @@ export interface components {
              * @description When it ends.
              */
             ends: number;
+            /** @description Wall sockets that something hangs on. */
+            mains: components["schemas"]["MainsReport"][];
             /** @description Whatever gives or draws power, sources first, each before what hangs on it. */
             nodes: components["schemas"]["PowerNode"][];
             /** @description What is planned, in the order of the plan. */
@@ -5323,6 +5387,13 @@ export interface components {
              * @description When they end where nobody changes them, in seconds since midnight.
              */
             ends?: number | null;
+            /** @description How they are filled, in words; none where nothing fills them. */
+            filled?: string | null;
+            /**
+             * Format: double
+             * @description What reaches their cells while they give, of what fills them, in watts.
+             */
+            filled_watts: number;
             /**
              * Format: int64
              * @description For so many seconds.
@@ -5368,6 +5439,8 @@ export interface components {
             standby_watts: number;
             /** @description Recorders that still record. */
             still: components["schemas"]["String"][];
+            /** @description What they take over, when and for how long, in words: the next in rank. */
+            takes_over?: string | null;
             /** @description Whether they last the day. */
             through: boolean;
             /** @description Clocks that nothing feeds any more. */
@@ -5693,6 +5766,8 @@ export interface components {
             format?: components["schemas"]["PictureFormat"] | null;
             /** @description Cards or drives in its slots, by id, recorded one after the other. */
             media: components["schemas"]["String"][];
+            /** @description Starts and stops by the record trigger that comes beside its picture; by hand where not said. */
+            on_trigger?: boolean;
             pre_record?: components["schemas"]["Span"] | null;
             proxy?: components["schemas"]["String"] | null;
             /**

@@ -209,6 +209,19 @@ function Formats({
   );
 }
 
+/** Makers’ own names of something that both ends must speak, with commas between. */
+function Names({ label, names, onChange }: { label: string; names: string[] | undefined; onChange: (names: string[]) => void }) {
+  const read = (text: string) => {
+    const found = text.split(",").map((name) => name.trimStart());
+    return found.length === 1 && found[0] === "" ? [] : found;
+  };
+  return (
+    <div className="w-56">
+      <Text label={label} value={(names ?? []).join(", ")} onChange={(text) => onChange(read(text))} />
+    </div>
+  );
+}
+
 function PortEditor({
   port,
   camera,
@@ -264,6 +277,18 @@ function PortEditor({
       <button type="button" aria-label={`Remove ${port.name}`} className="px-1 py-1 text-small text-dim hover:text-ink" onClick={onRemove}>
         Remove
       </button>
+      {(port.wire === "sdi" || port.wire === "hdmi") && (out ? camera : true) && (
+        <div className="col-span-4 flex flex-wrap gap-3">
+          <Names
+            label={out ? "Record triggers that it sends" : "Record triggers that it obeys"}
+            names={port.triggers}
+            onChange={(triggers) => onChange({ ...port, triggers })}
+          />
+          {port.wire === "hdmi" && (
+            <Names label="Timecode beside the picture" names={port.timecodes} onChange={(timecodes) => onChange({ ...port, timecodes })} />
+          )}
+        </div>
+      )}
       {out && camera && port.origin && (
         <div className="col-span-4 flex flex-wrap items-end gap-3">
           <div className="w-28">

@@ -12,6 +12,7 @@ const SCHOOLS = [
   "sound_of_record",
   "timecode",
   "power",
+  "mains",
   "media_loading",
   "monitor_place",
   "battery_place",

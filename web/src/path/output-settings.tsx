@@ -36,6 +36,9 @@ export function OutputSettings({ port, socket, device, placement }: Props) {
           <Tick label="Overlays" checked={setting.overlay ?? false} onChange={(overlay) => quietly({ overlay })} />
         )}
         {(socket.origin?.look || lookBox) && <Tick label="Look" checked={setting.look ?? false} onChange={(look) => quietly({ look })} />}
+        {(socket.triggers?.length ?? 0) > 0 && (
+          <Tick label="Record trigger" checked={!setting.trigger_off} onChange={(sends) => quietly({ trigger_off: !sends })} />
+        )}
         {socket.origin?.desqueezes && placement.settings?.squeeze && (
           <Tick label="Squeeze taken out" checked={setting.desqueeze ?? false} onChange={(desqueeze) => quietly({ desqueeze })} />
         )}

@@ -10,6 +10,7 @@ import { PowerDay } from "./day";
 import { PowerUnit } from "./power-unit";
 import { PowerSheet } from "./power-sheet";
 import { SourceCard } from "./source-card";
+import { round } from "./words";
 import { SupplyTree } from "./supply-tree";
 
 /** The Power view: what feeds what and how much of each joint that is, each battery's day, what to carry. */
@@ -47,6 +48,7 @@ export function PowerView() {
           <>
             <SupplyTree power={power} chosen={node?.device} choose={choose} />
             <PowerDay power={power} chosen={node?.device} choose={choose} />
+            <Mains />
             <Carry />
           </>
         )}
@@ -94,6 +96,37 @@ function Temperature() {
         {dragged ?? celsius} °C{cold_percent < 100 && dragged == null && `, ${cold_percent} % left`}
       </span>
     </label>
+  );
+}
+
+/** Wall sockets: what hangs on them against what their breaker holds, what goes with them, what bridges that. */
+function Mains() {
+  const { workspace } = useFloor();
+  const { mains } = workspace.report.power;
+  if (mains.length === 0) return null;
+  return (
+    <section aria-label="Mains" className="border-t border-rule py-3">
+      <h3 className="font-semibold">
+        Mains <span className="pl-2 text-small font-normal text-dim">all sockets of one place behind one breaker: a guide, local codes win</span>
+      </h3>
+      <ul>
+        {mains.map((wall) => (
+          <li key={wall.device} className="border-t border-rule py-1">
+            <span className="font-semibold">{wall.name}</span>{" "}
+            <span className={wall.watts > wall.limit_watts ? "text-stop" : wall.peak_watts > wall.limit_watts ? "text-caution" : ""}>
+              {round(wall.watts)} of {round(wall.limit_watts)} W
+            </span>{" "}
+            <span className="text-small text-dim">
+              ({wall.breaker}), {round(wall.peak_watts)} W at the peak
+            </span>
+            <p className="text-small text-dim">
+              Without it: {wall.without.join(" ")}
+              {wall.bridged.length > 0 && ` Goes on: ${wall.bridged.join("; ")}.`}
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

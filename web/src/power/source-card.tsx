@@ -20,7 +20,7 @@ export function SourceCard({ node, source, children }: { node: PowerNode; source
         <p className="text-small text-dim">
           {source.item}: {round(source.watt_hours)} Wh can be used
           {source.runtime_seconds == null ? (
-            "; nothing hangs on it."
+            `; ${source.runtime}.`
           ) : (
             <>
               ,{" "}
@@ -32,6 +32,8 @@ export function SourceCard({ node, source, children }: { node: PowerNode; source
           )}
         </p>
       )}
+      {source?.filled && <p className="text-small text-dim">{source.filled}</p>}
+      {source?.takes_over && <p className="text-small text-dim">{source.takes_over}</p>}
       {joint && (
         <p className="text-small text-dim">
           {joint.at}: {volts(joint.volts_min, joint.volts_max)}, {joint.amps} A, {round(joint.watts)} W

@@ -20,6 +20,7 @@ export function MoreSettings({
   const can = device.records;
   if (!setting || !can) return null;
   const quietly = (change: Partial<RecordingSetting>) => settle(set(change));
+  const obeys = device.ports?.some((port) => can.inputs?.includes(port.id) && port.triggers?.length);
   const open =
     setting.sensor_rate ||
     setting.sound_bits ||
@@ -29,6 +30,7 @@ export function MoreSettings({
     setting.screen_flipped_out ||
     setting.dummy_battery ||
     setting.to_drive ||
+    setting.on_trigger ||
     (setting.slots && setting.slots !== "relay");
   return (
     <details className="mt-1" open={open ? true : undefined}>
@@ -93,6 +95,7 @@ export function MoreSettings({
               onChange={(dummy_battery) => quietly({ dummy_battery })}
             />
           )}
+          {obeys && <Tick label="Starts by the record trigger" checked={setting.on_trigger ?? false} onChange={(on_trigger) => quietly({ on_trigger })} />}
           {can.drive_port && <Tick label="To the drive on its data port" checked={setting.to_drive ?? false} onChange={(to_drive) => quietly({ to_drive })} />}
         </div>
       </div>

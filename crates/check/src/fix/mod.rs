@@ -36,13 +36,13 @@ pub use hire::{hire, hire_cards};
 pub use links::{equal_links, links_in_order, missing_links, one_link, other_mapping};
 pub use output::{clean, follow_project, level, output_format, quality};
 pub use power::{
-    feeds, hire_batteries, marked_cable, more_energy, open_power, put_on, relieve, reserve,
-    right_supply, same_pack, second_outlet, thicker_cable,
+    awake, feeds, hire_batteries, marked_cable, more_energy, open_power, put_on, relieve, reserve,
+    right_supply, same_pack, second_outlet, thicker_cable, unplug,
 };
 pub use recording::{
-    bring_sound, data_cable, first_codec, fit_recorder, keep_quality, lighter_codec, match_codec,
-    media, more_sound, more_tracks, proxy_beside, raw_or_picture, record_arriving, recordable,
-    sound, start_recording, use_sound,
+    bring_sound, by_trigger, cooler, data_cable, first_codec, fit_recorder, keep_quality,
+    lighter_codec, match_codec, media, more_sound, more_tracks, proxy_beside, raw_or_picture,
+    record_arriving, recordable, sound, start_recording, trigger, use_sound,
 };
 pub use reference::lock_to_one;
 pub use reset::{reset, reset_output};
@@ -53,7 +53,8 @@ pub use rig::{
 pub use sound::{
     auto_gain_off, clear_track, gains, headphone_socket, isolate, less_gain, lighter_load, limiter,
     listen, match_level, nearer, on_free_track, other_input_for, other_microphone, part_track,
-    phantom, powered_between, retune, sample_rate, second_recorder, set_gains, tuned, unmix,
+    phantom, powered_between, retune, sample_rate, second_recorder, set_gains, tuned,
+    unbalanced_cable, unmix,
 };
 pub use source::{clean_picture, feed, feed_box, other_camera};
 pub use time::{

@@ -5,7 +5,9 @@ use super::output::{change_output, quality};
 use crate::fix::basics::{build, connect};
 use crate::{Facts, Fix};
 use engine::path::PortIx;
-use engine::record::{Recording, Room, record_time, recorder_sum, sustained_needed, video_rate};
+use engine::record::{
+    NoTrigger, Recording, Room, record_time, recorder_sum, sustained_needed, video_rate,
+};
 use engine::sound::track_feed;
 use model::catalogue::{Cable, Codec, Direction, Medium, RecordingAbility};
 use model::document::{
@@ -124,6 +126,48 @@ pub fn data_cable(facts: &Facts, recording: &Recording) -> Option<Fix> {
             reach.min(floor.build.connections[connection].length)
         });
     Some(set_cable(facts, connection, cable, length, ""))
+}
+
+/// What makes a recorder start: the trigger switched on where it is off, an input that obeys one, or a hand.
+pub fn trigger(facts: &Facts, recording: &Recording, why: NoTrigger) -> Vec<Fix> {
+    let on = match why {
+        NoTrigger::Off { output } => {
+            let change = |setting: &mut OutputSetting| setting.trigger_off = false;
+            Some(change_output(
+                facts,
+                output,
+                "send its record trigger",
+                change,
+            ))
+        }
+        _ => None,
+    };
+    let title = format!("Start {} by hand", facts.device(recording.placement));
+    let by_hand = set_recording(facts, recording, &title, |setting| {
+        setting.on_trigger = false
+    });
+    on.into_iter().chain([by_hand]).collect()
+}
+
+/// Lets the camera start it.
+pub fn by_trigger(facts: &Facts, recording: &Recording) -> Option<Fix> {
+    let name = facts.device(recording.placement);
+    let title = format!("Let the camera’s record trigger start {name}");
+    change_recording(facts, recording.placement, &title, |setting| {
+        setting.on_trigger = true
+    })
+}
+
+/// What lets heat out of a body: its screen away from it. The rest is wiring.
+pub fn cooler(facts: &Facts, recording: &Recording) -> Option<Fix> {
+    let name = facts.device(recording.placement);
+    let setting = &facts.floor.build.placements[recording.placement].settings;
+    let closed = !setting.recording.as_ref()?.screen_flipped_out;
+    let title = format!("Let the screen of {name} stand away from the body");
+    let fix = change_recording(facts, recording.placement, &title, |setting| {
+        setting.screen_flipped_out = true
+    });
+    fix.filter(|_| closed)
 }
 
 /// Keeps the proxy on the card of the picture of record.

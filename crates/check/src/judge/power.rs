@@ -6,8 +6,9 @@ use crate::words::{list, list_of_many};
 use crate::{Facts, Finding, Severity, fix};
 use engine::day::Hours;
 use engine::path::ConnectionIx;
-use engine::power::{Bank, CHANGE, Over, PowerProblem, SwapKind, UsbShort, lasts};
-use model::catalogue::{DeviceKind, Direction};
+use engine::power::{Bank, CHANGE, Filling, Over, PowerProblem, SwapKind, UsbShort, energy, lasts};
+use model::catalogue::cells::{USABLE, cold_factor};
+use model::catalogue::{DeviceKind, Direction, OwnBattery};
 use model::document::PowerSchool;
 use std::collections::{BTreeMap, BTreeSet};
 use transport::wire::Wire;
@@ -43,6 +44,9 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
     }
     for connection in 0..facts.floor.links.len() {
         found.extend(two_mains(facts, connection));
+    }
+    for filling in &facts.power.fillings {
+        found.extend(filled(facts, filling));
     }
     found.extend(each_its_own(facts));
     found.extend(short(facts));
@@ -95,6 +99,7 @@ fn of_problem(facts: &Facts, problem: &PowerProblem) -> Finding {
                 .stop(Code::MixedPacks, At::Device(*placement), text, reason)
                 .with(facts, || fix::same_pack(facts, *connections))
         }
+        PowerProblem::Sleeps { .. } => sleeps(facts, problem),
         PowerProblem::MustHold { placement, input } => {
             let name = facts.device(*placement);
             let text = format!("{name} wants a battery on {}.", facts.port(*input));
@@ -209,6 +214,16 @@ fn too_much(facts: &Facts, over: Over, (typical, peak, limit): (Watts, Watts, Wa
             (name, floor.ports[to].placement, Some(connection))
         }
         Over::Device(placement) => (facts.device(placement).to_string(), placement, None),
+        Over::Breaker(placement) => {
+            let mains = floor.production.house_rules.mains;
+            let name = format!(
+                "The breaker of {} ({} at {})",
+                facts.device(placement),
+                mains.amps(),
+                mains.volts()
+            );
+            (name, placement, None)
+        }
         Over::Usb(placement) => (
             format!("USB of {}, shared by its outlets,", facts.device(placement)),
             placement,
@@ -235,6 +250,12 @@ fn too_much(facts: &Facts, over: Over, (typical, peak, limit): (Watts, Watts, Wa
         "It switches off or its fuse goes: everything behind it with it, and what is too hot may burn."
     } else {
         "Motors that start, screens at full and batteries that fill at once can switch it off."
+    };
+    let reason = match over {
+        Over::Breaker(_) => {
+            "It trips, and takes all of it along. Which sockets share a breaker is for who is licensed for them; local codes win."
+        }
+        _ => reason,
     };
     let code = Code::Overload;
     let finding = match connection {
@@ -274,6 +295,15 @@ fn usb(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) -> Findi
     } else {
         "Outlet and load settle on the highest step that both know."
     };
+    let reason = match runs_down(facts, connection, needs.value() - gives.value()) {
+        Some(lasts) if *so == UsbShort::RunsDown => {
+            format!(
+                "Its own battery is empty after {}. {reason}",
+                Span(lasts).label()
+            )
+        }
+        _ => reason.to_string(),
+    };
     facts
         .finding(
             Code::UsbShort,
@@ -288,6 +318,94 @@ fn usb(facts: &Facts, connection: ConnectionIx, problem: &PowerProblem) -> Findi
             fixes.extend(fix::right_supply(facts, connection));
             fixes
         })
+}
+
+/// When the inner battery of what a cable feeds is empty, where so many watts are missing, in seconds.
+fn runs_down(facts: &Facts, connection: ConnectionIx, missing: f64) -> Option<u64> {
+    let floor = facts.floor;
+    let placement = floor.ports[floor.link(connection).to].placement;
+    let power = floor.devices[placement]?.power.as_deref()?;
+    lasts(inner_energy(facts, power.own?), missing)
+}
+
+/// What can be used of a battery that is built in, in watt-hours.
+fn inner_energy(facts: &Facts, own: OwnBattery) -> f64 {
+    let cold = cold_factor(facts.floor.production.house_rules.air_celsius);
+    own.holds.value() * USABLE * cold
+}
+
+/// A power bank that switches its outlets off since too little is drawn.
+fn sleeps(facts: &Facts, problem: &PowerProblem) -> Finding {
+    let PowerProblem::Sleeps {
+        placement,
+        typical,
+        standby,
+        least,
+    } = problem
+    else {
+        unreachable!("only what sleeps comes here")
+    };
+    let name = facts.device(*placement);
+    let always = typical < least;
+    let (severity, when, drawn) = if always {
+        (Severity::Stop, "", typical)
+    } else {
+        (Severity::Caution, " while everything waits", standby)
+    };
+    let text = format!(
+        "{name} goes to sleep{when}: {} hang on it, and less than {} don’t keep it awake.",
+        watts(drawn.value()),
+        watts(least.value())
+    );
+    let reason = if always {
+        "It takes what hangs on it for nothing, and switches off after half a minute or so."
+    } else {
+        "What is off after a break has to be woken by hand, at the battery."
+    };
+    facts
+        .finding(
+            Code::FallsAsleep,
+            severity,
+            At::Device(*placement),
+            text,
+            reason,
+        )
+        .with(facts, || fix::awake(facts, *placement))
+}
+
+/// A battery that is filled while it gives: slower than it empties, or not at all.
+fn filled(facts: &Facts, filling: &Filling) -> Option<Finding> {
+    let name = facts.device(filling.placement);
+    let code = Code::FilledInUse;
+    let at = At::Device(filling.placement);
+    if filling.rests {
+        let text = format!(
+            "{name} is plugged in, and isn’t filled: it fills only while nothing hangs on it."
+        );
+        let reason = "It empties as if nothing were plugged in.";
+        return Some(
+            facts
+                .caution(code, at, text, reason)
+                .with(facts, || [fix::unplug(facts, filling.connection)]),
+        );
+    }
+    let draw = facts.power.supply.draws[filling.placement].typical;
+    let lasts = filling.lasts?;
+    let alone = lasts_alone(facts, filling.placement, draw)?;
+    let text = format!(
+        "{name} empties while it is filled: {} reach its cells, and {} are drawn. It lasts {} instead of {}.",
+        watts(filling.working),
+        watts(draw),
+        Span(lasts).label(),
+        Span(alone).label()
+    );
+    let reason = "What fills it gives less than what hangs on it takes.";
+    Some(facts.note(code, at, text, reason))
+}
+
+/// How long a battery would last at a load with nothing that fills it.
+fn lasts_alone(facts: &Facts, placement: usize, watts: f64) -> Option<u64> {
+    lasts(energy(facts.floor, placement), watts)
 }
 
 /// A device that draws power, in a unit where others are fed, and that nothing feeds.
@@ -582,10 +700,7 @@ fn on_their_own(facts: &Facts, hours: &Hours) -> Option<Finding> {
         if !supply.in_charge[placement].is_empty() {
             continue;
         }
-        let cold =
-            model::catalogue::cells::cold_factor(facts.floor.production.house_rules.air_celsius);
-        let holds = own.holds.value() * model::catalogue::cells::USABLE * cold;
-        let lasts = lasts(holds, supply.own[placement].typical);
+        let lasts = lasts(inner_energy(facts, own), supply.own[placement].typical);
         all.extend(
             lasts
                 .filter(|lasts| *lasts < hours.length())

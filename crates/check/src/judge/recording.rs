@@ -4,7 +4,8 @@ use crate::codes::Code;
 use crate::finding::At;
 use crate::words::list;
 use crate::{Facts, Finding, Severity, fix};
-use engine::record::{Limit, LimitKind, RecordProblem, Recording};
+use engine::path::PortIx;
+use engine::record::{Limit, LimitKind, NoTrigger, RecordProblem, Recording};
 use model::document::Incompatibility;
 use units::format::{PictureFormat, Quality};
 use units::quantity::{BitRate, Span, thousandths};
@@ -35,6 +36,8 @@ pub fn of_recording(facts: &Facts, recording: &Recording, problem: &RecordProble
             need,
             length,
         } => ends_early(facts, recording, limit, need, length),
+        RecordProblem::NoTrigger(why) => no_trigger(facts, recording, *why),
+        RecordProblem::TriggerUnused { from } => trigger_unused(facts, recording, *from),
         RecordProblem::SoundLost { tracks, arrive } => {
             sound_lost(facts, recording, *tracks, *arrive)
         }
@@ -360,6 +363,56 @@ fn sound_lost(facts: &Facts, recording: &Recording, tracks: usize, arrive: usize
         reason,
     )
     .with(facts, || fix::sound(facts, recording, arrive))
+}
+
+fn no_trigger(facts: &Facts, recording: &Recording, why: NoTrigger) -> Finding {
+    let name = facts.device(recording.placement);
+    let spoken = |port: PortIx| list(&facts.floor.ports[port].port.triggers);
+    let reason = match why {
+        NoTrigger::InputObeysNone { input } => {
+            format!("{} doesn’t obey a record trigger.", facts.port(input))
+        }
+        NoTrigger::NoPicture => "The trigger travels beside a picture, and none arrives.".into(),
+        NoTrigger::NeverSent { output } => {
+            format!("{} doesn’t send one.", facts.port(output))
+        }
+        NoTrigger::Off { output } => format!("It is off at {}.", facts.port(output)),
+        NoTrigger::Lost { at } => format!("{} doesn’t pass it on.", facts.port(at)),
+        NoTrigger::OtherMakers { output } => format!(
+            "{} sends {}; {name} obeys {}. A record trigger is each maker’s own.",
+            facts.port(output),
+            spoken(output),
+            recording.input.map_or_else(|| "none".into(), spoken),
+        ),
+    };
+    let text = format!("{name} waits for a record trigger that never comes: it doesn’t start.");
+    on(
+        facts,
+        recording,
+        Code::NoTrigger,
+        Severity::Stop,
+        text,
+        &reason,
+    )
+    .with(facts, || fix::trigger(facts, recording, why))
+}
+
+fn trigger_unused(facts: &Facts, recording: &Recording, from: PortIx) -> Finding {
+    let name = facts.device(recording.placement);
+    let text = format!(
+        "{name} is started by hand, though {} sends it a record trigger.",
+        facts.port(from)
+    );
+    let reason = "Two buttons at every take; one of them is forgotten once a day.";
+    on(
+        facts,
+        recording,
+        Code::TriggerUnused,
+        Severity::Note,
+        text,
+        reason,
+    )
+    .with(facts, || fix::by_trigger(facts, recording))
 }
 
 /// Recorders that are set to a codec which nobody knows.

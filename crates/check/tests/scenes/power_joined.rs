@@ -1,9 +1,9 @@
 //! Outlets that two want, mains that meet over a braid, loads that were measured.
 
-use crate::power::{floor, found, power, source};
+use crate::power::{day, floor, found, power, source};
 use check::Severity;
-use model::document::{Change, Command, Connection, MeasuredDraw, PowerSetting, Production};
-use stage::{BUILD, Scene, catalogue, finding};
+use model::document::{Change, Command, Connection, MeasuredDraw, PowerSetting, Production, Rolls};
+use stage::{BUILD, Scene, catalogue, finding, says};
 
 /// A second cable in an outlet: an edit refuses it, a file may hold it.
 fn second_cable(mut scene: Scene, from: &str, to: &str) -> Scene {
@@ -240,4 +240,215 @@ fn a_runtime_shows_its_working() {
         ]
     );
     assert_eq!(working.result, battery.runtime);
+}
+
+/// A power bank with a load, and what fills it at its input.
+fn filled(bank: &str, load: &str, filler: &str) -> Scene {
+    let mut lines = vec!["w w".to_string(), format!("b {bank}"), load.to_string()];
+    let outlet = if bank == "k27" { "barrel" } else { "usb" };
+    let input = if load.contains("ashgill-5") {
+        "dc"
+    } else {
+        "power"
+    };
+    lines.push(format!("b.{outlet} > l.{input}"));
+    if !filler.is_empty() {
+        lines.push(format!("f {filler}"));
+        lines.push("w.s1 > f.mains".into());
+        lines.push("f.usb > b.fill".into());
+    }
+    let lines: Vec<&str> = lines.iter().map(String::as_str).collect();
+    floor(&lines)
+}
+
+#[test]
+fn a_battery_that_is_filled_while_it_gives() {
+    let source = |scene: &Scene| power(scene).sources[0].clone();
+    // 30 W come in, 0.85 of them reach the cells: more than the body takes through the regulator.
+    let alone = source(&filled("k74", "l tamsin-m2", ""));
+    let never = filled("k74", "l tamsin-m2", "m65");
+    assert!(found(&never).is_empty(), "{:?}", found(&never));
+    let never = source(&never);
+    assert!(alone.runtime_seconds.is_some() && never.runtime_seconds.is_none());
+    assert_eq!(never.filled_watts, 25.5);
+    assert_eq!(never.runtime, "it never ends: it is filled meanwhile");
+    assert_eq!(
+        never.filled.unwrap(),
+        "USB-C of F fills it with 30 W, 25.5 W of that reach its cells; from empty it is full after 2 h 54 min where nothing is drawn."
+    );
+
+    // Only at rest: it ends as it would alone.
+    let at_rest = filled("k27", "l ashgill-5", "m65");
+    assert_eq!(
+        found(&at_rest),
+        ["P-118 B is plugged in, and isn’t filled: it fills only while nothing hangs on it."]
+    );
+    let ends = |scene: &Scene| source(scene).runtime_seconds;
+    assert_eq!(ends(&at_rest), ends(&filled("k27", "l ashgill-5", "")));
+}
+
+#[test]
+fn a_battery_that_empties_while_it_is_filled() {
+    let lines = |fill: &[&str]| {
+        let all = ["v v98u", "l ashgill-7x", "v.dtap > l.dc", "w w", "f m65"];
+        let all: Vec<&str> = all.iter().chain(fill).copied().collect();
+        floor(&all)
+    };
+    let slowly = lines(&["w.s1 > f.mains", "f.usb > v.fill"]);
+    // 60 W at 20 V and 3 A over a plain cable: 51 W reach the cells, more than 26 W.
+    assert_eq!(power(&slowly).sources[0].runtime_seconds, None);
+    let by_bank = floor(&[
+        "v v98u",
+        "l ashgill-7x",
+        "v.dtap > l.dc",
+        "k k37",
+        "k.usb > v.fill",
+    ]);
+    // 18 W, of which 15.3 W reach the cells, against 26.5 W with what warms the cable: 88.2 Wh last 7 h 53 min.
+    let source = power(&by_bank)
+        .sources
+        .into_iter()
+        .find(|source| source.id == "v");
+    assert_eq!(source.unwrap().runtime, "7 h 53 min");
+    assert!(
+        found(&by_bank).contains(
+            &"P-118 V empties while it is filled: 15.3 W reach its cells, and 26.5 W are drawn. It lasts 7 h 53 min instead of 3 h 19 min.".to_string()
+        ),
+        "{:?}",
+        found(&by_bank)
+    );
+}
+
+#[test]
+fn a_power_bank_that_goes_to_sleep() {
+    let bank = floor(&["b k74", "t merrin-t2", "b.usb > t.power"]);
+    assert_eq!(
+        says(&bank, "P-119"),
+        "stop: B goes to sleep: 0.2 W hang on it, and less than 0.5 W don’t keep it awake. fix: none"
+    );
+    let awake = floor(&["b k74", "l tamsin-m2", "b.usb > l.power"]);
+    assert!(found(&awake).is_empty(), "{:?}", found(&awake));
+}
+
+#[test]
+fn sockets_behind_one_breaker() {
+    use model::document::Mains;
+    let mut lines = vec!["w w".to_string()];
+    for n in 1..=4 {
+        lines.push(format!("r{n} ashgill-r4"));
+        lines.push(format!("w.s{n} > r{n}.mains"));
+    }
+    for n in 1..=8 {
+        lines.push(format!("p{n} ashgill-p1"));
+    }
+    lines.extend(
+        [
+            "e e4",
+            "w.s5 > e.mains",
+            "e2 e4",
+            "w.s6 > e2.mains",
+            "e3 e4",
+            "e.s4 > e3.mains",
+        ]
+        .map(String::from),
+    );
+    for (n, socket) in [
+        "e.s1", "e.s2", "e.s3", "e2.s1", "e2.s2", "e2.s3", "e2.s4", "e3.s1",
+    ]
+    .iter()
+    .enumerate()
+    {
+        lines.push(format!("{socket} > p{}.mains", n + 1));
+    }
+    let lines: Vec<&str> = lines.iter().map(String::as_str).collect();
+    let mut scene = floor(&lines);
+    let at = |scene: &Scene| {
+        let mains = power(scene).mains.remove(0);
+        (mains.watts, mains.limit_watts, mains.breaker)
+    };
+    let (watts, limit, breaker) = at(&scene);
+    assert_eq!((limit, breaker.as_str()), (3680.0, "16 A at 230 V"));
+    assert!(watts < limit, "{watts}");
+    assert!(found(&scene).is_empty(), "{:?}", found(&scene));
+    scene.0.house_rules.mains = Mains::V120A15;
+    let trips = found(&scene);
+    assert!(
+        trips
+            .iter()
+            .any(|text| text.starts_with("P-104 The breaker of W (15 A at 120 V) carries")),
+        "{trips:?}"
+    );
+    // What the sockets give is what the country gives.
+    let volts = power(&scene)
+        .nodes
+        .iter()
+        .find(|node| node.device == "r1")
+        .unwrap()
+        .joint
+        .clone();
+    assert!((volts.unwrap().volts_max - 120.0).abs() < 0.5);
+}
+
+#[test]
+fn what_goes_with_the_wall_and_what_a_ups_bridges() {
+    let scene = floor(&[
+        "w w",
+        "u u400",
+        "m ashgill-24",
+        "r ashgill-r1",
+        "w.s1 > u.mains",
+        "u.s1 > r.mains",
+        "w.s2 > m.mains",
+    ]);
+    let mains = power(&scene).mains.remove(0);
+    assert_eq!(mains.without[0], "Off: M.");
+    // 240 Wh, 0.9 usable, through 85 % to 65 W.
+    assert_eq!(mains.bridged, ["U: 2 h 49 min"]);
+}
+
+#[test]
+fn the_next_in_rank_takes_over() {
+    let scene = floor(&[
+        "v v98u",
+        "n n47",
+        "m ashgill-5",
+        "v.dtap > m.dc",
+        "n.contacts > m.batt",
+    ]);
+    let sources = power(&scene).sources;
+    let waits = sources.iter().find(|source| source.id == "n").unwrap();
+    assert_eq!(
+        waits.takes_over.as_deref(),
+        Some("Waits: it takes over M where V is pulled or ends, and lasts 4 h 42 min.")
+    );
+    let planned = day(scene, &[("08:00", "16 h", Rolls::Continuous)]);
+    let sources = power(&planned).sources;
+    let waits = sources.iter().find(|source| source.id == "n").unwrap();
+    let said = waits.takes_over.clone().unwrap();
+    assert!(said.starts_with("Waits: it takes over M at "), "{said}");
+}
+
+#[test]
+fn one_of_two_is_pulled() {
+    let with = |lines: &[&str]| {
+        let all = [
+            "q p7",
+            "v v98",
+            "x v98",
+            "v.contacts > q.one",
+            "x.contacts > q.two",
+        ];
+        let all: Vec<&str> = all.iter().chain(lines).copied().collect();
+        power(&floor(&all)).sources[0].clone()
+    };
+    let light = with(&["l ashgill-7x", "q.dtap1 > l.dc"]);
+    assert_eq!(light.kind, "hot");
+    assert!(
+        light
+            .without
+            .iter()
+            .any(|text| text.starts_with("One may be pulled: the other carries 26")),
+        "{:?}",
+        light.without
+    );
 }

@@ -1,5 +1,5 @@
 use insta::assert_snapshot;
-use model::document::{CardSize, Purpose};
+use model::document::{CardSize, OutputSetting, Purpose};
 use stage::{Scene, scene};
 
 fn recorder(format: &str, codec: &str, media: &[&str]) -> Scene {
@@ -131,4 +131,86 @@ fn the_card_that_is_offered_follows_the_house_rule() {
         "Put SSD caddy 1 TB in REC"
     );
     assert_eq!(offered(CardSize::FewLarge), "Put SSD caddy 2 TB in REC");
+}
+
+fn has(floor: &Scene, code: &str) -> bool {
+    let codes = floor.all_codes();
+    codes.iter().any(|one| one == code)
+}
+
+/// A body with an outboard recorder that waits for its record trigger.
+fn waits(body: &str, line: &str) -> Scene {
+    let scene = scene("1080p25").with("c", body).with("rec", "ashgill-7r");
+    let mut scene =
+        scene
+            .line(&format!("c.{line}"))
+            .records("rec", "mezzanine-standard", &["ssd-1000"], 0);
+    let placed = scene.0.builds[0].placements.iter_mut();
+    let recorder = placed.last().unwrap();
+    recorder.settings.recording.as_mut().unwrap().on_trigger = true;
+    scene
+}
+
+#[test]
+fn a_recorder_waits_for_a_trigger() {
+    let fine = waits("orrell-c4", "sdi1 > rec.sdi rg6 2 m");
+    assert!(!has(&fine, "R-111") && !has(&fine, "R-112"));
+    let never_sent = waits("orrell-k1", "sdi > rec.sdi rg6 2 m");
+    assert_snapshot!(never_sent.every_fix_mends().in_words());
+
+    let mut off = waits("orrell-c4", "sdi1 > rec.sdi rg6 2 m");
+    off = off.output(
+        "c",
+        "sdi1",
+        OutputSetting {
+            trigger_off: true,
+            ..OutputSetting::default()
+        },
+    );
+    let first = stage::finding(&off, "R-111").fixes.remove(0);
+    assert_eq!(first.title, "Set SDI 1 of C to send its record trigger");
+}
+
+#[test]
+fn a_trigger_is_lost_where_a_picture_is_made_anew() {
+    let through = |relay: &str, lines: [&str; 2]| {
+        let mut floor = scene("1080p25")
+            .with("c", "orrell-c4")
+            .with("x", relay)
+            .with("rec", "ashgill-7r");
+        for line in lines {
+            floor = floor.line(line);
+        }
+        floor = floor.records("rec", "mezzanine-standard", &["ssd-1000"], 0);
+        let placed = floor.0.builds[0].placements.iter_mut();
+        let recorder = placed.last().unwrap();
+        recorder.settings.recording.as_mut().unwrap().on_trigger = true;
+        floor
+    };
+    let converted = through(
+        "merrin-sh",
+        ["c.sdi1 > x.sdi rg6 2 m", "x.hdmi > rec.hdmi hdmi-a-a 0.5 m"],
+    );
+    let reason = stage::finding(&converted, "R-111").reason;
+    assert_eq!(reason, "HDMI out of X doesn’t pass it on.");
+    let shared = through(
+        "merrin-d4",
+        ["c.sdi1 > x.sdi rg6 2 m", "x.out1 > rec.sdi rg6 2 m"],
+    );
+    assert!(!has(&shared, "R-111"));
+}
+
+#[test]
+fn a_trigger_that_nobody_waits_for_is_said() {
+    let by_hand = scene("1080p25")
+        .with("c", "tamsin-m4")
+        .with("rec", "ashgill-5r")
+        .line("c.hdmi > rec.hdmi hdmi-a-a 0.5 m")
+        .records("rec", "mezzanine-standard", &["ssd-1000"], 0);
+    let fix = stage::finding(&by_hand, "R-112").fixes.remove(0);
+    assert_eq!(fix.title, "Let the camera’s record trigger start REC");
+    // Its timecode comes over HDMI too: both ends speak the same.
+    let plan = by_hand.report().time;
+    let recorder = plan.clocks.iter().find(|one| one.device == "rec").unwrap();
+    assert_eq!(recorder.from.as_deref(), Some("c"));
 }

@@ -1455,3 +1455,47 @@ fn a_bodys_own_microphone_hears_until_another_is_plugged_in() {
     );
     assert!(refused.is_err() || !Scene(refused.unwrap().production).codes().is_empty());
 }
+
+#[test]
+fn balanced_mono_in_a_stereo_socket() {
+    let plugged = |cable: &str, tracks: usize| {
+        let floor = scene("1080p25")
+            .with("x", "dunmore-x6")
+            .with("b", "tamsin-m4")
+            .with("m", "dunmore-b1")
+            .line("m.out > x.in1 xlr 3 m")
+            .line(&format!("x.mix > b.mic {cable} 1 m"));
+        floor.records("b", "h264-100", &["sd-v60-128"], tracks)
+    };
+    let codes = |floor: &Scene| floor.all_codes().contains(&"S-130".to_string());
+    assert!(!codes(&plugged("xlr-jack", 2)));
+    assert_eq!(
+        says(&plugged("xlr-jack-balanced", 2), "S-130"),
+        "caution: Mix out of X is one balanced channel; in the stereo socket Mic in of B its two wires become left and right, one of them upside down. fix: Use 1 m of XLR to 3.5 mm jack, from Mix out of X to Mic in of B"
+    );
+    let summed = plugged("xlr-jack-balanced", 1);
+    assert!(says(&summed, "S-130").starts_with("stop:"));
+}
+
+#[test]
+fn one_knob_is_one_gain_in_the_plan() {
+    let floor = scene("1080p25")
+        .with("b", "tamsin-m4")
+        .with("m", "dunmore-g3")
+        .line("m.out > b.mic jack35 0.5 m")
+        .records("b", "h264-100", &["sd-v60-128"], 2);
+    let sound = floor.report().sound;
+    let at_input = |track: usize| {
+        let chain = sound.chains.iter().find(|chain| chain.track == track);
+        let stages = &chain.unwrap().stages;
+        let input = stages.iter().find(|stage| stage.at.to_string() == "b.mic");
+        input.unwrap().gain.as_ref().map(|gain| gain.now)
+    };
+    assert_eq!(at_input(1), at_input(2));
+    // The safety track stays as much softer as its microphone makes it.
+    let level = |track: usize| {
+        let chain = sound.chains.iter().find(|chain| chain.track == track);
+        chain.unwrap().dbfs
+    };
+    assert!((level(1) - level(2) - 20.0).abs() < 0.2);
+}

@@ -43,6 +43,8 @@ impl Walk<'_, '_> {
                     None => made_as(floor, port).0.limit(format.quality()),
                 };
                 let format = on_wire(node.port.wire, format);
+                let off = is(|setting| setting.trigger_off);
+                signal.trigger = (!node.port.triggers.is_empty() && !off).then_some(port);
                 signal.picture = Some(Picture {
                     origin: port,
                     format,
@@ -217,8 +219,10 @@ impl Walk<'_, '_> {
         });
         self.resolved.picture_from[port] = Some(input);
         self.pass_sound(input, path, sound_added, signal);
+        let came = &self.resolved.signals[input];
+        signal.trigger = came.trigger.filter(|_| path.passes_trigger());
         if path.carries.contains(&SignalKind::Timecode) {
-            signal.timecode = signal.timecode.or(self.resolved.signals[input].timecode);
+            signal.timecode = signal.timecode.or(came.timecode);
         }
     }
 

@@ -16,6 +16,8 @@ pub struct Signal {
     pub sound: Vec<Sound>,
     /// Timecode.
     pub timecode: Option<Timecode>,
+    /// The output that sends a record trigger beside the picture.
+    pub trigger: Option<PortIx>,
     /// Whether data runs there: to a drive.
     pub data: bool,
     /// Where no picture is there because it was stopped upstream: the problem that stopped it.
@@ -38,6 +40,7 @@ impl Signal {
             picture: self.picture.filter(|_| carries.picture),
             sound: sound.copied().collect(),
             timecode: self.timecode.filter(|_| carries.timecode),
+            trigger: self.trigger.filter(|_| carries.picture),
             data: self.data && carries.data,
             stopped_by: self.stopped_by,
         }

@@ -178,6 +178,14 @@ impl Walk<'_, '_> {
             signal.sound.truncate(audio.channels);
         }
         if wire == Wire::Hdmi {
+            // Each maker's own: both ends must speak the same.
+            let (sends, reads) = (floor.ports[link.from].port, floor.ports[port].port);
+            let spoken = reads
+                .timecodes
+                .iter()
+                .any(|name| sends.timecodes.contains(name));
+            let timecode = self.resolved.signals[link.from].timecode;
+            signal.timecode = timecode.filter(|_| spoken);
             let most = floor.hdmi_audio(link.from).min(floor.hdmi_audio(port));
             signal.sound.truncate(most);
             let strained = strained(floor, connection, link);
@@ -261,7 +269,7 @@ impl Walk<'_, '_> {
         }
         // A camera's own count travels beside its picture unless it follows another.
         let camera = signal.picture.is_some_and(|picture| picture.origin == port);
-        if camera && device.keeps_timecode && node.port.wire == Wire::Sdi {
+        if camera && device.keeps_timecode && sends_timecode(node.port) {
             let counted = timecode::counted(floor, node.placement);
             signal.timecode.get_or_insert(counted);
         }
@@ -300,6 +308,11 @@ impl Walk<'_, '_> {
             signal.timecode = came.or(signal.timecode);
         }
     }
+}
+
+/// Whether timecode goes out beside a picture.
+fn sends_timecode(output: &Port) -> bool {
+    output.wire == Wire::Sdi || !output.timecodes.is_empty()
 }
 
 /// The channels that begin at a port.

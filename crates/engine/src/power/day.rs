@@ -1,12 +1,13 @@
 //! The day of each battery: what hangs on it, how long it lasts, when it is changed and what that breaks.
 
+use super::filling::Filling;
 use super::outage::{Consequences, Ways, feeder, waiting};
 use super::problem::PowerProblem;
 use super::runtime::{CHANGE, MARGIN, lasts};
 use super::supply::{Draw, Supply};
 use crate::day::{ChangeTime, Hours};
 use crate::path::Floor;
-use model::catalogue::cells::{USABLE, cold_factor};
+use model::catalogue::cells::{self, USABLE, cold_factor};
 use model::catalogue::{Direction, Joins};
 use std::collections::BTreeMap;
 
@@ -42,6 +43,8 @@ pub struct Bank {
     pub sources: Vec<usize>,
     /// What is drawn from all of them.
     pub draw: Draw,
+    /// What reaches their cells while they give, of what fills them, in watts.
+    pub filled: f64,
     /// What can be used of them, in watt-hours.
     pub energy: f64,
     /// How long that lasts at typical load, in seconds; none where nothing is drawn.
@@ -54,6 +57,10 @@ pub struct Bank {
     pub gap: u64,
     /// What is lost with them.
     pub without: Consequences,
+    /// For several on one plate: what becomes of the rest while one is pulled.
+    pub pulled: Option<Pulled>,
+    /// What it takes over when another ends: the next in rank.
+    pub takes_over: Option<TakesOver>,
     /// How long what goes on from a battery of its own does, the first to end, in seconds.
     pub reserve: Option<u64>,
     /// When they end for the first time where nobody changes them, in seconds since midnight.
@@ -62,11 +69,50 @@ pub struct Bank {
     pub through: bool,
 }
 
-/// The day of all batteries.
+/// What the batteries that stay on a plate must give while one is changed, in watts.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Pulled {
+    /// What hangs on them while everything works.
+    pub typical: f64,
+    /// At the most.
+    pub peak: f64,
+    /// What those that stay give at the most.
+    pub limit: f64,
+}
+
+/// A battery that waits behind another at an input of lower rank.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct TakesOver {
+    /// The device that goes over to it.
+    pub load: usize,
+    /// The battery before it.
+    pub after: usize,
+    /// When that ends where nobody changes it, in seconds since midnight; none where it lasts the day.
+    pub from: Option<u64>,
+    /// How long it then lasts, in seconds.
+    pub lasts: Option<u64>,
+}
+
+/// Wall sockets, and what goes off with them.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Wall {
+    /// The sockets.
+    pub placement: usize,
+    /// What is drawn from all of them.
+    pub draw: Draw,
+    /// What is lost with them.
+    pub without: Consequences,
+    /// What goes on from a battery of its own, and for how long, in seconds.
+    pub bridged: Vec<(usize, u64)>,
+}
+
+/// The day of all supplies.
 #[derive(Debug, Clone, Default, PartialEq)]
 pub struct Day {
-    /// Each, in the order of the build.
+    /// Each battery, in the order of the build.
     pub banks: Vec<Bank>,
+    /// Wall sockets that something hangs on, in the order of the build.
+    pub walls: Vec<Wall>,
 }
 
 /// What can be used of a battery on the floor, in watt-hours: what it holds, its health, its charge, the cold.
@@ -84,7 +130,12 @@ pub fn energy(floor: &Floor, placement: usize) -> f64 {
 }
 
 /// Reckons the day. Hours are those that are planned; without a plan there are no changes.
-pub fn day(floor: &Floor, supply: &Supply, ways: &Ways, hours: Option<&Hours>) -> Day {
+pub fn day(
+    floor: &Floor,
+    (supply, fillings): (&Supply, &[Filling]),
+    ways: &Ways,
+    hours: Option<&Hours>,
+) -> Day {
     let mut groups: BTreeMap<usize, Vec<usize>> = BTreeMap::new();
     for (placement, device) in floor.devices.iter().enumerate() {
         if device.is_some_and(|device| device.battery.is_some()) {
@@ -94,10 +145,80 @@ pub fn day(floor: &Floor, supply: &Supply, ways: &Ways, hours: Option<&Hours>) -
     }
     let mut banks: Vec<Bank> = groups
         .into_values()
-        .map(|sources| bank(floor, supply, ways, hours, sources))
+        .map(|sources| bank(floor, (supply, fillings), ways, hours, sources))
         .collect();
     banks.sort_by_key(|bank| bank.sources[0]);
-    Day { banks }
+    let takes_over: Vec<Option<TakesOver>> = banks
+        .iter()
+        .map(|bank| takes_over(floor, supply, &banks, bank))
+        .collect();
+    for (bank, takes_over) in banks.iter_mut().zip(takes_over) {
+        bank.takes_over = takes_over;
+    }
+    Day {
+        walls: walls(floor, supply, ways),
+        banks,
+    }
+}
+
+/// The device that goes over to a battery when the one before it ends.
+fn takes_over(floor: &Floor, supply: &Supply, banks: &[Bank], bank: &Bank) -> Option<TakesOver> {
+    let fed = |load: &usize| {
+        let mut inputs = waiting(floor, supply, *load);
+        inputs.any(|input| feeder(floor, input).is_some_and(|from| bank.sources.contains(&from)))
+    };
+    let load = supply.order.iter().copied().find(fed)?;
+    let roots = supply.roots(floor, load);
+    let before = banks
+        .iter()
+        .filter(|other| other.sources.iter().any(|source| roots.contains(source)))
+        .min_by_key(|other| other.ends.unwrap_or(u64::MAX))?;
+    let watts = bank.draw.typical - bank.filled + supply.draws[load].typical;
+    Some(TakesOver {
+        load,
+        after: before.sources[0],
+        from: before.ends.filter(|_| !before.through),
+        lasts: lasts(bank.energy, watts),
+    })
+}
+
+/// Wall sockets that something hangs on.
+fn walls(floor: &Floor, supply: &Supply, ways: &Ways) -> Vec<Wall> {
+    let mains = floor.devices.iter().enumerate().filter(|(_, device)| {
+        let power = device.and_then(|device| device.power.as_deref());
+        power.is_some_and(|power| power.mains)
+    });
+    let used = mains
+        .map(|(placement, _)| placement)
+        .filter(|placement| supply.draws[*placement].peak > 0.0);
+    used.map(|placement| {
+        let without = ways.without(floor, supply, &[placement]);
+        let bridged = without.lost.on_reserve.iter();
+        let bridged = bridged.filter_map(|at| Some((*at, reserve_of(floor, supply, *at)?)));
+        Wall {
+            placement,
+            draw: supply.draws[placement],
+            bridged: bridged.collect(),
+            without,
+        }
+    })
+    .collect()
+}
+
+/// What those that stay on a plate must give while the strongest of them is changed.
+fn pulled(floor: &Floor, sources: &[usize], draw: Draw) -> Option<Pulled> {
+    let gives = |placement: &usize| {
+        let battery = floor.devices[*placement]?.battery.as_ref()?;
+        Some(battery.amps.value() * cells::range(battery).least.value())
+    };
+    let limits: Vec<f64> = sources.iter().filter_map(gives).collect();
+    let strongest = limits.iter().copied().reduce(f64::max)?;
+    let drawn = sources.len() > 1 && draw.typical > 0.0;
+    drawn.then(|| Pulled {
+        typical: draw.typical,
+        peak: draw.peak,
+        limit: limits.iter().sum::<f64>() - strongest,
+    })
 }
 
 /// The plate that a battery shares with others.
@@ -114,7 +235,7 @@ fn shared_plate(floor: &Floor, battery: usize) -> Option<usize> {
 
 fn bank(
     floor: &Floor,
-    supply: &Supply,
+    (supply, fillings): (&Supply, &[Filling]),
     ways: &Ways,
     hours: Option<&Hours>,
     sources: Vec<usize>,
@@ -123,11 +244,26 @@ fn bank(
     for source in &sources {
         draw.add(supply.draws[*source], 1.0);
     }
+    let filled = fillings
+        .iter()
+        .filter(|filling| sources.contains(&filling.placement));
+    let (filled, waiting) = filled.fold((0.0, 0.0), |(working, waiting), filling| {
+        (working + filling.working, waiting + filling.waiting)
+    });
+    // What empties them: less than nothing where they fill meanwhile.
+    let net = Draw {
+        typical: draw.typical - filled,
+        standby: draw.standby - waiting,
+        peak: draw.peak,
+    };
     let energy: f64 = sources.iter().map(|source| energy(floor, *source)).sum();
     let energy = energy * until_it_goes_off(floor, supply, &sources);
     let without = ways.without(floor, supply, &sources);
     // Where there are several, one is changed while the others give.
-    let one_by_one = sources.len() > 1;
+    let pulled = pulled(floor, &sources, draw);
+    // Where those that stay can't carry it all, they switch off as soon as one is pulled.
+    let trips = pulled.is_some_and(|pulled| pulled.typical > pulled.limit);
+    let one_by_one = sources.len() > 1 && !trips;
     let kind = if one_by_one || (without.lost.off.is_empty() && without.lost.restarts.is_empty()) {
         SwapKind::Hot
     } else if without.stops.is_empty() && !restarts_a_recording(&without) {
@@ -146,7 +282,7 @@ fn bank(
         SwapKind::Hot => 0,
         SwapKind::Warm | SwapKind::Cold => CHANGE + anew.map(starts).max().unwrap_or(0),
     };
-    let over = |fresh: u64| ends(fresh, energy, draw, hours);
+    let over = |fresh: u64| ends(fresh, energy, net, hours);
     let ends = hours.and_then(|hours| over(hours.begin));
     let turns = hours.map_or_else(Vec::new, |hours| {
         let with_margin = |fresh: u64| {
@@ -170,14 +306,17 @@ fn bank(
         .min();
     Bank {
         draw,
+        filled,
         energy,
-        lasts: lasts(energy, draw.typical),
+        lasts: lasts(energy, net.typical),
         through: ends.is_none_or(|end| hours.is_none_or(|hours| end >= hours.end)),
         turns,
         kind,
         gap,
         without,
         reserve,
+        pulled,
+        takes_over: None,
         ends,
         sources,
     }
@@ -219,6 +358,12 @@ fn ends(fresh: u64, energy: f64, draw: Draw, hours: Option<&Hours>) -> Option<u6
     for pause in hours.iter().flat_map(|hours| &hours.breaks) {
         for (until, watts) in [(pause.start, draw.typical), (pause.end, draw.standby)] {
             let seconds = until.saturating_sub(now) as f64;
+            // What is filled in a break is full at most.
+            if watts <= 0.0 {
+                left = (left - seconds * watts).min(energy * 3_600.0);
+                now = now.max(until);
+                continue;
+            }
             if left < seconds * watts {
                 return Some(now + (left / watts) as u64);
             }

@@ -3,6 +3,7 @@
 //! then the day.
 
 mod day;
+mod filling;
 mod forgets;
 mod mount;
 mod outage;
@@ -12,7 +13,8 @@ mod runtime;
 mod supply;
 mod usb;
 
-pub use day::{Bank, Day, SwapKind, day, energy, spare_outlets};
+pub use day::{Bank, Day, Pulled, SwapKind, TakesOver, Wall, day, energy, spare_outlets};
+pub use filling::{Filling, fillings};
 pub use forgets::{Forgets, forgets};
 pub use mount::{Mount, mounts};
 pub use outage::{Consequences, Lost, Ways, lost_with};
@@ -32,6 +34,8 @@ use crate::record::Recording;
 pub struct Powered {
     /// Who feeds whom.
     pub supply: Supply,
+    /// Batteries that are filled while they stand there.
+    pub fillings: Vec<Filling>,
     /// How long each battery lasts, and what is lost with it.
     pub day: Day,
     /// Which battery is on which charger when.
@@ -47,8 +51,14 @@ impl Powered {
         }
         let ways = Ways::of(floor, resolved, recordings);
         let hours = Hours::of(&floor.build.schedule);
-        let day = day(floor, &supply, &ways, hours.as_ref());
+        let fillings = fillings(floor, &supply);
+        let day = day(floor, (&supply, &fillings), &ways, hours.as_ref());
         let rota = rota(floor, &day);
-        Self { supply, day, rota }
+        Self {
+            supply,
+            fillings,
+            day,
+            rota,
+        }
     }
 }

@@ -81,6 +81,17 @@ pub enum PowerProblem {
         /// The input.
         input: PortIx,
     },
+    /// Outlets that go to sleep: less is drawn than keeps them awake.
+    Sleeps {
+        /// The battery.
+        placement: usize,
+        /// What is drawn while everything works.
+        typical: Watts,
+        /// While everything waits.
+        standby: Watts,
+        /// What keeps it awake.
+        least: Watts,
+    },
     /// What feeds itself in a circle.
     Circle {
         /// The devices.
@@ -97,12 +108,16 @@ impl PowerProblem {
             | Self::OtherPins { connection, .. }
             | Self::TooLow { connection, .. }
             | Self::UsbShort { connection, .. } => end(*connection),
-            Self::MustHold { placement, .. } | Self::Mixed { placement, .. } => *placement,
+            Self::MustHold { placement, .. }
+            | Self::Mixed { placement, .. }
+            | Self::Sleeps { placement, .. } => *placement,
             Self::Circle { placements } => placements[0],
             Self::Over { over, .. } => match over {
                 Over::Outlet(port) => floor.ports[*port].placement,
                 Over::Cable(connection) => end(*connection),
-                Over::Device(placement) | Over::Usb(placement) => *placement,
+                Over::Device(placement) | Over::Usb(placement) | Over::Breaker(placement) => {
+                    *placement
+                }
             },
         }
     }
@@ -119,6 +134,8 @@ pub enum Over {
     Device(usize),
     /// Its USB outlets together.
     Usb(usize),
+    /// The breaker that wall sockets hang behind.
+    Breaker(usize),
 }
 
 /// What comes of USB that gives too little.

@@ -2,7 +2,7 @@
 
 use super::problem::{Over, PowerProblem, UsbShort};
 use super::runtime::{EFFICIENCY, volts_at};
-use super::usb;
+use super::{filling, usb};
 use crate::path::{ConnectionIx, Floor, Link, PortIx, holds};
 use model::catalogue::cells::{self, USABLE};
 use model::catalogue::{Device, Direction, Gives, Joins, PowerPort};
@@ -158,7 +158,7 @@ pub fn supply(floor: &Floor) -> Supply {
 }
 
 /// The power cables that leave a device, with their ends.
-fn leaving<'f>(
+pub(super) fn leaving<'f>(
     floor: &'f Floor,
     placement: usize,
 ) -> impl Iterator<Item = (ConnectionIx, Link<'f>)> + 'f {
@@ -230,7 +230,7 @@ pub fn own_draw(floor: &Floor, placement: usize) -> Draw {
     }
 }
 
-fn said<'f>(floor: &Floor<'f>, port: PortIx) -> Option<&'f PowerPort> {
+pub(super) fn said<'f>(floor: &Floor<'f>, port: PortIx) -> Option<&'f PowerPort> {
     floor.ports[port].port.power.as_deref()
 }
 
@@ -297,12 +297,21 @@ fn down(floor: &Floor, supply: &mut Supply, placement: usize) {
                 cells: Some(battery.cells),
                 pins,
             }),
+            // A wall socket gives what the country gives, and so does what passes the mains on.
+            Some(Gives::Regulated(_)) if is_mains(floor, outlet) => {
+                live.then(|| just(floor.production.house_rules.mains.volts()))
+            }
             Some(Gives::Regulated(volts)) => live.then(|| just(volts)),
             Some(Gives::Usb) => live.then(|| just(port.step.unwrap_or(PLAIN_STEP))),
             Some(Gives::Through) | None => comes.clone().map(|feed| Feed { pins, ..feed }),
         };
     }
     supply.in_charge[placement] = fed;
+}
+
+/// Whether a socket is one for the mains.
+fn is_mains(floor: &Floor, port: PortIx) -> bool {
+    floor.ports[port].port.connector.facts().mains
 }
 
 /// What several inputs bring together: from the lowest to the highest of them.
@@ -419,7 +428,7 @@ fn turned(pins: &str) -> String {
 }
 
 /// What both ends of a USB cable settle on.
-fn settled(floor: &Floor, link: Link) -> usb::UsbStep {
+pub(super) fn settled(floor: &Floor, link: Link) -> usb::UsbStep {
     let outlet = said(floor, link.from);
     let step = |port: Option<&PowerPort>| port.and_then(|port| port.step);
     usb::settle(
@@ -477,6 +486,9 @@ fn heat(
 /// USB nothing draws more than was settled on: the rest comes from its own battery.
 fn through(floor: &Floor, supply: &Supply, link: Link) -> Draw {
     let placement = floor.ports[link.to].placement;
+    if let Some(filler) = filling::filler(floor, supply, link) {
+        return filler.draw;
+    }
     let in_charge = &supply.in_charge[placement];
     let mut draw = Draw::default();
     if in_charge.contains(&link.to) {
@@ -493,7 +505,7 @@ fn through(floor: &Floor, supply: &Supply, link: Link) -> Draw {
     draw
 }
 
-fn is_usb(floor: &Floor, link: Link) -> bool {
+pub(super) fn is_usb(floor: &Floor, link: Link) -> bool {
     said(floor, link.from).and_then(|port| port.gives) == Some(Gives::Usb)
 }
 
@@ -538,6 +550,13 @@ fn limits(floor: &Floor, supply: &mut Supply) {
             power
                 .usb_budget
                 .map(|most| (Over::Usb(placement), most, together(true))),
+        );
+        let country = floor.production.house_rules.mains;
+        let breaker = Watts::of(country.volts().value() * country.amps().value());
+        over.extend(
+            power
+                .mains
+                .then(|| (Over::Breaker(placement), breaker, together(false))),
         );
         for (over, limit, sum) in over {
             passes(supply, over, sum, limit.value());
@@ -618,8 +637,23 @@ fn batteries(floor: &Floor, supply: &mut Supply) {
         if let Some(battery) = battery {
             let limit = battery.amps.value() * cells::range(battery).least.value();
             let draw = supply.draws[placement];
+            sleeps(floor, supply, placement, battery.least);
             passes(supply, Over::Device(placement), draw, limit);
         }
+    }
+}
+
+/// Outlets that go to sleep since too little is drawn from them.
+fn sleeps(floor: &Floor, supply: &mut Supply, placement: usize, least: Option<Watts>) {
+    let draw = supply.draws[placement];
+    let hangs = leaving(floor, placement).next().is_some() && draw.typical > 0.0;
+    if let Some(least) = least.filter(|least| hangs && draw.standby < least.value()) {
+        supply.problems.push(PowerProblem::Sleeps {
+            placement,
+            typical: Watts::of(draw.typical),
+            standby: Watts::of(draw.standby),
+            least,
+        });
     }
 }
 
@@ -779,8 +813,16 @@ fn usb_gives(floor: &Floor, supply: &mut Supply, (connection, link): (Connection
     let starts = said(floor, link.to).and_then(|port| port.watts);
     let power = floor.devices[placement].and_then(|device| device.power.as_deref());
     let reserve = power.and_then(|power| power.own);
-    let fills = reserve.and_then(|own| own.fills).map_or(0.0, Watts::value);
-    let works = supply.draws[placement].typical;
+    // What is filled only while it is off takes nothing while it works.
+    let fills = reserve
+        .filter(|own| !own.off_only)
+        .and_then(|own| own.fills)
+        .map_or(0.0, Watts::value);
+    // A battery that is filled gives what hangs on it all the same.
+    let works = match filling::filler(floor, supply, link) {
+        Some(_) => 0.0,
+        None => supply.draws[placement].typical,
+    };
     let works = works.max(starts.map_or(0.0, Watts::value));
     let gives = step.watts.value();
     let least = said(floor, link.to).and_then(|port| port.takes);

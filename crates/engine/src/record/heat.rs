@@ -1,7 +1,7 @@
 //! When a body stops for heat: its own limit, the air, and what lengthens it. A guide: the maker's
 //! instructions and a test in the same air come first.
 
-use model::document::RecordingSetting;
+use model::document::{RecordingSetting, ScheduleEntry};
 use units::quantity::{Span, Working};
 
 /// The air at which makers state their limits, in degrees Celsius.
@@ -55,6 +55,45 @@ pub fn limit(stated: Span, air_celsius: i8, setting: &RecordingSetting) -> (Span
         working = working.term("Helps", percent(*more), format!("{what}; a guide"));
     }
     (after, working.gives(after.label()))
+}
+
+/// Where takes heat a body until it stops: which entry of the schedule, and when, in seconds since midnight.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Overheats {
+    /// The entry, by its number.
+    pub entry: usize,
+    /// When.
+    pub at: u64,
+    /// What of that entry it records, in percent.
+    pub rolling_percent: u64,
+}
+
+/// Follows a body's heat over the day: it reaches its limit after so many seconds of recording, and cools as fast
+/// while it rests. None where it never stops.
+pub fn over_the_day(schedule: &[&ScheduleEntry], limit: Span) -> Option<Overheats> {
+    let whole = limit.0.max(1) as f64;
+    let mut entries: Vec<(usize, &&ScheduleEntry)> = schedule.iter().enumerate().collect();
+    entries.sort_by_key(|(_, entry)| entry.start.seconds());
+    let (mut heat, mut now) = (0.0, 0);
+    for (number, entry) in entries {
+        let starts = entry.start.seconds().max(now);
+        heat = f64::max(0.0, heat - (starts - now) as f64);
+        let length = entry.length.0;
+        let rolled = entry.rolls.seconds(entry.length).min(length);
+        // So much warmer a second: takes and rests are spread over it.
+        let warms = 2.0 * rolled as f64 / length.max(1) as f64 - 1.0;
+        let after = heat + warms * length as f64;
+        if after >= whole && warms > 0.0 {
+            return Some(Overheats {
+                entry: number,
+                at: starts + ((whole - heat) / warms) as u64,
+                rolling_percent: rolled * 100 / length.max(1),
+            });
+        }
+        heat = after.max(0.0);
+        now = starts.saturating_add(length);
+    }
+    None
 }
 
 #[cfg(test)]

@@ -10,13 +10,16 @@ mod recording;
 mod samples;
 mod table;
 mod time;
+mod trigger;
 
 pub use capacity::{Room, usable_capacity};
-pub use heat::limit as heat_limit;
+pub use heat::{Overheats, limit as heat_limit, over_the_day};
 pub use rate::{AudioTracks, video_rate};
 pub use recording::{
-    Limit, LimitKind, RecordProblem, Recording, recorder_sum, recordings, sustained_needed,
+    Limit, LimitKind, RecordProblem, Recording, fed_outside, recorder_sum, recordings,
+    sustained_needed,
 };
 pub use samples::Samples;
 pub use table::{Basis, TimeRow, TimeTable, largest_codec, media_for, rate_for, table};
 pub use time::{RecordTime, RecordTimeInputs, SumError, Video, record_time};
+pub use trigger::NoTrigger;

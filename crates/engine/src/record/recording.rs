@@ -4,6 +4,7 @@ use super::capacity::Room;
 use super::drive::{DriveBehind, drive_behind};
 use super::heat;
 use super::time::{RecordTime, RecordTimeInputs, RecordTimes};
+use super::trigger::{NoTrigger, trigger_at};
 use super::{AudioTracks, Samples, SumError, Video, video_rate};
 use crate::path::{Floor, PortIx, Resolved};
 use crate::sound::{TrackFeed, track_feed};
@@ -136,6 +137,13 @@ pub enum RecordProblem {
         /// How long it must run.
         length: Span,
     },
+    /// It waits for a record trigger that never comes.
+    NoTrigger(NoTrigger),
+    /// A trigger comes that it would obey, and it isn't set to wait for it.
+    TriggerUnused {
+        /// The output that sends it.
+        from: PortIx,
+    },
     /// Fewer channels arrive than tracks are set to record.
     SoundLost {
         /// As many as are set.
@@ -258,6 +266,9 @@ fn recording<'a>(
         }
         picture.through(file)
     });
+    if !ability.sensor && !sound_only {
+        problems.extend(by_trigger(floor, resolved, input, setting));
+    }
     // To a drive: the cards in the slots rest.
     let media = setting.media.iter().filter(|_| !setting.to_drive);
     let media: Vec<&str> = media.map(Handle::as_str).collect();
@@ -295,6 +306,20 @@ fn recording<'a>(
         recording.check_needs(floor);
     }
     Some(recording)
+}
+
+/// A trigger that is waited for and doesn't come, or comes and isn't waited for.
+fn by_trigger(
+    floor: &Floor,
+    resolved: &Resolved,
+    input: Option<PortIx>,
+    setting: &RecordingSetting,
+) -> Option<RecordProblem> {
+    match trigger_at(floor, resolved, input) {
+        Ok(from) if !setting.on_trigger => Some(RecordProblem::TriggerUnused { from }),
+        Err(why) if setting.on_trigger => Some(RecordProblem::NoTrigger(why)),
+        _ => None,
+    }
 }
 
 /// The sum for a recorder: raw is counted on the sensor, everything else on the picture; off speed,
@@ -467,11 +492,7 @@ fn fill_time<'a>(
         }
     }
     let air = floor.production.house_rules.air_celsius;
-    // A coupler in the battery slot is the dummy battery that somebody may have forgotten to tick.
-    let outside = RecordingSetting {
-        dummy_battery: setting.dummy_battery || on_a_coupler(floor, recording.placement),
-        ..setting.clone()
-    };
+    let outside = fed_outside(floor, recording.placement, setting);
     let heat = ability
         .heat_limit
         .map(|limit| heat::limit(limit, air, &outside).0);
@@ -556,6 +577,19 @@ impl Recording<'_> {
 }
 
 /// Whether something other than a battery is in the battery slot of a device and feeds it.
+/// Its settings with what the wiring says: a coupler in the battery slot is the dummy battery that somebody may have
+/// forgotten to tick.
+pub fn fed_outside(
+    floor: &Floor,
+    placement: usize,
+    setting: &RecordingSetting,
+) -> RecordingSetting {
+    RecordingSetting {
+        dummy_battery: setting.dummy_battery || on_a_coupler(floor, placement),
+        ..setting.clone()
+    }
+}
+
 fn on_a_coupler(floor: &Floor, placement: usize) -> bool {
     floor.ports_of(placement).any(|port| {
         let slot = floor.ports[port].port.connector.facts().seat == Some(Seat::Slot);

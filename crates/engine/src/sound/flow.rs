@@ -126,7 +126,7 @@ impl<'p, 'a> Pass<'p, 'a> {
                 };
                 // A body's own has its input behind it.
                 match audio.filter(|audio| !audio.takes.is_empty()) {
-                    Some(audio) => self.let_into(port, audio, heard),
+                    Some(audio) => self.let_into(port, audio, heard, 0.0),
                     None => heard,
                 }
             }
@@ -190,6 +190,7 @@ impl<'p, 'a> Pass<'p, 'a> {
         let Some(audio) = self.audio(port) else {
             return unknown(port);
         };
+        let louder = self.loudest_beside(before, &came);
         let came = self.on_cable(port, before, audio, came);
         if audio.passive {
             return self.each(came, |stage, pass| {
@@ -198,11 +199,31 @@ impl<'p, 'a> Pass<'p, 'a> {
                 stage
             });
         }
-        self.let_into(port, audio, came)
+        self.let_into(port, audio, came, louder)
+    }
+
+    /// By how much the loudest channel on a wire peaks above one of them: one knob turns them all.
+    fn loudest_beside(&self, before: PortIx, came: &Channel) -> f64 {
+        let peak = |channel: &Channel| {
+            let stages = channel.parts.iter();
+            let stages = stages.map(|part| &self.levels.stages[part.stage]);
+            let peaks = stages.map(|stage| stage.level_db + stage.peaks_db);
+            peaks.fold(f64::NEG_INFINITY, f64::max)
+        };
+        let loudest = self.levels.at(before).iter().map(peak);
+        let louder = loudest.fold(f64::NEG_INFINITY, f64::max) - peak(came);
+        if louder.is_finite() { louder } else { 0.0 }
     }
 
     /// Through an input's preamplifier and converter.
-    fn let_into(&mut self, port: PortIx, audio: &AudioPort, came: Channel) -> Channel {
+    /// What is planned is planned for the loudest on its wire, which peaks so much above this one.
+    fn let_into(
+        &mut self,
+        port: PortIx,
+        audio: &AudioPort,
+        came: Channel,
+        louder_db: f64,
+    ) -> Channel {
         let loudest = came.parts.iter().map(|part| {
             let stage = &self.levels.stages[part.stage];
             (stage.level_db, stage.peaks_db)
@@ -225,7 +246,7 @@ impl<'p, 'a> Pass<'p, 'a> {
         let rules = &self.floor.production.house_rules;
         let gain = set.unwrap_or_else(|| {
             let asked = (rules.sound_reference.db(), rules.sound_headroom.db());
-            planned_gain(takes, level - pad, peaks, asked)
+            planned_gain(takes, level + louder_db - pad, peaks, asked)
         });
         let float = audio.float && self.writes_float(port);
         self.each(came, |stage, pass| {

@@ -85,6 +85,13 @@ pub enum Mismatch {
         /// The end where it is.
         port: PortIx,
     },
+    /// Balanced mono in a stereo socket: left as it is, right upside down.
+    UpsideDown {
+        /// The cable.
+        connection: ConnectionIx,
+        /// Whether both sides are put together behind it: then nothing is left.
+        summed: bool,
+    },
     /// An unbalanced run that is too long.
     LongUnbalanced {
         /// The cable.
@@ -158,6 +165,7 @@ pub fn mismatches(floor: &Floor, resolved: &Resolved, levels: &Levels) -> Vec<Mi
     for &(connection, link) in &links {
         let before_it = found.len();
         on_cable(floor, connection, &mut found);
+        found.extend(upside_down(floor, resolved, connection));
         let Some(audio) = floor.ports[link.to].port.audio.as_deref() else {
             continue;
         };
@@ -241,6 +249,35 @@ fn on_cable(floor: &Floor, connection: ConnectionIx, found: &mut Vec<Mismatch>) 
             found.push(Mismatch::WrongJack { connection, port });
         }
     }
+}
+
+/// One balanced channel in a stereo socket: its two wires, each the other upside down, become left and right.
+fn upside_down(floor: &Floor, resolved: &Resolved, connection: ConnectionIx) -> Option<Mismatch> {
+    let link = floor.link(connection);
+    let audio = |port: PortIx| floor.ports[port].port.audio.as_deref();
+    let (gives, takes) = (audio(link.from)?, audio(link.to)?);
+    let splits = !gives.unbalanced
+        && gives.channels == 1
+        && takes.unbalanced
+        && takes.channels == 2
+        && !link.cable.unbalanced;
+    let adapters = floor.adapters(connection);
+    let apart = adapters
+        .iter()
+        .any(|adapter| adapter.kind == AdapterKind::Transformer);
+    if !splits || apart {
+        return None;
+    }
+    let recording = &floor.placement_of(link.to).settings.recording;
+    let one_track = recording
+        .as_ref()
+        .is_some_and(|recording| recording.tracks == 1);
+    let mixed = resolved.mixed.iter().any(|(output, from)| {
+        let mono = audio(*output).is_some_and(|audio| audio.channels == 1);
+        mono && from.iter().any(|(input, _)| *input == link.to)
+    });
+    let summed = one_track || mixed;
+    Some(Mismatch::UpsideDown { connection, summed })
 }
 
 /// Every way back from a connection to an output that is no passive box.

@@ -164,7 +164,8 @@ fn clock(
     let records = floor.devices[placement].and_then(|device| device.records.as_ref());
     let beside = || {
         records.filter(|ability| !ability.sensor)?;
-        fed_over(floor, resolved, placement, Wire::Sdi)
+        let by = |wire| fed_over(floor, resolved, placement, wire);
+        by(Wire::Sdi).or_else(|| by(Wire::Hdmi))
     };
     let cable = || fed_by_cable(floor, resolved, placement).or_else(beside);
     let (way, from) = match setting.way {

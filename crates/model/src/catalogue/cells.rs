@@ -65,6 +65,9 @@ mod tests {
             cells: 4,
             amps: Amps(10_000),
             gauge: Gauge::Percent,
+            fills: None,
+            rest_only: false,
+            least: None,
         };
         assert_eq!(range(&battery).to_string(), "12 to 16.8 V");
         assert_eq!(

@@ -75,6 +75,9 @@ pub struct InternalPath {
     /// What sound takes longer than the picture.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub sound_delay: Option<PathDelay>,
+    /// Whether a record trigger goes along where the picture is made anew; a loop and a relay pass it anyway.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub trigger: bool,
     /// The most sound channels that go along.
     #[serde(default)]
     pub sound_channels: Option<usize>,
@@ -84,6 +87,11 @@ impl InternalPath {
     /// Whether a picture comes through it.
     pub fn carries_picture(&self) -> bool {
         self.carries.contains(&SignalKind::Picture)
+    }
+
+    /// Whether a record trigger beside the picture comes through it.
+    pub fn passes_trigger(&self) -> bool {
+        self.trigger || matches!(self.via, Via::Loop | Via::Relay)
     }
 }
 

@@ -52,6 +52,14 @@ pub struct Port {
     /// Sensor raw that it gives or takes, by the carriage's name.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub raw: Vec<RawCarriage>,
+    /// Record triggers beside the picture, by the names that their makers give them: an output sends them, an input
+    /// obeys them. There is no standard for it.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub triggers: Vec<String>,
+    /// For HDMI: timecode beside the picture, by the names that its makers give it. On SDI it is a standard's own
+    /// (ST 12-2), and nothing needs saying.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub timecodes: Vec<String>,
     /// Formats that it takes (an input) or gives (an output); empty: any, or for an output
     /// whatever its path brings.
     #[serde(default)]

@@ -213,6 +213,15 @@ pub struct Battery {
     /// How its gauge reads.
     #[serde(default)]
     pub gauge: Gauge,
+    /// The most that it takes at its input while it is filled; what the outlet gives where not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub fills: Option<Watts>,
+    /// Whether it is filled only while it gives nothing.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub rest_only: bool,
+    /// Its outlets go to sleep where less is drawn from all of them together (the hold current).
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub least: Option<Watts>,
 }
 
 /// How a battery says how full it is.

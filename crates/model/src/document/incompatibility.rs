@@ -50,6 +50,9 @@ pub enum Incompatibility {
         /// Tracks that are set.
         tracks: usize,
     },
+    /// A trigger that none of its inputs obeys.
+    #[error("none of its inputs obeys a record trigger")]
+    NoTrigger,
     /// Bits a sample that nobody records.
     #[error("sound is 16, 24 or 32 bits a sample, not {0}")]
     SoundBits(u8),
@@ -121,6 +124,9 @@ pub fn incompatibilities(
     if setting.to_drive && ability.drive_port.is_none() {
         found.push(Incompatibility::NoDrivePort);
     }
+    if setting.on_trigger && !obeys_a_trigger(device, ability) {
+        found.push(Incompatibility::NoTrigger);
+    }
     if setting.tracks > ability.tracks {
         found.push(Incompatibility::Tracks {
             most: ability.tracks,
@@ -157,6 +163,12 @@ pub fn incompatibilities(
         found.push(Incompatibility::PreRecord);
     }
     found
+}
+
+/// Whether a recorder can be started by what comes beside its picture.
+fn obeys_a_trigger(device: &Device, ability: &RecordingAbility) -> bool {
+    let mut inputs = device.ports_facing(Direction::In);
+    inputs.any(|port| ability.inputs.contains(&port.id) && !port.triggers.is_empty())
 }
 
 /// Whether a recorder records a codec: one of its list, or one that the crew described themselves.
@@ -196,6 +208,7 @@ pub fn without_incompatibilities(
     setting.media.truncate(ability.slots);
     setting.tracks = setting.tracks.min(ability.tracks);
     setting.to_drive &= ability.drive_port.is_some();
+    setting.on_trigger &= obeys_a_trigger(device, ability);
     setting.sound_bits = setting.sound_bits.filter(|bits| SOUND_BITS.contains(bits));
     setting.sample_rate = setting
         .sample_rate
@@ -225,6 +238,9 @@ pub fn output_incompatibility(
         && port.raw_named(raw).is_none()
     {
         return Some(format!("it doesn’t send raw called “{raw}”"));
+    }
+    if setting.trigger_off && port.triggers.is_empty() {
+        return Some("it sends no record trigger that could be off".into());
     }
     if let (Some(level), Some(sdi)) = (setting.level, &port.sdi)
         && !sdi.levels.contains(&level)

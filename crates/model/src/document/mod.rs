@@ -49,7 +49,7 @@ pub use own::check_entry;
 pub use production::Production;
 pub use refusal::{Refusal, checked_name};
 pub use rules::{
-    BatteryPlace, CardSize, GainSchool, HouseRules, MediaLoading, MediaSwap, MonitorPlace,
+    BatteryPlace, CardSize, GainSchool, HouseRules, Mains, MediaLoading, MediaSwap, MonitorPlace,
     MonitorSize, PictureOfRecord, PowerSchool, RULES, RuleChoice, RulePage, SoundOfRecord,
     TimecodeSchool, TransmitterFeed,
 };

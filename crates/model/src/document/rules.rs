@@ -3,7 +3,7 @@
 use super::Purpose;
 use difference::Difference;
 use serde::{Deserialize, Serialize};
-use units::quantity::{Decibels, Delay, Percent};
+use units::quantity::{Amps, Decibels, Delay, Percent, Volts};
 use utoipa::ToSchema;
 
 /// Choices and limits that checks and plans follow.
@@ -44,6 +44,8 @@ pub struct HouseRules {
     pub timecode: TimecodeSchool,
     /// What a rig hangs on.
     pub power: PowerSchool,
+    /// What a wall socket gives where it is shot, and what its breaker holds.
+    pub mains: Mains,
     /// When cards and inner batteries go into a rig that is built.
     pub media_loading: MediaLoading,
     /// Where the operator’s monitor is mounted.
@@ -76,6 +78,7 @@ impl Default for HouseRules {
             sound_of_record: SoundOfRecord::Separate,
             timecode: TimecodeSchool::BoxStaysOn,
             power: PowerSchool::OneWithReserve,
+            mains: Mains::default(),
             media_loading: MediaLoading::First,
             monitor_place: MonitorPlace::Middle,
             battery_place: BatteryPlace::Behind,
@@ -201,6 +204,52 @@ pub enum GainSchool {
     HotSource,
     /// The source as it is, the camera's preamplifier doing the work.
     CameraPreamplifier,
+}
+
+/// The mains of a country: a guide, local codes win.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+pub enum Mains {
+    /// 230 V behind breakers of 16 A.
+    #[default]
+    #[serde(rename = "230-v-16-a")]
+    V230A16,
+    /// 230 V, plugs with a fuse of 13 A.
+    #[serde(rename = "230-v-13-a")]
+    V230A13,
+    /// 230 V behind breakers of 10 A.
+    #[serde(rename = "230-v-10-a")]
+    V230A10,
+    /// 120 V behind breakers of 15 A.
+    #[serde(rename = "120-v-15-a")]
+    V120A15,
+    /// 120 V behind breakers of 20 A.
+    #[serde(rename = "120-v-20-a")]
+    V120A20,
+    /// 100 V behind breakers of 15 A.
+    #[serde(rename = "100-v-15-a")]
+    V100A15,
+}
+
+impl Mains {
+    /// What a socket gives.
+    pub fn volts(self) -> Volts {
+        Volts(match self {
+            Self::V230A16 | Self::V230A13 | Self::V230A10 => 230_000,
+            Self::V120A15 | Self::V120A20 => 120_000,
+            Self::V100A15 => 100_000,
+        })
+    }
+
+    /// What its breaker or fuse holds.
+    pub fn amps(self) -> Amps {
+        Amps(match self {
+            Self::V230A16 => 16_000,
+            Self::V230A13 => 13_000,
+            Self::V230A10 => 10_000,
+            Self::V120A20 => 20_000,
+            Self::V120A15 | Self::V100A15 => 15_000,
+        })
+    }
 }
 
 /// What timecode boxes are for.
@@ -425,6 +474,42 @@ pub const RULES: &[RulePage] = &[
                 "each-its-own",
                 "each device on its own",
                 "Nothing takes another with it; but many small batteries, each with an end of its own.",
+            ),
+        ],
+    },
+    RulePage {
+        rule: "mains",
+        title: "Wall sockets give",
+        choices: &[
+            choice(
+                "230-v-16-a",
+                "230 V, breakers of 16 A",
+                "3,680 W for all sockets behind one breaker.",
+            ),
+            choice(
+                "230-v-13-a",
+                "230 V, plugs with a fuse of 13 A",
+                "2,990 W through one plug, and the strip behind it.",
+            ),
+            choice(
+                "230-v-10-a",
+                "230 V, breakers of 10 A",
+                "2,300 W: old houses, and sockets that share with the light.",
+            ),
+            choice(
+                "120-v-15-a",
+                "120 V, breakers of 15 A",
+                "1,800 W, and four fifths of that where it runs all day.",
+            ),
+            choice(
+                "120-v-20-a",
+                "120 V, breakers of 20 A",
+                "2,400 W, and four fifths of that where it runs all day.",
+            ),
+            choice(
+                "100-v-15-a",
+                "100 V, breakers of 15 A",
+                "1,500 W for all sockets behind one breaker.",
             ),
         ],
     },

@@ -199,9 +199,9 @@ fn a_preview_says_what_an_edit_would_change() {
     assert_eq!(
         (ahead.before.text.as_str(), ahead.after.text.as_str(), gone),
         (
-            "10 stops, 14 cautions, 6 notes",
+            "10 stops, 15 cautions, 6 notes",
             "9 stops, 14 cautions, 7 notes",
-            vec!["V-201@b-record"]
+            vec!["V-201@b-record", "R-113@b"]
         )
     );
     assert_eq!(ahead.shifts[0].name, "B recorder");

@@ -35,7 +35,9 @@ fn a_file_of_version_1_is_read_and_written_as_today() {
         let other = findings
             .iter()
             .filter(|finding| !matches!(finding.area, Area::Sound | Area::Power | Area::Build));
-        let codes: Vec<String> = other.map(|finding| finding.id.clone()).collect();
+        // So did record triggers.
+        let codes = other.map(|finding| finding.id.clone());
+        let codes: Vec<String> = codes.filter(|id| !id.starts_with("R-112")).collect();
         codes
     };
     assert_eq!(
@@ -55,7 +57,11 @@ fn a_file_of_version_2_is_read_and_written_as_today() {
     let shipped = Catalogue::shipped().device("tamsin-m4").unwrap();
     // What ports have for sound isn't in what version 3 and before described.
     let port = body.ports.iter().find(|port| port.id == "hdmi");
-    assert_eq!(port, shipped.port("hdmi"));
+    // Nor is what travels beside a picture by agreement of makers.
+    let mut today = shipped.port("hdmi").unwrap().clone();
+    today.triggers.clear();
+    today.timecodes.clear();
+    assert_eq!(port, Some(&today));
     assert!(body.ports.iter().any(|port| port.data.is_some()));
     let again = ProductionFile::read(&read.to_text()).unwrap();
     assert_eq!(again, read);

@@ -47,7 +47,7 @@ fn everything() -> Value {
     night["placements"][a]["settings"]["recording"] = json!({
         "codec": "mezzanine-high", "media": ["cfx-b-512", "cfx-b-512"], "tracks": 1,
         "format": "2160p25 4:2:2 10", "to_drive": false, "sensor_rate": "50", "sound_bits": 24,
-        "slots": "mirror", "proxy": "mezzanine-proxy", "pre_record": "10 s", "screen_flipped_out": true, "dummy_battery": true,
+        "slots": "mirror", "proxy": "mezzanine-proxy", "pre_record": "10 s", "on_trigger": true, "screen_flipped_out": true, "dummy_battery": true,
     });
     night["placements"][a]["settings"]["outputs"]["sdi1"] = json!({
         "format": "2160p25 4:2:2 10", "level": "A", "raw": "no", "links": 2, "mapping": "square", "source": "x", "channel": 3,

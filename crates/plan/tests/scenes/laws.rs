@@ -258,6 +258,7 @@ fn recording() -> impl Strategy<Value = RecordingSetting> {
                 pre_record: flag.then_some(Span(kept)),
                 screen_flipped_out: flag,
                 dummy_battery: !flag,
+                on_trigger: flag,
             }
         },
     )

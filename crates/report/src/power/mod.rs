@@ -5,7 +5,9 @@ pub(super) mod workings;
 use check::{Area, Facts, Finding, Severity};
 use difference::Difference;
 use engine::day::Hours;
-use engine::power::{Bank, Consequences, PoweredCable, Rota, SwapKind, spare_outlets};
+use engine::power::{
+    Bank, Consequences, PoweredCable, Pulled, Rota, SwapKind, TakesOver, spare_outlets,
+};
 use model::catalogue::Gauge;
 use model::catalogue::cells::cold_factor;
 use model::document::{Handle, Rolls};
@@ -47,6 +49,9 @@ pub struct PowerReport {
     /// Batteries, each for itself or with those it is used with.
     #[difference(by(id))]
     pub sources: Vec<PowerSource>,
+    /// Wall sockets that something hangs on.
+    #[difference(by(device))]
+    pub mains: Vec<MainsReport>,
     /// Changes of the day, the first first.
     pub swaps: Vec<BatteryChange>,
     /// Which battery is on which charger when.
@@ -147,6 +152,12 @@ pub struct PowerSource {
     pub peak_watts: f64,
     /// How long they last, in seconds; none where nothing is drawn.
     pub runtime_seconds: Option<u64>,
+    /// What reaches their cells while they give, of what fills them, in watts.
+    pub filled_watts: f64,
+    /// How they are filled, in words; none where nothing fills them.
+    pub filled: Option<String>,
+    /// What they take over, when and for how long, in words: the next in rank.
+    pub takes_over: Option<String>,
     /// The same in words.
     pub runtime: String,
     /// How that was reached; none where nothing is drawn.
@@ -192,6 +203,27 @@ pub struct PowerPiece {
     pub ends: u64,
     /// Whether it ends there by itself.
     pub dies: bool,
+}
+
+/// Wall sockets, and what hangs on them.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct MainsReport {
+    /// The sockets.
+    pub device: Handle,
+    /// As they are called.
+    pub name: String,
+    /// What is drawn from all of them, in watts.
+    pub watts: f64,
+    /// At the most.
+    pub peak_watts: f64,
+    /// What the breaker before them holds, in watts: a guide of the country.
+    pub limit_watts: f64,
+    /// The same in amperes, at what volts.
+    pub breaker: String,
+    /// What is lost with them, in words.
+    pub without: Vec<String>,
+    /// What goes on from a battery of its own, in words: *U400: 1 h 12 min*.
+    pub bridged: Vec<String>,
 }
 
 /// A change of a battery.
@@ -311,6 +343,7 @@ pub(super) fn power(facts: &Facts, findings: &[Finding]) -> PowerReport {
     for bank in &facts.power.day.banks {
         report.sources.push(source(facts, bank, &report, worst_at));
     }
+    report.mains = mains(facts);
     report.swaps = swaps(facts);
     let rota = &facts.power.rota;
     report.batteries = batteries(facts, rota);
@@ -528,24 +561,6 @@ fn source(
     let names = bank.sources.iter().map(|at| facts.device(*at).to_string());
     let names: Vec<String> = names.collect();
     let name = names.join(" and ");
-    let mut pieces = Vec::new();
-    let mut fresh = report.begins;
-    for turn in &bank.turns {
-        pieces.push(PowerPiece {
-            starts: fresh,
-            ends: turn.at,
-            dies: false,
-        });
-        fresh = turn.at;
-    }
-    let lasts = bank
-        .lasts
-        .map_or(u64::MAX, |lasts| fresh.saturating_add(lasts));
-    pieces.push(PowerPiece {
-        starts: fresh,
-        ends: lasts.min(report.ends.max(fresh)),
-        dies: lasts < report.ends,
-    });
     let holds = battery.map_or(0.0, |battery| battery.holds.value());
     let without = &bank.without;
     PowerSource {
@@ -558,9 +573,14 @@ fn source(
         standby_watts: tenth(bank.draw.standby),
         peak_watts: tenth(bank.draw.peak),
         runtime_seconds: bank.lasts,
-        runtime: bank
-            .lasts
-            .map_or_else(|| "nothing is drawn".into(), |lasts| Span(lasts).label()),
+        filled_watts: tenth(bank.filled),
+        filled: filled(facts, bank),
+        takes_over: bank.takes_over.map(|next| taken_over(facts, next)),
+        runtime: match bank.lasts {
+            Some(lasts) => Span(lasts).label(),
+            None if bank.draw.typical > 0.0 => "it never ends: it is filled meanwhile".into(),
+            None => "nothing is drawn".into(),
+        },
         working: bank.lasts.map(|lasts| {
             let title = if names.len() == 1 {
                 format!("How long {name} lasts")
@@ -582,9 +602,153 @@ fn source(
         reserve: bank.reserve.map(|seconds| Span(seconds).label()),
         kind: bank.kind.word(),
         gap_seconds: bank.gap,
-        pieces,
+        pieces: match bank.takes_over {
+            Some(next) if bank.draw.typical == 0.0 => Vec::from_iter(waiting_piece(next, report)),
+            _ => pieces(bank, report),
+        },
         carriage: carriage(holds),
         worst: worst(first),
+    }
+}
+
+/// How batteries are filled while they give, in words.
+fn filled(facts: &Facts, bank: &Bank) -> Option<String> {
+    let mut fillings = facts.power.fillings.iter();
+    let filling = fillings.find(|filling| bank.sources.contains(&filling.placement))?;
+    let from = facts.floor.link(filling.connection).from;
+    let from = facts.port(from);
+    if filling.rests {
+        return Some(format!(
+            "{from} fills it only while nothing hangs on it: not now."
+        ));
+    }
+    let full = filling.full_after.map_or_else(String::new, |seconds| {
+        format!(
+            "; from empty it is full after {} where nothing is drawn",
+            Span(seconds).label()
+        )
+    });
+    Some(format!(
+        "{from} fills it with {} W, {} W of that reach its cells{full}.",
+        tenth(filling.offered),
+        tenth(filling.working)
+    ))
+}
+
+/// When a battery that waits takes over, in words.
+fn taken_over(facts: &Facts, next: TakesOver) -> String {
+    let (load, before) = (facts.device(next.load), facts.device(next.after));
+    let when = next.from.map_or_else(
+        || format!("where {before} is pulled or ends"),
+        |at| {
+            format!(
+                "at {} where nobody changes {before}",
+                ClockTime::label_of(at)
+            )
+        },
+    );
+    let lasts = next.lasts.map_or_else(String::new, |seconds| {
+        format!(", and lasts {}", Span(seconds).label())
+    });
+    format!("Waits: it takes over {load} {when}{lasts}.")
+}
+
+/// The day of batteries in pieces, from one change to the next.
+fn pieces(bank: &Bank, report: &PowerReport) -> Vec<PowerPiece> {
+    let mut pieces = Vec::new();
+    let mut fresh = report.begins;
+    for turn in &bank.turns {
+        pieces.push(PowerPiece {
+            starts: fresh,
+            ends: turn.at,
+            dies: false,
+        });
+        fresh = turn.at;
+    }
+    let lasts = bank
+        .lasts
+        .map_or(u64::MAX, |lasts| fresh.saturating_add(lasts));
+    pieces.push(PowerPiece {
+        starts: fresh,
+        ends: lasts.min(report.ends.max(fresh)),
+        dies: lasts < report.ends,
+    });
+    pieces
+}
+
+/// What a battery that waits gives of the day: nothing as long as the one before it lasts.
+fn waiting_piece(next: TakesOver, report: &PowerReport) -> Option<PowerPiece> {
+    let starts = next.from?;
+    let ends = next
+        .lasts
+        .map_or(u64::MAX, |lasts| starts.saturating_add(lasts));
+    Some(PowerPiece {
+        starts,
+        ends: ends.min(report.ends),
+        dies: ends < report.ends,
+    })
+}
+
+/// Wall sockets with what hangs on them.
+fn mains(facts: &Facts) -> Vec<MainsReport> {
+    let country = facts.floor.production.house_rules.mains;
+    let walls = facts.power.day.walls.iter();
+    let walls = walls.map(|wall| {
+        let bridged = wall
+            .bridged
+            .iter()
+            .map(|(at, seconds)| format!("{}: {}", facts.device(*at), Span(*seconds).label()));
+        MainsReport {
+            device: facts.floor.build.placements[wall.placement].id.clone(),
+            name: facts.device(wall.placement).to_string(),
+            watts: tenth(wall.draw.typical),
+            peak_watts: tenth(wall.draw.peak),
+            limit_watts: tenth(country.volts().value() * country.amps().value()),
+            breaker: format!("{} at {}", country.amps(), country.volts()),
+            without: lost_in_words(facts, &wall.without),
+            bridged: bridged.collect(),
+        }
+    });
+    walls.collect()
+}
+
+/// What becomes of the floor without a supply.
+fn lost_in_words(facts: &Facts, without: &Consequences) -> Vec<String> {
+    let named = |placements: &[usize]| {
+        let names = placements.iter().map(|at| facts.device(*at));
+        names.collect::<Vec<_>>().join(", ")
+    };
+    let told = [
+        ("Off", &without.lost.off),
+        ("No picture", &without.dark),
+        ("Silent", &without.silent),
+        ("No timecode fed", &without.unlocked),
+        ("Stops recording", &without.stops),
+        ("Goes on from another battery", &without.lost.on_reserve),
+        ("Starts anew", &without.lost.restarts),
+        ("Still records", &without.still),
+    ];
+    let told = told
+        .into_iter()
+        .filter(|(_, placements)| !placements.is_empty());
+    told.map(|(word, placements)| format!("{word}: {}.", named(placements)))
+        .collect()
+}
+
+/// What becomes of what hangs on a plate while one of its batteries is pulled.
+fn pulled_in_words(pulled: Pulled) -> String {
+    let limit = tenth(pulled.limit);
+    let (typical, peak) = (tenth(pulled.typical), tenth(pulled.peak));
+    if pulled.typical > pulled.limit {
+        format!(
+            "Don’t pull one while it works: the other gives {limit} W at the most, {typical} W hang on it, and it switches off."
+        )
+    } else if pulled.peak > pulled.limit {
+        format!(
+            "Pull one only while nothing starts or fills: the other gives {limit} W at the most, and the peak is {peak} W."
+        )
+    } else {
+        format!("One may be pulled: the other carries {typical} W of its {limit} W.")
     }
 }
 
@@ -598,21 +762,8 @@ fn in_words(facts: &Facts, bank: &Bank) -> Vec<String> {
         names.join(", ")
     };
     let without = &bank.without;
-    let mut told = Vec::new();
-    for (word, placements) in [
-        ("Off", &without.lost.off),
-        ("No picture", &without.dark),
-        ("Silent", &without.silent),
-        ("No timecode fed", &without.unlocked),
-        ("Stops recording", &without.stops),
-        ("Goes on from another battery", &without.lost.on_reserve),
-        ("Starts anew", &without.lost.restarts),
-        ("Still records", &without.still),
-    ] {
-        if !placements.is_empty() {
-            told.push(format!("{word}: {}.", named(placements)));
-        }
-    }
+    let mut told = lost_in_words(facts, without);
+    told.extend(bank.pulled.map(pulled_in_words));
     let battery = facts.floor.devices[bank.sources[0]].and_then(|device| device.battery.as_ref());
     match battery.map(|battery| battery.gauge) {
         Some(Gauge::FourSteps) => told.push("Its gauge has four steps: it warns late.".into()),

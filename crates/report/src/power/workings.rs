@@ -3,7 +3,7 @@
 
 use super::{hundredth, tenth};
 use check::Facts;
-use engine::power::{Bank, energy};
+use engine::power::{Bank, CHARGING, energy};
 use model::catalogue::Battery;
 use model::catalogue::cells::{USABLE, cold_factor};
 use model::document::PowerSetting;
@@ -36,6 +36,14 @@ pub(crate) fn lasting(facts: &Facts, bank: &Bank, title: String, result: String)
         }
         let gives = format!("{} Wh", tenth(energy(floor, source)));
         working = working.term("gives", gives, "");
+    }
+    if bank.filled > 0.0 {
+        let of = format!("{CHARGING} of what comes in to fill it");
+        working = working.term(
+            "− filled meanwhile",
+            format!("{} W", tenth(bank.filled)),
+            of,
+        );
     }
     working
         .term(

@@ -707,3 +707,35 @@ fn a_job_of_several_builds_counts_each_day_of_its_own() {
     assert_eq!(other.job, plan.job);
     assert_eq!(plan.job.lines.len(), 3);
 }
+
+#[test]
+fn takes_add_up_to_heat() {
+    let planned = |minutes: u64, length: u64| {
+        let mut scene = stage::scene("2160p25").with("b", "tamsin-m2").records(
+            "b",
+            "h264-100",
+            &["sd-v60-256"],
+            0,
+        );
+        scene.0.builds[0].schedule.push(ScheduleEntry {
+            id: "p".into(),
+            name: "Talks".into(),
+            recorders: Vec::new(),
+            start: "10:00".parse().unwrap(),
+            length: Span(length * 60),
+            rolls: Rolls::Rolling {
+                length: Span(minutes * 60),
+            },
+        });
+        let findings = scene.report().findings.into_iter();
+        let mut hot = findings.filter(|finding| finding.code.to_string() == "R-113");
+        hot.next().map(|finding| finding.text)
+    };
+    // 55 min at 20 °C: at 90 % of the time it warms by eight tenths of that, so after 68 min 45 s.
+    assert_eq!(
+        planned(108, 120).as_deref(),
+        Some("B is expected to stop for heat at 11:08, in Talks.")
+    );
+    assert_eq!(planned(60, 120), None, "half the time it rests");
+    assert_eq!(planned(50, 60), None, "over before it is hot");
+}

@@ -158,7 +158,7 @@ async fn a_production_is_told_at_a_glance() {
     let glance = server.get(&format!("{NIGHT}/glance")).await.json();
     assert_eq!(glance["last"], Value::Null);
     let night = &glance["builds"][0];
-    assert_eq!(night["verdict"]["text"], "10 stops, 14 cautions, 6 notes");
+    assert_eq!(night["verdict"]["text"], "10 stops, 15 cautions, 6 notes");
     assert_eq!(night["shortest"], "B camera, 30 min");
     assert_eq!(night["cards_needed"], 8);
     assert_eq!(night["devices"], 41);

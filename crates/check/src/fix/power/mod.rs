@@ -368,14 +368,14 @@ pub fn relieve(facts: &Facts, over: Over) -> Vec<Fix> {
             fixes.extend(thicker_cable(facts, connection));
             floor.ports[floor.link(connection).from].placement
         }
-        Over::Device(placement) | Over::Usb(placement) => placement,
+        Over::Device(placement) | Over::Usb(placement) | Over::Breaker(placement) => placement,
     };
     let joints = facts.power.supply.joints.iter();
     let mut behind: Vec<(f64, ConnectionIx)> = joints
         .filter(|joint| match over {
             Over::Outlet(port) => leads_to(facts, port, joint.connection),
             Over::Cable(connection) => joint.connection == connection,
-            Over::Device(_) | Over::Usb(_) => {
+            Over::Device(_) | Over::Usb(_) | Over::Breaker(_) => {
                 floor.ports[floor.link(joint.connection).from].placement == device
             }
         })
@@ -392,6 +392,39 @@ pub fn relieve(facts: &Facts, over: Over) -> Vec<Fix> {
     }
     fixes.extend(larger(facts, device));
     fixes
+}
+
+/// What hangs on a power bank that goes to sleep, on another outlet or a battery of its own.
+pub fn awake(facts: &Facts, placement: usize) -> Vec<Fix> {
+    let floor = facts.floor;
+    let joints = facts.power.supply.joints.iter();
+    let behind = joints.filter(|joint| {
+        let from = floor.link(joint.connection).from;
+        floor.ports[from].placement == placement
+    });
+    let mut fixes = Vec::new();
+    for connection in behind.map(|joint| joint.connection).take(MOST) {
+        let to = floor.link(connection).to;
+        let others = outlets_for(facts, to, None).into_iter();
+        let others = others
+            .filter(|(outlet, _)| floor.ports[*outlet].placement != placement)
+            .collect();
+        fixes.extend(from_outlets(
+            facts,
+            to,
+            others,
+            &[take_out(facts, connection)],
+        ));
+        fixes.extend(on_its_own(facts, connection));
+    }
+    fixes
+}
+
+/// A cable that fills nothing, taken out.
+pub fn unplug(facts: &Facts, connection: ConnectionIx) -> Fix {
+    let to = facts.floor.link(connection).to;
+    let title = format!("Take out the cable at {}", facts.port(to));
+    Fix::new(title, vec![take_out(facts, connection)])
 }
 
 /// Whether a cable hangs on an outlet, at once or behind splitters.

@@ -1,6 +1,7 @@
 //! Another input, another cable, another microphone; a second recorder.
 
 use crate::fix::basics::{MOST, build, hired_words, is_left, put_there};
+use crate::fix::cable::set_cable;
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx};
 use engine::sound::{LEAST_LOAD, made_of};
@@ -31,6 +32,18 @@ pub fn lighter_load(facts: &Facts, connection: ConnectionIx, source_ohm: f64) ->
         let mut levels = audio.takes.iter();
         levels.any(|level| level.impedance_ohm >= LEAST_LOAD * source_ohm)
     })
+}
+
+/// A cable that ties one of the two wires of a balanced output to ground.
+pub fn unbalanced_cable(facts: &Facts, connection: ConnectionIx) -> Option<Fix> {
+    let link = facts.floor.link(connection);
+    let ends = [link.from, link.to].map(|port| facts.floor.ports[port].port.connector);
+    let mut cables = facts.floor.catalogue.cables.iter();
+    let cable = cables.find(|cable| {
+        cable.unbalanced && cable.wires.contains(&Wire::Analogue) && cable.joins(ends[0], ends[1])
+    })?;
+    let length = facts.floor.build.connections[connection].length;
+    Some(set_cable(facts, connection, cable, length, ""))
 }
 
 /// A box between a microphone and an input that has no 48 V for it: a preamplifier, a plug-on transmitter with its

@@ -11,6 +11,7 @@ pub use air::{retune, tuned};
 pub use gain::{gains, less_gain, nearer, set_gains};
 pub use input::{
     lighter_load, other_input_for, other_microphone, powered_between, second_recorder,
+    unbalanced_cable,
 };
 pub use level::{isolate, match_level};
 pub use listening::{headphone_socket, listen};

@@ -81,6 +81,7 @@ pub fn mismatched(facts: &Facts, mismatch: Mismatch) -> Finding {
                 .stop(Code::WrongJack, At::Cable(connection), text, reason)
                 .with(facts, || fix::right_cable(facts, connection))
         }
+        Mismatch::UpsideDown { connection, summed } => upside_down(facts, connection, summed),
         Mismatch::LongUnbalanced { connection, length } => {
             let (from, to) = facts.ends(connection);
             let text = format!("{length} unbalanced from {from} to {to}.");
@@ -91,6 +92,27 @@ pub fn mismatched(facts: &Facts, mismatch: Mismatch) -> Finding {
         }
         powered => on_power(facts, powered),
     }
+}
+
+fn upside_down(facts: &Facts, connection: ConnectionIx, summed: bool) -> Finding {
+    let (from, to) = facts.ends(connection);
+    let text = format!(
+        "{from} is one balanced channel; in the stereo socket {to} its two wires become left and right, one of them upside down."
+    );
+    let found = if summed {
+        let reason = "Left and right are put on one track: they cancel, and the track is silent.";
+        facts.stop(Code::UpsideDown, At::Cable(connection), text, reason)
+    } else {
+        let reason = "Each side alone sounds right. Whoever sums them to mono hears nothing.";
+        caution(
+            facts,
+            Code::UpsideDown,
+            connection,
+            text,
+            reason.to_string(),
+        )
+    };
+    found.with(facts, || fix::unbalanced_cable(facts, connection))
 }
 
 fn on_power(facts: &Facts, mismatch: Mismatch) -> Finding {

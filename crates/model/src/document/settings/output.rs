@@ -20,6 +20,9 @@ pub struct OutputSetting {
     /// With a look applied.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub look: bool,
+    /// Without the record trigger that it can send.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub trigger_off: bool,
     /// The 3G level it sends; the device's first where not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub level: Option<Level>,

@@ -48,6 +48,9 @@ pub struct RecordingSetting {
     /// A dummy battery (coupler) feeds it in the place of the inner battery: less heat inside.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub dummy_battery: bool,
+    /// Starts and stops by the record trigger that comes beside its picture; by hand where not said.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub on_trigger: bool,
 }
 
 /// How the slots of a recorder are used.
