@@ -22,7 +22,7 @@ test("what would be destroyed is said first, and its fix feeds the coupler from 
   await expect(page.getByTestId("verdict")).toHaveText(/^9 stops, 14 cautions/);
   await supply.getByRole("button", { name: /^(note|caution)? ?B recorder battery/ }).click();
   await apply(/^Use a Stannard N47 camcorder battery/);
-  await expect(page.getByTestId("verdict")).toHaveText(/^9 stops, 12 cautions/);
+  await expect(page.getByTestId("verdict")).toHaveText(/^9 stops, 13 cautions/);
   await expect(supply.getByRole("img", { name: "caution" })).toHaveCount(0);
 });
 

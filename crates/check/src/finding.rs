@@ -38,6 +38,9 @@ pub struct Finding {
     pub at: Location,
     /// What would mend it, best first.
     pub fixes: Vec<Fix>,
+    /// For one that nothing mends, where fixes were looked for: why.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stuck: Option<String>,
     /// How far it goes, where one of its kind can go further: of two with one id, the larger is the worse.
     #[serde(skip)]
     pub amount: Option<f64>,
@@ -331,6 +334,7 @@ impl Facts<'_, '_> {
             reason: reason.into(),
             at: place,
             fixes: Vec::new(),
+            stuck: None,
             amount: None,
         }
     }

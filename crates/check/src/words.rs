@@ -53,7 +53,7 @@ pub fn list(items: &[String]) -> String {
 /// A delay against its limit, in words.
 pub(crate) fn late(delay: Delay, within: Delay) -> String {
     format!(
-        "{} after the lens; {} is what it may be",
+        "{} after the lens; the limit is {}",
         delay.label(),
         within.label()
     )

@@ -113,6 +113,9 @@ fn print(production: &str, build: &str, report: &Report) {
         for fix in &finding.fixes {
             say!("  fix: {}", fix.title);
         }
+        if let Some(why) = &finding.stuck {
+            say!("  no fix: {why}");
+        }
     }
     say!("\nArrivals");
     for row in &report.arrivals {

@@ -223,7 +223,8 @@ pub fn wav(arguments: &WavArguments, json: bool) -> Outcome {
     let at = arguments.file.display();
     let unreadable = |error: std::io::Error| Failure(format!("{at}: {error}"));
     let mut file = File::open(&arguments.file).map_err(unreadable)?;
-    let mut reader = WavReader::default();
+    let length = file.metadata().map_err(unreadable)?.len();
+    let mut reader = WavReader::of_file(Some(length));
     let mut piece = vec![0; PIECE];
     loop {
         let read = file.read(&mut piece).map_err(unreadable)?;

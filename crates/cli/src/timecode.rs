@@ -2,7 +2,9 @@
 
 use crate::outcome::{Failure, Outcome};
 use audio::ltc::{self, Compared, Encoder, Making, Start};
-use audio::wav::{LtcReader, LtcReport, Notes, SampleBits, WavStream, head, label_runs, restamped};
+use audio::wav::{
+    Ends, LtcReader, LtcReport, Notes, SampleBits, WavStream, head, label_runs, restamped,
+};
 use clap::{Args, Subcommand};
 use serde::Serialize;
 use std::fs::File;
@@ -328,7 +330,8 @@ fn read_file(path: &Path, channel: Option<usize>) -> Result<(LtcReport, Vec<ltc:
     let unreadable = |error: std::io::Error| Failure(format!("{at}: {error}"));
     let failed = |error: audio::wav::WavError| Failure(format!("{at}: {error}"));
     let mut file = File::open(path).map_err(unreadable)?;
-    let mut reader = LtcReader::new(channel);
+    let length = file.metadata().map_err(unreadable)?.len();
+    let mut reader = LtcReader::new(channel).of_file(Some(length));
     let mut piece = vec![0; PIECE];
     loop {
         let read = file.read(&mut piece).map_err(unreadable)?;
@@ -526,8 +529,73 @@ struct StampAnswer {
     label: Option<Label>,
 }
 
-/// So much of a file is looked through for where its sound begins.
-const BEGINNING: u64 = 4 << 20;
+/// So much of a file is looked through for where its sound begins, and for what stands behind it.
+const LOOKED_THROUGH: u64 = 4 << 20;
+
+/// Writes the copy, and reads it back: the sound is the same to the last bit, and the time is the new one.
+fn stamped_copy(arguments: &StampArguments, reference: u64) -> Result<(), Failure> {
+    let (at, to) = (arguments.file.display(), arguments.copy.display());
+    let failed = |error: std::io::Error| Failure(format!("{at}: {error}"));
+    let unwritten = |error: std::io::Error| Failure(format!("{to}: {error}"));
+    let mut file = File::open(&arguments.file).map_err(failed)?;
+    let length = file.metadata().map_err(failed)?.len();
+    let mut beginning = Vec::new();
+    (&mut file)
+        .take(LOOKED_THROUGH)
+        .read_to_end(&mut beginning)
+        .map_err(failed)?;
+    let mut end = Vec::new();
+    file.seek(SeekFrom::Start(length.saturating_sub(LOOKED_THROUGH)))
+        .map_err(failed)?;
+    file.read_to_end(&mut end).map_err(failed)?;
+    let ends = Ends {
+        beginning: &beginning,
+        end: &end,
+        length,
+    };
+    let new = restamped(ends, reference, &Notes::of_copy())
+        .map_err(|error| Failure(format!("{at}: {error}")))?;
+    let mut copy = BufWriter::new(new_file(&arguments.copy, arguments.force)?);
+    copy.write_all(&new.head).map_err(unwritten)?;
+    file.seek(SeekFrom::Start(new.sound_at)).map_err(failed)?;
+    let sound = new.sound_to - new.sound_at;
+    std::io::copy(&mut (&mut file).take(sound), &mut copy).map_err(unwritten)?;
+    copy.write_all(&new.tail).map_err(unwritten)?;
+    copy.flush().map_err(unwritten)?;
+    drop(copy);
+    let mut written = File::open(&arguments.copy).map_err(unwritten)?;
+    let mut head = vec![0; new.head.len()];
+    written.read_exact(&mut head).map_err(unwritten)?;
+    file.seek(SeekFrom::Start(new.sound_at)).map_err(failed)?;
+    let mut tail = Vec::new();
+    let alike = head == new.head
+        && same_bytes(&mut file, &mut written, sound).map_err(unwritten)?
+        && written.read_to_end(&mut tail).is_ok()
+        && tail == new.tail;
+    if alike {
+        Ok(())
+    } else {
+        Err(Failure(format!(
+            "{to}: read back, it isn’t what was written: the drive may be failing; don’t use it"
+        )))
+    }
+}
+
+/// Whether the next bytes of two files are the same.
+fn same_bytes(one: &mut File, other: &mut File, count: u64) -> std::io::Result<bool> {
+    let (mut left, mut pieces) = (count, [vec![0; PIECE], vec![0; PIECE]]);
+    while left > 0 {
+        let here = left.min(PIECE as u64) as usize;
+        let [first, second] = &mut pieces;
+        one.read_exact(&mut first[..here])?;
+        other.read_exact(&mut second[..here])?;
+        if first[..here] != second[..here] {
+            return Ok(false);
+        }
+        left -= here as u64;
+    }
+    Ok(true)
+}
 
 fn stamp(arguments: &StampArguments, json: bool) -> Outcome {
     let at = arguments.file.display();
@@ -550,22 +618,8 @@ fn stamp(arguments: &StampArguments, json: bool) -> Outcome {
             ))
         })?,
     };
-    let mut file = File::open(&arguments.file).map_err(failed)?;
-    let mut beginning = Vec::new();
-    (&mut file)
-        .take(BEGINNING)
-        .read_to_end(&mut beginning)
-        .map_err(failed)?;
-    let new = restamped(&beginning, reference, &Notes::of_copy())
-        .map_err(|error| Failure(format!("{at}: {error}")))?;
-    let mut copy = BufWriter::new(new_file(&arguments.copy, arguments.force)?);
+    stamped_copy(arguments, reference)?;
     let to = arguments.copy.display();
-    let unwritten = |error: std::io::Error| Failure(format!("{to}: {error}"));
-    copy.write_all(&new.head).map_err(unwritten)?;
-    file.seek(SeekFrom::Start(new.sound_at as u64))
-        .map_err(failed)?;
-    std::io::copy(&mut file, &mut copy).map_err(unwritten)?;
-    copy.flush().map_err(unwritten)?;
     let rate = arguments.rate.or_else(|| runs.first().map(|run| run.rate));
     let label = rate.map(|rate| {
         let seconds = reference as f64 / f64::from(report.sample_rate);

@@ -10,7 +10,9 @@ use model::document::{Command, Production};
 use report::{Loss, Report, losses, report, with_facts};
 use runtime::interrupt::{Interrupt, until};
 use rustc_hash::FxHashMap;
+use serde::Serialize;
 use std::collections::{BTreeSet, HashSet};
+use utoipa::ToSchema;
 
 /// So many fixes are offered for one finding: a list to choose from, not to search.
 const OFFERED: usize = 4;
@@ -20,8 +22,33 @@ const TRIED: usize = 12;
 /// hundred devices, six hundred fixes are tried.
 const EFFORT: usize = 60_000;
 
-/// The fixes of one finding of a build, least change first; `None` where there is no such build or
-/// finding. Interrupted, it tries no more.
+/// What there is to do about a finding.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, ToSchema)]
+pub struct Remedies {
+    /// What mends it, least change first.
+    pub fixes: Vec<Fix>,
+    /// Where nothing does: why.
+    pub stuck: Option<String>,
+}
+
+/// What there is to do about one finding of a build; `None` where there is no such build or finding. Interrupted, it
+/// tries no more.
+pub fn remedies_of(
+    production: &Production,
+    build: &str,
+    catalogue: &Catalogue,
+    finding: &str,
+    stop: &Interrupt,
+) -> Option<Remedies> {
+    let before = report(production, build, catalogue)?;
+    let wanted = before.findings.iter().find(|other| other.id == finding)?;
+    let bench = Bench::new(production, (build, catalogue), &before, stop);
+    let proposed = bench.proposals(production, Proposals::Of(finding))?;
+    let proposed = proposed.into_iter().find(|other| other.id == finding)?;
+    Some(bench.offered(wanted, proposed.fixes, |_| true))
+}
+
+/// The fixes of one finding alone.
 pub fn fixes_of(
     production: &Production,
     build: &str,
@@ -29,12 +56,7 @@ pub fn fixes_of(
     finding: &str,
     stop: &Interrupt,
 ) -> Option<Vec<Fix>> {
-    let before = report(production, build, catalogue)?;
-    let wanted = before.findings.iter().find(|other| other.id == finding)?;
-    let bench = Bench::new(production, (build, catalogue), &before, stop);
-    let proposed = bench.proposals(production, Proposals::Of(finding))?;
-    let proposed = proposed.into_iter().find(|other| other.id == finding)?;
-    Some(bench.offered(wanted, proposed.fixes, |_| true))
+    remedies_of(production, build, catalogue, finding, stop).map(|remedies| remedies.fixes)
 }
 
 /// Fixes are proposed for so many findings at once: what is looked up for one serves the others.
@@ -93,8 +115,9 @@ pub fn report_with_fixes_until(
     }
     let left = before.findings.len() - offered.len();
     let mut report = before.clone();
-    for (finding, fixes) in report.findings.iter_mut().zip(offered) {
-        finding.fixes = fixes;
+    for (finding, remedies) in report.findings.iter_mut().zip(offered) {
+        finding.fixes = remedies.fixes;
+        finding.stuck = remedies.stuck;
     }
     Some((report, left))
 }
@@ -179,11 +202,11 @@ impl<'b> Bench<'b> {
         finding: &Finding,
         proposed: Vec<Fix>,
         may: fn(&Fix) -> bool,
-    ) -> Vec<Fix> {
+    ) -> Remedies {
         let all_may = proposed.iter().take(TRIED).all(may);
         let found = self.good(finding, proposed, may);
         // Where something else was proposed, that is somebody's decision before a last resort is.
-        let enough = !found.is_empty() || !all_may;
+        let enough = !found.fixes.is_empty() || !all_may;
         if enough || finding.severity == Severity::Note || self.stop.is_raised() {
             return found;
         }
@@ -195,19 +218,27 @@ impl<'b> Bench<'b> {
             Proposals::None,
             |facts| last_resorts(facts, finding),
         );
-        self.good(finding, ways.unwrap_or_default(), may)
+        let other = self.good(finding, ways.unwrap_or_default(), may);
+        Remedies {
+            // What was proposed for it says more than what was tried at last.
+            stuck: other.stuck.and(found.stuck),
+            fixes: other.fixes,
+        }
     }
 
-    fn good(&self, finding: &Finding, proposed: Vec<Fix>, may: fn(&Fix) -> bool) -> Vec<Fix> {
+    fn good(&self, finding: &Finding, proposed: Vec<Fix>, may: fn(&Fix) -> bool) -> Remedies {
         let mut seen = HashSet::new();
         let proposed = proposed.into_iter().take(TRIED).filter(may);
         let new = proposed.filter(|fix| seen.insert(fix.id.clone()));
         let new = new.map(|fix| self.without_a_kit(fix));
         let wanted = new.take_while(|_| !self.stop.is_raised());
         let tried = wanted.filter_map(|fix| self.tried(finding, fix));
-        let mending = tried.filter(|trial| trial.mends).enumerate();
-        let (mut good, bringing): (Vec<_>, Vec<_>) =
-            mending.partition(|(_, trial)| trial.new_stops.is_empty() && trial.leads_on());
+        let (mending, missing): (Vec<Trial>, Vec<Trial>) = tried.partition(|trial| trial.mends);
+        let (mut good, bringing): (Vec<_>, Vec<_>) = mending
+            .into_iter()
+            .enumerate()
+            .partition(|(_, trial)| trial.new_stops.is_empty() && trial.leads_on());
+        let stuck = why_none(finding, bringing.iter().map(|(_, trial)| trial), &missing);
         if good.is_empty() {
             let completed = bringing
                 .into_iter()
@@ -216,7 +247,9 @@ impl<'b> Bench<'b> {
         }
         good.sort_by_key(|(place, trial)| trial.rank(*place));
         let fixes = good.into_iter().map(|(_, trial)| trial.graded());
-        fixes.filter(may).take(OFFERED).collect()
+        let fixes: Vec<Fix> = fixes.filter(may).take(OFFERED).collect();
+        let stuck = fixes.is_empty().then_some(stuck);
+        Remedies { fixes, stuck }
     }
 
     /// Where nobody has written down a kit, a fix doesn’t begin one: all else would be short of it at once.
@@ -340,6 +373,32 @@ impl<'b> Bench<'b> {
             (both.mends && both.leads_on() && both.new_stops.is_empty()).then_some(both)
         });
         next.min_by_key(|both| both.rank(0))
+    }
+}
+
+/// Why nothing mends a finding: what would brings something as bad, what was tried doesn't, or nothing was found.
+fn why_none<'t>(
+    finding: &Finding,
+    mut bringing: impl Iterator<Item = &'t Trial>,
+    missing: &[Trial],
+) -> String {
+    let todo = finding.code.page().todo;
+    if let Some(trial) = bringing.next() {
+        let mut brought = trial.new_stops.iter().chain(&trial.new_cautions);
+        return match brought.next() {
+            Some(brought) => format!(
+                "“{}” would mend it, and brings: {} {todo}",
+                trial.fix.title, brought.text
+            ),
+            None => format!(
+                "“{}” would mend it, and leaves no less to mend. {todo}",
+                trial.fix.title
+            ),
+        };
+    }
+    match missing.first() {
+        Some(trial) => format!("“{}” isn’t enough by itself. {todo}", trial.fix.title),
+        None => format!("Nothing in the kit or the catalogue mends it here. {todo}"),
     }
 }
 

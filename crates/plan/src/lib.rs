@@ -9,7 +9,7 @@ mod routes;
 mod safe;
 pub mod setup;
 
-pub use fixes::{fixes_of, report_with_fixes, report_with_fixes_until};
+pub use fixes::{Remedies, fixes_of, remedies_of, report_with_fixes, report_with_fixes_until};
 pub use gains::{
     GainAt, SchoolReport, SchoolsReport, SetGains, chain_working, schools_of, set_gains,
 };

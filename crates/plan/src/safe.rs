@@ -51,7 +51,7 @@ pub fn safe_fixes(
         }
         let fixes = proposed.remove(&finding.id).unwrap_or_default();
         // What isn't safe before it is tried isn't after.
-        let fixes = bench.offered(finding, fixes, is_safe);
+        let fixes = bench.offered(finding, fixes, is_safe).fixes;
         let tried = fixes.into_iter().find_map(|fix| {
             let edited = now.edited(catalogue, &fix.commands).ok()?;
             let after = report(&edited.production, build, catalogue)?;

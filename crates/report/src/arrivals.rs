@@ -179,6 +179,7 @@ impl<'f> Concerning<'f> {
         match &facts.resolved.problems[problem] {
             Problem::Wiring(WiringProblem::NoSuchPort { connection })
             | Problem::Wiring(WiringProblem::SecondCable { connection })
+            | Problem::Wiring(WiringProblem::SharedSocket { connection })
             | Problem::Wiring(WiringProblem::UnknownCable { connection })
             | Problem::Wiring(WiringProblem::OtherWire { connection })
             | Problem::Wiring(WiringProblem::WrongCable { connection })

@@ -91,6 +91,7 @@ pub fn offers() -> Offers {
         audio: None,
         power: None,
         raw: Vec::new(),
+        shares: None,
         triggers: Vec::new(),
         timecodes: Vec::new(),
         formats: Abilities::default(),

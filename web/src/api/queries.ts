@@ -224,8 +224,8 @@ export const useOutlook = (id: string, build: string, revision: number, commands
   });
 
 const fixesOf = (id: string, build: string, revision: number, finding: string) => {
-  const look = (signal?: AbortSignal) => get(`${ONE}/fixes`, { ...of(id, { build, finding }), signal });
-  return { look, options: queryOptions({ queryKey: ["fixes", id, build, revision, finding], queryFn: () => look(), staleTime: Infinity, retry: false }) };
+  const look = (signal?: AbortSignal) => get(`${ONE}/remedies`, { ...of(id, { build, finding }), signal });
+  return { look, options: queryOptions({ queryKey: ["remedies", id, build, revision, finding], queryFn: () => look(), staleTime: Infinity, retry: false }) };
 };
 
 /** What would mend a finding, looked for when it is asked for, and no longer than somebody looks at it: on a large floor a
@@ -409,16 +409,21 @@ export const timecodeAddress = (query: Record<string, string>) => `/api/timecode
 
 /** The head of a copy whose own time is another, and where the rest of the file goes on. */
 export async function newHead(file: Blob, samples: number): Promise<Blob> {
-  const beginning = file.slice(0, 4 << 20);
-  const { data, response } = await headOf(beginning, samples);
-  return new Blob([data, file.slice(Number(response.headers.get("sound-at")))], { type: "audio/wav" });
+  const ends = new Blob([file.slice(0, LOOKED_THROUGH), file.slice(Math.max(0, file.size - LOOKED_THROUGH))]);
+  const { data, response } = await endsOf(ends, file.size, samples);
+  const [at, to, head] = ["sound-at", "sound-to", "head-bytes"].map((name) => Number(response.headers.get(name)));
+  return new Blob([data.slice(0, head), file.slice(at, to), data.slice(head)], { type: "audio/wav" });
 }
 
-async function headOf(beginning: Blob, samples: number) {
-  const response = await fetch(`/api/timecode/head?samples_from_midnight=${samples}`, {
+/** So much of a file is looked through for where its sound begins, and for what stands behind it. */
+const LOOKED_THROUGH = 4 << 20;
+
+async function endsOf(ends: Blob, size: number, samples: number) {
+  const end = Math.min(size, LOOKED_THROUGH);
+  const response = await fetch(`/api/timecode/head?samples_from_midnight=${samples}&file_bytes=${size}&end_bytes=${end}`, {
     method: "POST",
     headers: { "Content-Type": "application/octet-stream" },
-    body: beginning,
+    body: ends,
   }).catch(() => {
     throw new Problem(0, "The server doesn’t answer; nothing was written.");
   });

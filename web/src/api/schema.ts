@@ -706,6 +706,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/productions/{id}/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same, and where nothing mends it, why. */
+        get: operations["remedies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/productions/{id}/restore": {
         parameters: {
             query?: never;
@@ -1107,8 +1124,9 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * The head of a copy of a WAV file whose own time says another: of its first bytes, up to 4 MB. The answer’s
-         *     header `sound-at` says where the rest of the file goes on.
+         * What a copy of a WAV file is made of whose own time says another: of its first and last bytes, up to 4 MB of
+         *     each, one behind the other. The answer is the copy’s head and, behind it, its tail; the answer’s headers say how
+         *     many bytes the head has (`head-bytes`) and which bytes of the old file stand between them (`sound-at`, `sound-to`).
          */
         post: operations["new_head"];
         delete?: never;
@@ -2122,7 +2140,7 @@ export interface components {
             b: number;
         };
         /** @enum {string} */
-        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "R-111" | "R-112" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "S-130" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "P-116" | "P-117" | "P-118" | "P-119" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "T-114" | "T-115" | "T-116" | "T-117" | "B-101" | "B-102" | "B-103" | "B-104" | "B-111" | "B-112" | "B-113" | "B-121" | "B-122" | "B-123" | "B-124" | "B-125" | "B-126" | "B-131" | "B-132" | "B-133" | "B-134" | "B-135" | "B-141" | "B-142" | "B-143" | "B-144" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
+        Code: "V-101" | "V-102" | "V-103" | "V-104" | "V-105" | "V-106" | "V-107" | "V-108" | "V-109" | "V-110" | "V-111" | "V-112" | "V-113" | "V-114" | "V-115" | "V-116" | "V-117" | "V-118" | "V-121" | "V-122" | "V-123" | "V-124" | "V-125" | "V-126" | "V-201" | "V-202" | "V-203" | "V-204" | "V-205" | "V-206" | "V-207" | "V-208" | "V-209" | "V-301" | "V-302" | "R-101" | "R-102" | "R-103" | "R-104" | "R-105" | "R-106" | "R-107" | "R-108" | "R-109" | "R-110" | "R-111" | "R-112" | "R-113" | "S-101" | "S-102" | "S-103" | "S-104" | "S-105" | "S-106" | "S-107" | "S-108" | "S-109" | "S-110" | "S-111" | "S-112" | "S-113" | "S-114" | "S-115" | "S-116" | "S-117" | "S-118" | "S-119" | "S-120" | "S-121" | "S-122" | "S-123" | "S-124" | "S-125" | "S-126" | "S-127" | "S-128" | "S-129" | "S-130" | "P-101" | "P-102" | "P-103" | "P-104" | "P-105" | "P-106" | "P-107" | "P-108" | "P-109" | "P-110" | "P-111" | "P-113" | "P-114" | "P-112" | "P-115" | "P-116" | "P-117" | "P-118" | "P-119" | "T-101" | "T-102" | "T-103" | "T-104" | "T-105" | "T-106" | "T-107" | "T-108" | "T-109" | "T-110" | "T-111" | "T-112" | "T-113" | "T-114" | "T-115" | "T-116" | "T-117" | "B-101" | "B-102" | "B-103" | "B-104" | "B-111" | "B-112" | "B-113" | "B-121" | "B-122" | "B-123" | "B-124" | "B-125" | "B-126" | "B-131" | "B-132" | "B-133" | "B-134" | "B-135" | "B-141" | "B-142" | "B-143" | "B-144" | "H-101" | "H-102" | "H-103" | "K-101" | "K-102" | "K-103" | "K-104" | "K-105" | "K-106";
         /** @description What there is to say about a kind of finding. */
         CodePage: {
             /** @description The code. */
@@ -3340,6 +3358,8 @@ export interface components {
             reason: string;
             /** @description How bad it is. */
             severity: components["schemas"]["Severity"];
+            /** @description For one that nothing mends, where fixes were looked for: why. */
+            stuck?: string | null;
             /** @description One plain sentence with the numbers in it. */
             text: string;
         };
@@ -5123,6 +5143,8 @@ export interface components {
             /** @description Sensor raw that it gives or takes, by the carriage's name. */
             raw?: components["schemas"]["RawCarriage"][];
             sdi?: components["schemas"]["SdiPort"] | null;
+            /** @description Another port of the device in the same socket: only one of them is plugged in at a time. */
+            shares?: string | null;
             /**
              * @description For HDMI: timecode beside the picture, by the names that its makers give it. On SDI it is a standard's own
              *     (ST 12-2), and nothing needs saying.
@@ -5809,6 +5831,13 @@ export interface components {
             offers: components["schemas"]["Offers"];
             /** @description The house rules between schools, with both sides' reasons. */
             rules: components["schemas"]["RulePage"][];
+        };
+        /** @description What there is to do about a finding. */
+        Remedies: {
+            /** @description What mends it, least change first. */
+            fixes: components["schemas"]["Fix"][];
+            /** @description Where nothing does: why. */
+            stuck?: string | null;
         };
         /** @description What follows from one build of a production. */
         Report: {
@@ -9298,6 +9327,58 @@ export interface operations {
             };
         };
     };
+    remedies: {
+        parameters: {
+            query: {
+                /** @description The build. */
+                build: string;
+                /** @description The finding’s id. */
+                finding: string;
+            };
+            header?: never;
+            path: {
+                /** @description The production’s id. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remedies"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What went wrong, in a sentence */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     restore: {
         parameters: {
             query?: never;
@@ -10465,6 +10546,10 @@ export interface operations {
             query: {
                 /** @description Samples from midnight to its first. */
                 samples_from_midnight: number;
+                /** @description How long the whole file is, in bytes; what is sent is all of it where not said. */
+                file_bytes?: number;
+                /** @description So many of the bytes that are sent are the last of the file; the first of it stand before them. */
+                end_bytes?: number;
             };
             header?: never;
             path?: never;

@@ -218,10 +218,10 @@ function Fixes({ finding, after }: { finding: string; after: number }) {
   const fixes = useFixes(id, build.id, revision ?? workspace.revision, finding, revision !== undefined);
   if (fixes.error) return <p className="mt-1 text-small text-dim">{fixes.error.message}</p>;
   if (!fixes.data) return <p className="mt-1 text-small text-dim">Looking for fixes…</p>;
-  if (fixes.data.length === 0) return <p className="mt-1 text-small text-dim">Nothing in the kit, or to hire, mends this by itself.</p>;
+  if (fixes.data.fixes.length === 0) return <p className="mt-1 text-small text-dim">{fixes.data.stuck}</p>;
   return (
     <ul className="mt-1.5 space-y-1">
-      {fixes.data.map((fix) => (
+      {fixes.data.fixes.map((fix) => (
         <li key={fix.id}>
           <FixRow fix={fix} of={finding} />
         </li>

@@ -17,7 +17,7 @@ export function OutlookSummary({ outlook }: { outlook: Outlook }) {
       {gone.length > 0 && <p className="text-ok">Mends {gone.map((finding) => finding.code).join(", ")}.</p>}
       {eased.map((finding) => (
         <p key={finding.id}>
-          {finding.code} would be no more than a <SeverityMark severity={finding.severity} />.
+          {finding.code} would become a <SeverityMark severity={finding.severity} />.
         </p>
       ))}
       {worsened.map((finding) => (

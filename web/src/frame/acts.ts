@@ -122,7 +122,9 @@ const ACTS: Act[] = [
       const { findings } = bench.workspace.report;
       const finding = rest === "" ? findings[0] : findings.find((other) => other.code.toLowerCase() === rest.toLowerCase());
       if (!finding) return rest === "" ? "There is nothing to fix." : `There is no finding ${rest.toUpperCase()} here.`;
-      const [fix] = await fetchFixes(client, bench.id, bench.build.id, bench.workspace.revision, finding.id);
+      const {
+        fixes: [fix],
+      } = await fetchFixes(client, bench.id, bench.build.id, bench.workspace.revision, finding.id);
       if (!fix) return `Nothing in the kit, or to hire, mends ${finding.code} by itself.`;
       bench.attempt(fix.commands, fix.title);
       return undefined;

@@ -120,7 +120,7 @@ function firstFix(bench: Bench, client: QueryClient): boolean {
   if (!finding) return false;
   const { id, build, workspace, preview } = bench;
   void fetchFixes(client, id, build.id, workspace.revision, finding.id)
-    .then(([fix]) => {
+    .then(({ fixes: [fix] }) => {
       if (!fix) return;
       if (preview?.id === fix.id && preview.of === finding.id) bench.attempt(fix.commands, fix.title);
       else bench.setPreview({ ...fix, of: finding.id });

@@ -45,7 +45,7 @@ export function RoutesPanel({ from, to, onChange, onClose }: Props) {
       </div>
       {!(from && to) && <p className="mt-3 text-dim">Say from where to where: the ways that the kit allows stand here, the best first.</p>}
       {found.error && <p className="mt-2 text-stop">{found.error.message}</p>}
-      {found.data?.none && <p className="mt-2">Within the kit there is no way: {found.data.none}.</p>}
+      {found.data?.none && <p className="mt-2">No route within the kit: {found.data.none}.</p>}
       {found.data && found.data.routes.length === 0 && !found.data.none && <p className="mt-2">There is no other way than what is there.</p>}
       <ol className="mt-2">
         {found.data?.routes.map((route, number) => (

@@ -136,6 +136,14 @@ fn dbfs(linear: f64) -> f64 {
 }
 
 impl WavReader {
+    /// Of a file that is so long, where that is known.
+    pub fn of_file(length: Option<u64>) -> Self {
+        Self {
+            stream: WavStream::of_file(length),
+            ..Self::default()
+        }
+    }
+
     /// Takes the next bytes. What comes after the sound is passed over.
     pub fn feed(&mut self, bytes: &[u8]) -> Result<(), WavError> {
         let inside = &mut self.inside;

@@ -79,6 +79,8 @@ pub struct HeaderReader {
     notes: Notes,
     stage: Stage,
     held: Vec<u8>,
+    /// How long the file says it is, in the four bytes of its kind.
+    riff_bytes: u32,
     long_data: Option<u64>,
     format: Option<WavFormat>,
 }
@@ -111,6 +113,7 @@ impl HeaderReader {
                     if !begins || &self.held[8..12] != b"WAVE" {
                         return Err(WavError::NotWav);
                     }
+                    self.riff_bytes = little(&self.held[4..8]) as u32;
                     self.next(Stage::Chunk);
                 }
                 Stage::Chunk => {
@@ -122,8 +125,9 @@ impl HeaderReader {
                     if &id == b"data" {
                         let format = self.format.ok_or(WavError::NoSound)?;
                         // Of a file of more than 4 GB the length stands elsewhere; of one that is being
-                        // written, nowhere.
-                        let unknown = size == u64::from(u32::MAX) || size == 0;
+                        // written, nowhere: then the whole isn't said either.
+                        let open = matches!(self.riff_bytes, 0 | u32::MAX);
+                        let unknown = size == u64::from(u32::MAX) || size == 0 && open;
                         let data_bytes = if unknown { self.long_data } else { Some(size) };
                         let format = WavFormat {
                             data_bytes,
@@ -169,6 +173,11 @@ impl HeaderReader {
     /// Goes on to what comes after the sound, which was so many bytes long.
     pub fn after_sound(&mut self, bytes: u64) {
         self.next(Stage::Skip(bytes % 2));
+    }
+
+    /// Whether the length of the sound is said in eight bytes, which hold any.
+    pub fn says_long(&self) -> bool {
+        self.long_data.is_some()
     }
 
     /// What the file says of its time, as far as it has come.

@@ -17,7 +17,7 @@ mod write;
 pub use analysis::{ChannelLevels, PairLevels, WavReader, WavReport};
 pub use header::{Coding, WavError, WavFormat};
 pub use notes::Notes;
-pub use restamp::{NotRestamped, Restamped, restamped};
+pub use restamp::{Ends, NotRestamped, Restamped, restamped};
 pub use stream::WavStream;
 pub use timecode::{Against, LtcReader, LtcReport, RunReport, label_runs};
 pub use tone::{Tone, ToneKind, tone};

@@ -115,6 +115,12 @@ impl LtcReader {
         }
     }
 
+    /// Of a file that is so long, where that is known.
+    pub fn of_file(mut self, length: Option<u64>) -> Self {
+        self.stream = WavStream::of_file(length);
+        self
+    }
+
     /// Takes the next bytes.
     pub fn feed(&mut self, bytes: &[u8]) -> Result<(), WavError> {
         let (channels, samples, only) = (&mut self.channels, &mut self.samples, self.only);

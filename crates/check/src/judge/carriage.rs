@@ -101,7 +101,7 @@ fn fell_back(
 
 fn no_carriage(facts: &Facts, connection: ConnectionIx, why: NotCarried) -> Finding {
     let (from, to) = facts.ends(connection);
-    let text = format!("What {from} sends to {to} doesn’t travel: {why}.");
+    let text = format!("{from} can’t send that to {to}: {why}.");
     let reason = "Rasters that no wire carries are recorded where they are made.";
     facts
         .stop(Code::NoCarriage, At::Cable(connection), text, reason)

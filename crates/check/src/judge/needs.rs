@@ -336,7 +336,7 @@ fn too_late(
     let finding = if soonest > within {
         // No way is soon enough: the body, the need or the way of working has to change, and that is a choice.
         let reason = format!(
-            "{} itself gives its picture {} after the lens at its quickest output: no way from it is soon enough. A viewfinder of its own, another body, or a need that allows more.",
+            "{} itself gives its picture {} after the lens at its quickest output: no connection from it meets the limit. Use its own viewfinder, another body, or a need that allows more.",
             facts.device(camera),
             soonest.label()
         );

@@ -372,7 +372,6 @@ fn no_trigger(facts: &Facts, recording: &Recording, why: NoTrigger) -> Finding {
         NoTrigger::InputObeysNone { input } => {
             format!("{} doesn’t obey a record trigger.", facts.port(input))
         }
-        NoTrigger::NoPicture => "The trigger travels beside a picture, and none arrives.".into(),
         NoTrigger::NeverSent { output } => {
             format!("{} doesn’t send one.", facts.port(output))
         }
@@ -427,7 +426,7 @@ pub fn unknown_codecs<'f>(facts: &'f Facts) -> impl Iterator<Item = Finding> + '
                 "{} is set to record “{codec}”, which isn’t in the catalogue.",
                 placed.name
             );
-            let reason = "Its data rate isn’t placed; choose a codec in the Record view.";
+            let reason = "Its data rate isn’t known; choose a codec in the Record view.";
             facts.stop(Code::UnknownDevice, At::Device(placement), text, reason)
         })
     })

@@ -31,9 +31,12 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
             *connection,
             "names a port that isn’t there, or runs the wrong way",
         ),
-        WiringProblem::SecondCable { connection } => {
-            bad_connection(facts, *connection, "is the second cable in one socket")
-        }
+        WiringProblem::SecondCable { connection } => second_cable(facts, *connection),
+        WiringProblem::SharedSocket { connection } => bad_connection(
+            facts,
+            *connection,
+            "wants a socket that is in use: two things go through it, one at a time",
+        ),
         WiringProblem::UnknownCable { connection } => {
             bad_connection(facts, *connection, "is a cable that isn’t in the catalogue")
         }
@@ -49,10 +52,16 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
                 "{} doesn’t go from {from} ({}) to {to} ({}).",
                 link.cable.name, output.connector, input.connector
             );
-            let reason = format!(
-                "Its ends are {} and {}; the sizes aren’t interchangeable.",
-                link.cable.ends[0], link.cable.ends[1]
-            );
+            let [first, second] = link.cable.ends;
+            let reason = if link.cable.one_way
+                && [second, first] == [output.connector, input.connector]
+            {
+                format!(
+                    "It is laid backwards: it carries one way, from its {first} to its {second}. Turn it round where the plugs allow, or run one that goes the other way."
+                )
+            } else {
+                format!("Its ends are {first} and {second}; the sizes aren’t interchangeable.")
+            };
             facts
                 .stop(Code::WrongCable, At::Cable(*connection), text, reason)
                 .with(facts, || fix::right_cable(facts, *connection))
@@ -69,6 +78,28 @@ pub fn of_wiring(facts: &Facts, problem: &WiringProblem) -> Finding {
                 .with(facts, || fix::clamp(facts, *connection, socket))
         }
     }
+}
+
+/// A second cable in one socket; over the air, a receiver that is paired twice.
+fn second_cable(facts: &Facts, connection: ConnectionIx) -> Finding {
+    let cable = &facts.floor.build.connections[connection];
+    let known = facts.floor.catalogue.cable(&cable.cable);
+    if !known.is_some_and(|cable| cable.is_air()) {
+        return bad_connection(facts, connection, "is the second cable in one socket");
+    }
+    let device = |handle: &str| {
+        let placement = facts.floor.placement(handle);
+        placement.map_or_else(|| handle.to_string(), |at| facts.device(at).to_string())
+    };
+    let text = format!(
+        "{} is paired a second time, with {}: it hears one transmitter.",
+        device(&cable.to.device),
+        device(&cable.from.device)
+    );
+    let reason = "The first pairing holds. A receiver that is switched over in a take shows nothing for seconds.";
+    facts
+        .stop(Code::BadConnection, At::Cable(connection), text, reason)
+        .with(facts, || [fix::disconnect(facts, connection)])
 }
 
 fn other_wire(facts: &Facts, connection: ConnectionIx) -> Finding {

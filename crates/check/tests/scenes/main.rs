@@ -13,4 +13,5 @@ mod sound;
 mod sound_and_time;
 mod sync;
 mod ways;
+mod well;
 mod wires;

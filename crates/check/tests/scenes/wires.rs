@@ -305,3 +305,63 @@ fn a_device_that_nobody_knows_is_named() {
     assert_eq!(scene.codes(), ["K-101"]);
     scene.every_fix_mends();
 }
+
+#[test]
+fn what_is_odd_is_blamed_for_what_it_is() {
+    // A receiver that is paired twice.
+    let mut floor = scene("1080p25")
+        .with("c", "orrell-k1")
+        .with("t1", "pellow-w1t")
+        .with("t2", "pellow-w1t")
+        .with("r", "pellow-w1r")
+        .line("c.sdi > t1.sdi rg6 1 m")
+        .line("t1.air > r.air radio-pairing 10 m");
+    let mut second = floor.0.builds[0].connections[1].clone();
+    second.id = "second".into();
+    second.from = "t2.air".parse().unwrap();
+    floor.0.builds[0].connections.push(second);
+    assert_eq!(
+        stage::says(&floor, "K-102"),
+        "stop: R is paired a second time, with T2: it hears one transmitter. fix: Remove the cable t2.air > r.air"
+    );
+
+    // A cable that carries one way, laid the other.
+    let mut backwards = scene("1080p25")
+        .with("q", "stannard-p4")
+        .with("b", "stannard-r12")
+        .line("q.dtap1 > b.dc");
+    let cable = &mut backwards.0.builds[0].connections[0];
+    cable.from = "q.dc4".parse().unwrap();
+    cable.cable = "dtap-dc4".into();
+    let found = stage::finding(&backwards, "V-106");
+    assert!(
+        found.reason.starts_with("It is laid backwards"),
+        "{}",
+        found.reason
+    );
+
+    // Data and charging want one socket.
+    let both = scene("2160p25")
+        .with("c", "tamsin-m4")
+        .with("d", "castor-d1")
+        .with("b", "stannard-k99")
+        .line("b.usb > c.power");
+    let data = both.0.edited(
+        stage::catalogue(),
+        &model::document::read_line(
+            "c.data > d.data",
+            &both.0,
+            &both.0.builds[0],
+            stage::catalogue(),
+        )
+        .unwrap()
+        .commands,
+    );
+    let both = Scene(data.unwrap().production);
+    let found = stage::finding(&both, "K-102");
+    assert!(
+        found.text.contains("wants a socket that is in use"),
+        "{}",
+        found.text
+    );
+}

@@ -78,6 +78,8 @@ pub enum Refused {
     NoSuchPort,
     UnknownCable,
     SocketTaken,
+    /// Another port in the same socket is in use.
+    SocketShared,
 }
 
 impl<'a> Floor<'a> {
@@ -168,7 +170,24 @@ impl<'a> Floor<'a> {
         if self.into[to].is_some() || (!cable.is_air() && !self.out_of[from].is_empty()) {
             return Err(Refused::SocketTaken);
         }
+        let plugged = |port: PortIx| self.into[port].is_some() || !self.out_of[port].is_empty();
+        if [from, to]
+            .into_iter()
+            .any(|port| self.beside(port).any(plugged))
+        {
+            return Err(Refused::SocketShared);
+        }
         Ok(Link { from, to, cable })
+    }
+
+    /// Other ports in the same socket.
+    pub fn beside(&self, port: PortIx) -> impl Iterator<Item = PortIx> + '_ {
+        let node = self.ports[port];
+        self.ports_of(node.placement).filter(move |other| {
+            let other = self.ports[*other].port;
+            other.shares.as_ref() == Some(&node.port.id)
+                || node.port.shares.as_ref() == Some(&other.id)
+        })
     }
 
     /// The place of a placement by its handle.

@@ -41,7 +41,12 @@ pub enum WiringProblem {
         /// The connection.
         connection: ConnectionIx,
     },
-    /// A second cable in one socket.
+    /// A cable in a socket that another port of the device uses.
+    SharedSocket {
+        /// The connection.
+        connection: ConnectionIx,
+    },
+    /// A second cable in a socket, or a second pairing of a receiver.
     SecondCable {
         /// The connection.
         connection: ConnectionIx,

@@ -125,6 +125,9 @@ impl Walk<'_, '_> {
                     Refused::UnknownCable => {
                         Problem::Wiring(WiringProblem::UnknownCable { connection })
                     }
+                    Refused::SocketShared => {
+                        Problem::Wiring(WiringProblem::SharedSocket { connection })
+                    }
                     Refused::SocketTaken => {
                         Problem::Wiring(WiringProblem::SecondCable { connection })
                     }

@@ -315,7 +315,7 @@ fn by_trigger(
     input: Option<PortIx>,
     setting: &RecordingSetting,
 ) -> Option<RecordProblem> {
-    match trigger_at(floor, resolved, input) {
+    match trigger_at(floor, resolved, input)? {
         Ok(from) if !setting.on_trigger => Some(RecordProblem::TriggerUnused { from }),
         Err(why) if setting.on_trigger => Some(RecordProblem::NoTrigger(why)),
         _ => None,

@@ -10,8 +10,6 @@ pub enum NoTrigger {
         /// That input.
         input: PortIx,
     },
-    /// No picture comes, and nothing beside it.
-    NoPicture,
     /// Where the picture begins, none is ever sent.
     NeverSent {
         /// That output.
@@ -34,19 +32,28 @@ pub enum NoTrigger {
     },
 }
 
-/// The output whose trigger a recorder's input obeys; else why there is none.
+/// The output whose trigger a recorder's input obeys; else why there is none. Nothing where no picture comes: that is
+/// said already.
 pub fn trigger_at(
     floor: &Floor,
     resolved: &Resolved,
     input: Option<PortIx>,
+) -> Option<Result<PortIx, NoTrigger>> {
+    let input = input?;
+    let begins = resolved.signals[input].picture?.origin;
+    Some(comes(floor, resolved, input, begins))
+}
+
+fn comes(
+    floor: &Floor,
+    resolved: &Resolved,
+    input: PortIx,
+    begins: PortIx,
 ) -> Result<PortIx, NoTrigger> {
-    let input = input.ok_or(NoTrigger::NoPicture)?;
     let obeys = &floor.ports[input].port.triggers;
     if obeys.is_empty() {
         return Err(NoTrigger::InputObeysNone { input });
     }
-    let picture = resolved.signals[input].picture;
-    let begins = picture.ok_or(NoTrigger::NoPicture)?.origin;
     let sends = &floor.ports[begins].port.triggers;
     if sends.is_empty() {
         return Err(NoTrigger::NeverSent { output: begins });

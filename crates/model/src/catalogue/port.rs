@@ -52,6 +52,9 @@ pub struct Port {
     /// Sensor raw that it gives or takes, by the carriage's name.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub raw: Vec<RawCarriage>,
+    /// Another port of the device in the same socket: only one of them is plugged in at a time.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub shares: Option<String>,
     /// Record triggers beside the picture, by the names that their makers give them: an output sends them, an input
     /// obeys them. There is no standard for it.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]

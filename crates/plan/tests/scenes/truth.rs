@@ -1121,3 +1121,40 @@ fn what_a_recorder_lacks_is_named_and_not_what_it_has() {
     insta::assert_snapshot!(recorded("2160p60 4:4:4 12"), @"stop: A doesn’t record 3840×2160p60 4:4:4 12-bit. fix: Record 3840×2160p60 4:2:2 10-bit in A");
     insta::assert_snapshot!(recorded("2160p120 4:2:2 10"), @"stop: A doesn’t record 3840×2160p120. fix: Record 3840×2160p60 4:2:2 10-bit in A");
 }
+
+#[test]
+fn every_stop_of_what_ships_has_a_fix_or_says_why_not() {
+    let files = demo::productions().into_iter().map(|(_, file)| file);
+    let packages = demo::packages().into_iter().map(|package| {
+        let file = model::document::ProductionFile::read(package.text);
+        file.unwrap().production
+    });
+    let mut stops = 0;
+    for production in files.chain(packages) {
+        for build in &production.builds {
+            let report = report_with_fixes(&production, &build.id, catalogue()).unwrap();
+            let all = report.findings.iter();
+            for stop in all.filter(|finding| finding.severity == Severity::Stop) {
+                stops += 1;
+                assert_eq!(stop.fixes.is_empty(), stop.stuck.is_some(), "{stop:?}");
+            }
+        }
+    }
+    assert!(stops > 10, "{stops}");
+}
+
+#[test]
+fn what_nothing_mends_says_why() {
+    // No output of that body is so soon.
+    let floor = stage::scene("2160p25")
+        .with("c", "orrell-k1")
+        .with("m", "ashgill-7")
+        .line("c.sdi > m.sdi rg6 2 m");
+    let floor = floor.needs("m", model::document::Purpose::Operating, |need| {
+        need.within = Some("1 ms".parse().unwrap());
+    });
+    let found = stage::finding(&floor, "V-203");
+    assert!(found.fixes.is_empty(), "{:?}", found.fixes);
+    let why = found.stuck.unwrap();
+    assert!(why.ends_with(found.code.page().todo), "{why}");
+}

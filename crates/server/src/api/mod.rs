@@ -60,7 +60,7 @@ operations! {
         events: follow, follow_all;
         backups: save_backup, undo_restore;
         edits: edit, undo, redo;
-        questions: outlook, working, fixes, inputs, sources_of, formats, line;
+        questions: outlook, working, fixes, remedies, inputs, sources_of, formats, line;
         setup: set_up_floor, join_two, start, alike, safe;
         ways: routes, follow_path, modes_of, compare;
         gear: kit_lines, cost_of, search, edid, entry, read_entries, write_entries;

@@ -11,7 +11,7 @@ use check::Fix;
 use engine::path::{Candidate, Floor, PortIx, Resolved, candidates, giving, resolve, sources};
 use model::catalogue::Direction;
 use model::document::{Command, Completion, Handle, PortRef, complete, read_line};
-use plan::fixes_of;
+use plan::{Remedies, remedies_of};
 use report::{Outlook, load_working, outlook as compare, report};
 use serde::{Deserialize, Serialize};
 use units::format::PictureFormat;
@@ -137,10 +137,17 @@ pub struct FindingQuery {
 /// What would mend a finding: each fix was tried on a copy, least change first.
 #[operation(get, "/productions/{id}/fixes", tag = "questions", params(FindingQuery), answers = Vec<Fix>)]
 pub async fn fixes(question: Question<FindingQuery>) -> Result<Json<Vec<Fix>>, Problem> {
+    let Json(found) = remedies(question).await?;
+    Ok(Json(found.fixes))
+}
+
+/// The same, and where nothing mends it, why.
+#[operation(get, "/productions/{id}/remedies", tag = "questions", params(FindingQuery), answers = Remedies)]
+pub async fn remedies(question: Question<FindingQuery>) -> Result<Json<Remedies>, Problem> {
     question
         .search(|on, stop| {
             let finding = &on.asked.finding;
-            let found = fixes_of(on.production, &on.build.id, on.shipped, finding, stop);
+            let found = remedies_of(on.production, &on.build.id, on.shipped, finding, stop);
             found.ok_or_else(|| {
                 let finding: String = finding.chars().take(60).collect();
                 Problem::missing(format!("there is no finding “{finding}” any more"))

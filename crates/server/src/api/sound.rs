@@ -8,7 +8,7 @@ use crate::app::App;
 use crate::problem::Problem;
 use audio::wav::{Tone, ToneKind, WavReader, WavReport, tone};
 use axum::Json;
-use axum::body::Body;
+use axum::body::{Body, HttpBody};
 use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
@@ -236,7 +236,7 @@ pub async fn read_wav(
         }
         _ => None,
     };
-    let reader = WavReader::default();
+    let reader = WavReader::of_file(body.size_hint().exact());
     let reader = read_pieces(&app, body, reader, |reader, bytes| reader.feed(bytes)).await?;
     let recording = reader
         .finish()

@@ -6,9 +6,11 @@ use super::recordings::read_pieces;
 use crate::app::App;
 use crate::problem::Problem;
 use audio::ltc::{self, Encoder, LabelRun, Making, Start};
-use audio::wav::{LtcReader, LtcReport, Notes, RunReport, SampleBits, head, label_runs, restamped};
+use audio::wav::{
+    Ends, LtcReader, LtcReport, Notes, RunReport, SampleBits, head, label_runs, restamped,
+};
 use axum::Json;
-use axum::body::{Body, Bytes};
+use axum::body::{Body, Bytes, HttpBody};
 use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -213,7 +215,8 @@ pub async fn read_ltc(
     Query(query): Query<ReadQuery>,
     body: Body,
 ) -> Result<Json<LtcAnswer>, Problem> {
-    let reader = LtcReader::new(query.channel);
+    let length = body.size_hint().exact();
+    let reader = LtcReader::new(query.channel).of_file(length);
     let reader = read_pieces(&app, body, reader, |reader, bytes| reader.feed(bytes)).await?;
     let read = reader.finish();
     let (recording, runs) = read.map_err(|error| Problem::refused(error.to_string()))?;
@@ -323,22 +326,42 @@ fn compared(body: &CompareBody) -> Result<Json<Vec<ComparedPair>>, Problem> {
 pub struct HeadQuery {
     /// Samples from midnight to its first.
     samples_from_midnight: u64,
+    /// How long the whole file is, in bytes; what is sent is all of it where not said.
+    file_bytes: Option<u64>,
+    /// So many of the bytes that are sent are the last of the file; the first of it stand before them.
+    end_bytes: Option<usize>,
 }
 
-/// The head of a copy of a WAV file whose own time says another: of its first bytes, up to 4 MB. The answer’s
-/// header `sound-at` says where the rest of the file goes on.
+/// What a copy of a WAV file is made of whose own time says another: of its first and last bytes, up to 4 MB of
+/// each, one behind the other. The answer is the copy’s head and, behind it, its tail; the answer’s headers say how
+/// many bytes the head has (`head-bytes`) and which bytes of the old file stand between them (`sound-at`, `sound-to`).
 #[operation(post, "/timecode/head", tag = "time", params(HeadQuery), request_body(content = Vec<u8>, content_type = "application/octet-stream"), responses((status = 200, content_type = "application/octet-stream", body = Vec<u8>), (status = 422, body = Problem)))]
-pub async fn new_head(
-    Query(query): Query<HeadQuery>,
-    beginning: Bytes,
-) -> Result<Response, Problem> {
-    let new = restamped(&beginning, query.samples_from_midnight, &Notes::of_copy())
+pub async fn new_head(Query(query): Query<HeadQuery>, sent: Bytes) -> Result<Response, Problem> {
+    let end_at = match query.end_bytes {
+        None => 0,
+        Some(end) => sent.len().checked_sub(end).ok_or_else(|| {
+            Problem::refused("more bytes of the file’s end are announced than are sent")
+        })?,
+    };
+    let beginning = if query.end_bytes.is_some() {
+        &sent[..end_at]
+    } else {
+        &sent[..]
+    };
+    let ends = Ends {
+        beginning,
+        end: &sent[end_at..],
+        length: query.file_bytes.unwrap_or(sent.len() as u64),
+    };
+    let new = restamped(ends, query.samples_from_midnight, &Notes::of_copy())
         .map_err(|error| Problem::refused(error.to_string()))?;
     let headers = [
         ("content-type", "application/octet-stream".to_string()),
         ("sound-at", new.sound_at.to_string()),
+        ("sound-to", new.sound_to.to_string()),
+        ("head-bytes", new.head.len().to_string()),
     ];
-    Ok((headers, new.head).into_response())
+    Ok((headers, [new.head, new.tail].concat()).into_response())
 }
 
 /// Which window, and its samples a second.

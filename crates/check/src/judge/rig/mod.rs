@@ -371,7 +371,7 @@ fn carried(facts: &Facts, rig: &Rig) -> Vec<Finding> {
                 millimetres(*out)
             );
             let reason =
-                format!("It strikes an arm when it turns. Off would have to come: {names}.");
+                format!("It strikes an arm when it turns. These would have to come off: {names}.");
             let (code, severity) = (Code::NoRoom, Severity::Stop);
             let finding = facts.finding(code, severity, At::Device(*part), text, reason);
             found.push(finding.amounting(*out));
@@ -425,7 +425,7 @@ fn cables(facts: &Facts, found: &mut Vec<Finding>) {
         let (from, to) = facts.ends(reach.connection);
         let (code, severity, text) = if reach.is_short() {
             let text = format!(
-                "The cable from {from} to {to} is {}; the way wants {}.",
+                "The cable from {from} to {to} is {}; along the rig it must be {}.",
                 millimetres(reach.has),
                 millimetres(reach.needs)
             );
@@ -441,7 +441,7 @@ fn cables(facts: &Facts, found: &mut Vec<Finding>) {
             continue;
         };
         let reason = format!(
-            "{} along the rig, fifteen hundredths more as it is dressed, and a bend at each end.",
+            "{} along the rig, 15 % more as it is dressed, and a bend at each end.",
             millimetres(reach.way)
         );
         found.push(

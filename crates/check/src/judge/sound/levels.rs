@@ -6,10 +6,10 @@ use crate::codes::Code;
 use crate::finding::At;
 use crate::{Facts, Finding, Severity, fix};
 use engine::path::{ConnectionIx, PortIx};
-use engine::sound::{Limiting, Stage, StageKind, Unit, effort, schools};
+use engine::sound::{Limiting, Part, Stage, StageKind, Unit, effort, schools};
 use model::document::TrackKind;
 use std::collections::{BTreeMap, BTreeSet};
-use units::quantity::signed;
+use units::quantity::{Decibels, signed};
 
 /// Peaks nearer to the ceiling than this want a limiter, in decibels.
 const NEAR_DB: f64 = 3.0;
@@ -49,7 +49,7 @@ fn name_of(stage: &Stage) -> StageName {
 pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Finding>) {
     let levels = &facts.heard.levels;
     let mut clips: BTreeMap<AtStage, (f64, &Stage, PortIx)> = BTreeMap::new();
-    let mut noisy: BTreeMap<PortIx, (f64, usize)> = BTreeMap::new();
+    let mut noisy: BTreeMap<PortIx, (f64, usize, &Part)> = BTreeMap::new();
     let clip = levels.clip_first();
     let spoilt = levels.along(|before, stage| {
         let cable = facts.floor.into[levels.stages[stage].port];
@@ -81,29 +81,39 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
         let gear = last.level_db - last.noise_db;
         let at = noisy
             .entry(part.origin)
-            .or_insert((gear, recorder.placement));
+            .or_insert((gear, recorder.placement, part));
         if gear < at.0 {
-            *at = (gear, recorder.placement);
+            *at = (gear, recorder.placement, part);
         }
     }
     for (room, stage, origin) in clips.into_values() {
         found.extend(little_room(facts, stage, room, origin));
     }
-    for (origin, (gear, recorder)) in noisy {
+    for (origin, (gear, recorder, part)) in noisy {
         if gear >= NOISY_DB {
             continue;
         }
         let placement = facts.floor.ports[origin].placement;
+        let low = low_gain(facts, part);
         let text = format!(
             "On {}, the noise of the gear stands {gear:.0} dB below {}.",
             facts.device(recorder),
             facts.device(placement)
         );
-        let reason = format!(
-            "Where it stands {NOISY_DB:.0} dB below or more, nobody hears it under speech."
-        );
+        let reason = match low {
+            Some((low, gain, noise)) => format!(
+                "{} is set to {}: so little that the noise of {} behind it counts.",
+                facts.port(low),
+                Decibels::of(gain),
+                facts.port(noise)
+            ),
+            None => format!(
+                "Where it stands {NOISY_DB:.0} dB below or more, nobody hears it under speech."
+            ),
+        };
+        let cause = low.map_or(placement, |(low, ..)| facts.floor.ports[low].placement);
         let noisy = facts
-            .caution(Code::Noisy, At::Device(placement), text, reason)
+            .caution(Code::Noisy, At::Device(cause), text, reason)
             .amounting(-gear);
         found.push(noisy.with(facts, || {
             let nearer = fix::nearer(facts, origin, NOISY_DB - gear);
@@ -112,6 +122,31 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
         }));
     }
 }
+
+/// A gain that somebody set so low that a later stage's noise counts: where, how much, and that stage's port. The later
+/// one isn't to blame.
+fn low_gain(facts: &Facts, part: &Part) -> Option<(PortIx, f64, PortIx)> {
+    let levels = &facts.heard.levels;
+    let way: Vec<&Stage> = levels
+        .way(part)
+        .into_iter()
+        .map(|stage| &levels.stages[stage])
+        .collect();
+    let gear = |stage: &Stage| stage.level_db - stage.noise_db;
+    let lost = |at: usize| gear(way[at - 1]) - gear(way[at]);
+    let worst = (1..way.len()).max_by(|one, other| lost(*one).total_cmp(&lost(*other)))?;
+    let asked = facts.floor.production.house_rules.sound_headroom.db();
+    let before = way[..worst].iter().rev();
+    let mut set = before.filter(|stage| stage.set && stage.port != way[worst].port);
+    let low = set.find(|stage| {
+        let room = stage.headroom_db().unwrap_or(f64::INFINITY);
+        room > asked + TOO_LOW_DB
+    })?;
+    Some((low.port, low.set_gain_db?, way[worst].port))
+}
+
+/// So much more room than the house keeps is a gain that was set too low.
+const TOO_LOW_DB: f64 = 10.0;
 
 fn little_room(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Option<Finding> {
     let placement = facts.floor.ports[stage.port].placement;
@@ -167,7 +202,7 @@ fn little_room(facts: &Facts, stage: &Stage, room: f64, origin: PortIx) -> Optio
         let text = format!(
             "The peaks of {source} come within {room:.0} dB of {what}, and its limiter is out."
         );
-        let reason = "Somebody always laughs louder than at the rehearsal.";
+        let reason = "A take is louder than its rehearsal: a limiter catches the peak that clips.";
         let finding = facts
             .caution(Code::NearCeiling, At::Device(placement), text, reason)
             .amounting(-room);

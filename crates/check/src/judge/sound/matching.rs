@@ -75,8 +75,7 @@ pub fn mismatched(facts: &Facts, mismatch: Mismatch) -> Finding {
                 facts.port(port),
                 facts.floor.ports[port].port.connector
             );
-            let reason =
-                "It goes in. With four contacts against three, the microphone’s meets the ground.";
+            let reason = "The plug fits; with four contacts against three, the microphone’s contact meets the ground.";
             facts
                 .stop(Code::WrongJack, At::Cable(connection), text, reason)
                 .with(facts, || fix::right_cable(facts, connection))
