@@ -130,7 +130,7 @@ fn check_ends_with_0_without_stops_1_with_and_2_for_what_it_cannot_read() {
     let checked: Value = serde_json::from_str(&out).unwrap();
     assert_eq!(
         (status, checked["findings"].as_array().unwrap().len()),
-        (1, 30)
+        (1, 31)
     );
     assert!(
         checked["findings"][0]["text"].is_string() && checked["findings"][0]["severity"] == "stop"

@@ -1125,7 +1125,7 @@ fn what_a_recorder_lacks_is_named_and_not_what_it_has() {
 #[test]
 fn every_stop_of_what_ships_has_a_fix_or_says_why_not() {
     let files = demo::productions().into_iter().map(|(_, file)| file);
-    let packages = demo::packages().into_iter().map(|package| {
+    let packages = demo::packages().iter().map(|package| {
         let file = model::document::ProductionFile::read(package.text);
         file.unwrap().production
     });
