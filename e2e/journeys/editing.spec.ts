@@ -217,7 +217,7 @@ test("what follows from an edit is asked once the edit’s own picture is there"
   });
   const asked: string[] = [];
   page.on("request", (request) => asked.push(new URL(request.url()).pathname));
-  const followed = () => asked.filter((path) => /\/(modes|formats|fixes)$/.test(path)).length;
+  const followed = () => asked.filter((path) => /\/(modes|formats|remedies)$/.test(path)).length;
   await open(page, server, `${NIGHT}/path?at=device:a`);
   await expect.poll(followed).toBeGreaterThan(3);
   await quiet(page);
@@ -233,11 +233,11 @@ test("what follows from an edit is asked once the edit’s own picture is there"
 
 test("fixes that nobody waits for any more are not looked for any further", async ({ page, server }) => {
   // A search that takes longer than anybody’s patience.
-  await page.route("**/fixes?*", () => undefined);
+  await page.route("**/remedies?*", () => undefined);
   const given: string[] = [];
   page.on("requestfailed", (request) => given.push(request.url()));
   await open(page, server, `${NIGHT}/path`);
-  const asked = page.waitForRequest(/fixes\?.*S-106/);
+  const asked = page.waitForRequest(/remedies\?.*S-106/);
   await page.locator("#device-a").press("Enter");
   const search = (await asked).url();
   const name = page.getByLabel("Name", { exact: true });

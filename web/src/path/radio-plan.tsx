@@ -8,7 +8,7 @@ export function RadioPlan() {
   const { air } = workspace.report;
   if (air.length === 0) return null;
   return (
-    <section aria-labelledby="radio-plan" className="px-3 py-2">
+    <section aria-labelledby="radio-plan" className="px-3 py-2 print:break-before-page">
       <h2 id="radio-plan" className="font-semibold">
         Radio
       </h2>

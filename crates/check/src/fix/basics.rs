@@ -3,7 +3,7 @@
 use crate::{Facts, Fix};
 use engine::path::{ConnectionIx, PortIx};
 use model::catalogue::Device;
-use model::document::{Command, Handle};
+use model::document::{Command, Handle, PortRef};
 use model::kit;
 
 /// At most so many fixes of one kind are offered: a list to choose from, not to search.
@@ -75,8 +75,17 @@ pub fn disconnect(facts: &Facts, connection: ConnectionIx) -> Fix {
         build: build(facts),
         connection: run.id.clone(),
     }];
+    // A port that isn't there has no name but the one that was typed.
+    let named = |at: &PortRef| {
+        let port = facts.floor.find(at);
+        port.map_or_else(|| at.to_string(), |port| facts.floor.spoken(port))
+    };
     Fix::new(
-        format!("Remove the cable {} > {}", run.from, run.to),
+        format!(
+            "Remove the cable from {} to {}",
+            named(&run.from),
+            named(&run.to)
+        ),
         commands,
     )
 }

@@ -39,7 +39,10 @@ fn more_cables_than_outlets_bring_the_splitter_of_the_kit() {
         "Put a Stannard Y4 D-tap splitter, one to four on D-tap of V, and feed DC in of N too"
     );
     assert!(titles[1].contains("Y2 D-tap splitter, one to two (to hire"));
-    assert_eq!(titles.last().unwrap(), "Remove the cable v.dtap > n.dc");
+    assert_eq!(
+        titles.last().unwrap(),
+        "Remove the cable from D-tap of V to DC in of N"
+    );
     scene.every_fix_mends();
 }
 

@@ -322,7 +322,7 @@ fn what_is_odd_is_blamed_for_what_it_is() {
     floor.0.builds[0].connections.push(second);
     assert_eq!(
         stage::says(&floor, "K-102"),
-        "stop: R is paired a second time, with T2: it hears one transmitter. fix: Remove the cable t2.air > r.air"
+        "stop: R is paired a second time, with T2: it hears one transmitter. fix: Remove the cable from Antenna of T2 to Antenna of R"
     );
 
     // A cable that carries one way, laid the other.
