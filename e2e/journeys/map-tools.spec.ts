@@ -73,7 +73,7 @@ test("the map is saved as a picture that needs nothing from the page", async ({ 
   expect(png.readUInt32BE(16)).toBeGreaterThan(1500);
 });
 
-test("the map stands on one landscape sheet, A4 and A3, and the findings on the next", async ({ page, server }) => {
+test("the map stands on one landscape sheet, A4 and A3, the radio plan on the next, and the findings behind it", async ({ page, server }) => {
   const margin = { top: "10mm", bottom: "10mm", left: "10mm", right: "10mm" };
   const sheets = async (format: string) => {
     const pdf = await page.pdf({ format, landscape: true, margin, printBackground: true });
@@ -81,11 +81,11 @@ test("the map stands on one landscape sheet, A4 and A3, and the findings on the 
   };
   await open(page, server, `${NIGHT}/path?panel=closed`);
   await expect(page.getByRole("group", { name: "Path map" })).toBeVisible();
-  expect([await sheets("A4"), await sheets("A3")], "the map alone").toEqual([1, 1]);
+  expect([await sheets("A4"), await sheets("A3")], "the map and the radio plan").toEqual([2, 2]);
   await open(page, server, `${NIGHT}/path`);
   await expect(page.getByRole("complementary", { name: "Inspector" })).toBeVisible();
-  // Twelve findings go on over a second A4.
-  expect([await sheets("A4"), await sheets("A3")], "with the findings").toEqual([3, 2]);
+  // Findings go on over a second A4.
+  expect([await sheets("A4"), await sheets("A3")], "with the findings").toEqual([4, 3]);
 });
 
 test("keys skip the map, walk its lines and rows, and move the border", async ({ page, server }) => {
