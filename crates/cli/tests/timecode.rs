@@ -265,3 +265,80 @@ fn another_decoder_reads_what_is_made_and_its_own_is_read() {
         }
     }
 }
+
+/// The chunks of a file: what each is called, and what it says.
+fn chunks(bytes: &[u8]) -> Vec<(Vec<u8>, Vec<u8>)> {
+    let mut found = Vec::new();
+    let mut at = 12;
+    while at + 8 <= bytes.len() {
+        let size = u32::from_le_bytes(bytes[at + 4..at + 8].try_into().unwrap()) as usize;
+        let body = bytes[at + 8..at + 8 + size].to_vec();
+        found.push((bytes[at..at + 4].to_vec(), body));
+        at += 8 + size + size % 2;
+    }
+    found
+}
+
+#[test]
+fn a_time_behind_the_sound_is_stamped_where_it_stands() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path();
+    let (one, behind, copy) = (
+        at(path, "one.wav"),
+        at(path, "behind.wav"),
+        at(path, "copy.wav"),
+    );
+    answer(&[
+        "ltc",
+        "make",
+        "--rate",
+        "25",
+        "--start",
+        "10:00:00:00",
+        "--length",
+        "3s",
+        &one,
+    ]);
+    let mut parts = chunks(&std::fs::read(&one).unwrap());
+    let notes = parts.iter().position(|(id, _)| id == b"bext").unwrap();
+    let notes = parts.remove(notes);
+    parts.push(notes);
+    let mut body = b"WAVE".to_vec();
+    for (id, says) in &parts {
+        body.extend_from_slice(id);
+        body.extend_from_slice(&(says.len() as u32).to_le_bytes());
+        body.extend_from_slice(says);
+        body.resize(body.len() + says.len() % 2, 0);
+    }
+    let mut file = b"RIFF".to_vec();
+    file.extend_from_slice(&(body.len() as u32).to_le_bytes());
+    file.extend_from_slice(&body);
+    std::fs::write(&behind, file).unwrap();
+    let stamp = [
+        "ltc",
+        "stamp",
+        &behind,
+        &copy,
+        "--start",
+        "08:00:00:00",
+        "--rate",
+        "25",
+    ];
+    assert_eq!(answer(&stamp)["time_reference"], 8 * 3_600 * 48_000);
+    assert_eq!(
+        answer(&["ltc", "read", &copy])["against"]["file"],
+        "08:00:00:00"
+    );
+    let made = chunks(&std::fs::read(&copy).unwrap());
+    let ids: Vec<&[u8]> = made.iter().map(|(id, _)| &id[..]).collect();
+    let were: Vec<&[u8]> = parts.iter().map(|(id, _)| &id[..]).collect();
+    assert_eq!(ids, were, "one time, where it stood");
+    let sound = |parts: &[(Vec<u8>, Vec<u8>)]| {
+        let mut all = parts.iter().filter(|(id, _)| id == b"data");
+        all.next().unwrap().1.clone()
+    };
+    assert!(
+        sound(&made) == sound(&parts),
+        "not a bit of the sound changes"
+    );
+}
