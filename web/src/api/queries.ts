@@ -441,7 +441,7 @@ export const hearTimecode = (name: string, rate: number, clock: number, samples:
   });
 
 /** Labels from a time of day on, one for each frame. */
-export const labelsFrom = (rate: string, seconds: number) => get("/api/timecode/labels", { params: { query: { rate, seconds } } });
+export const labelsFrom = (rate: string, seconds: number, set: number) => get("/api/timecode/labels", { params: { query: { rate, seconds, set } } });
 
 const searchQuestion = (id: string, revision: number, q: string) =>
   queryOptions({

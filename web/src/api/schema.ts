@@ -10595,6 +10595,8 @@ export interface operations {
                 rate: string;
                 /** @description Seconds since midnight. */
                 seconds: number;
+                /** @description When it was set by the clock, in seconds since midnight; just now where not said. */
+                set?: number;
             };
             header?: never;
             path?: never;

@@ -10,7 +10,8 @@ const RATES = ["23.98", "24", "25", "29.97 drop", "29.97 non-drop", "30"];
 export function SlatePage() {
   const [search, setSearch] = useSearchParams();
   const rate = search.get("rate") ?? "25";
-  const label = useLabel(rate);
+  const [set, setSet] = useState(sinceMidnight);
+  const label = useLabel(rate, set);
   const [flash, setFlash] = useState(false);
   const [kept, setKept] = useState<string>();
   const sound = useRef<AudioContext>(undefined);
@@ -46,7 +47,10 @@ export function SlatePage() {
           <select
             className="min-h-11 border border-rule bg-sunk px-2 text-ink"
             value={RATES.includes(rate) ? rate : ""}
-            onChange={(event) => setSearch({ rate: event.target.value }, { replace: true })}
+            onChange={(event) => {
+              setSet(sinceMidnight());
+              setSearch({ rate: event.target.value }, { replace: true });
+            }}
           >
             {!RATES.includes(rate) && <option value="">{rate}</option>}
             {RATES.map((one) => (
@@ -58,6 +62,12 @@ export function SlatePage() {
           Full screen
         </button>
       </div>
+      <p className="flex flex-wrap items-center justify-center gap-3">
+        <span>Set at {clockOf(set)} by this device’s clock, running at its rate since.</span>
+        <button type="button" className="min-h-11 border border-rule bg-raised px-4 text-ink" onClick={() => setSet(sinceMidnight())}>
+          Set again
+        </button>
+      </p>
       <p className="max-w-prose text-small text-dim">
         This device’s time of day, to check picture against sound: film it, and look for the frame of the flash against the beep. Its clock isn’t a master’s.
       </p>
@@ -65,8 +75,11 @@ export function SlatePage() {
   );
 }
 
+/** As a clock shows seconds since midnight. */
+const clockOf = (seconds: number) => [seconds / 3600, (seconds / 60) % 60, seconds % 60].map((part) => String(Math.floor(part)).padStart(2, "0")).join(":");
+
 /** The label now, out of those that the core gave for the next seconds. */
-function useLabel(rate: string): { text: string | undefined; problem: string | undefined } {
+function useLabel(rate: string, set: number): { text: string | undefined; problem: string | undefined } {
   const [text, setText] = useState<string>();
   const [problem, setProblem] = useState<string>();
   useEffect(() => {
@@ -81,7 +94,7 @@ function useLabel(rate: string): { text: string | undefined; problem: string | u
       if (label) setText(label);
       if ((!label || (given && number > given.labels.length / 2)) && !asking) {
         asking = true;
-        labelsFrom(rate, now)
+        labelsFrom(rate, now, set)
           .then(
             (answer) => {
               if (gone) return;
@@ -101,6 +114,6 @@ function useLabel(rate: string): { text: string | undefined; problem: string | u
       gone = true;
       cancelAnimationFrame(frame);
     };
-  }, [rate]);
+  }, [rate, set]);
   return { text, problem };
 }

@@ -78,7 +78,7 @@ impl Making {
         let pair = u64::from(self.rate.rate().nominal() / rate.rate().nominal());
         let first = match self.start {
             Start::At(label) => self.rate.frame_of(label)? / pair,
-            Start::Now => (seconds_after_midnight * rate.rate().as_f64()) as u64,
+            Start::Now => rate.frame_by_clock(seconds_after_midnight),
         };
         let date = self.date.map(UserBits::of_date);
         let frames = self.length.0 as f64 * rate.rate().as_f64();

@@ -425,6 +425,8 @@ pub struct LabelsQuery {
     rate: TimecodeRate,
     /// Seconds since midnight.
     seconds: f64,
+    /// When it was set by the clock, in seconds since midnight; just now where not said.
+    set: Option<f64>,
 }
 
 /// Labels of the next seconds.
@@ -444,16 +446,23 @@ const SECONDS_OF_LABELS: f64 = 20.0;
 /// Labels from a time of day on, for a page that shows them running.
 #[operation(get, "/timecode/labels", tag = "time", params(LabelsQuery), answers = LabelsAnswer)]
 pub async fn labels(Query(query): Query<LabelsQuery>) -> Result<Json<LabelsAnswer>, Problem> {
-    if !(0.0..=86_400.0).contains(&query.seconds) {
+    let set = query.set.unwrap_or(query.seconds);
+    if ![query.seconds, set]
+        .iter()
+        .all(|seconds| (0.0..=86_400.0).contains(seconds))
+    {
         return Err(Problem::refused(
             "labels begin between 0 and 86,400 s after midnight",
         ));
     }
     let frame = query.rate.seconds_of(1);
-    let first = (query.seconds / frame) as u64;
+    // Set by the clock, and run on at its rate since: over midnight as well.
+    let since = (query.seconds - set).rem_euclid(86_400.0);
+    let run = (since / frame) as u64;
+    let first = query.rate.frame_by_clock(set) + run;
     let count = (SECONDS_OF_LABELS / frame) as u64;
     Ok(Json(LabelsAnswer {
-        from: first as f64 * frame,
+        from: query.seconds - (since - run as f64 * frame),
         frame,
         labels: (first..first + count)
             .map(|frame| query.rate.label(frame))

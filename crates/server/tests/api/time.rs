@@ -262,6 +262,12 @@ async fn labels_run_on_and_skip_what_drop_frame_skips() {
     let given = labels["labels"].as_array().unwrap();
     assert_eq!(given.len(), 599);
     assert!(given.contains(&json!("00:01:00;02")) && !given.contains(&json!("00:01:00;00")));
+    // Set by the clock at noon, and run on at its rate: an hour later 3.6 s behind it.
+    let address = "/api/timecode/labels?rate=23.98&set=43200&seconds=";
+    for (seconds, label) in [(43_200, "12:00:00:00"), (46_800, "12:59:56:09")] {
+        let answer = server.get(&format!("{address}{seconds}")).await.json();
+        assert_eq!(answer["labels"][0], label);
+    }
     server
         .get("/api/timecode/labels?rate=25&seconds=-1")
         .await

@@ -106,6 +106,34 @@ impl TimecodeRate {
         Ok(number - drop * (minutes - minutes / 10))
     }
 
+    /// The frame whose label shows the clock's hours, minutes and seconds: as a box is jammed to the time of day. From
+    /// there it runs at its rate; at 23.976 and 29.97 non-drop it falls 3.6 s an hour behind the clock.
+    ///
+    /// ```
+    /// use units::timecode::TimecodeRate;
+    /// let count = |text: &str| text.parse::<TimecodeRate>().unwrap();
+    /// let noon = 43_200.5;
+    /// for (rate, label) in [
+    ///     ("23.976", "12:00:00:12"),
+    ///     ("25", "12:00:00:12"),
+    ///     ("29.97", "12:00:00:15"),
+    ///     ("29.97 drop", "12:00:00;15"),
+    /// ] {
+    ///     assert_eq!(count(rate).label(count(rate).frame_by_clock(noon)), label);
+    /// }
+    /// // What is dropped has no frame: the next one that has.
+    /// assert_eq!(count("29.97 drop").label(count("29.97 drop").frame_by_clock(60.0)), "00:01:00;02");
+    /// ```
+    pub fn frame_by_clock(self, seconds_after_midnight: f64) -> u64 {
+        let seconds = seconds_after_midnight.rem_euclid(86_400.0);
+        let (whole, nominal) = (seconds as u64, u64::from(self.rate().nominal()));
+        let minutes = whole / 60;
+        let late = whole.is_multiple_of(60) && !minutes.is_multiple_of(10);
+        let frames = (seconds.fract() * nominal as f64) as u64;
+        let frames = frames.max(if late { self.dropped() } else { 0 });
+        whole * nominal + frames - self.dropped() * (minutes - minutes / 10)
+    }
+
     /// When a frame begins, in seconds after frame 0.
     pub fn seconds_of(self, frame: u64) -> f64 {
         let rate = self.rate();
