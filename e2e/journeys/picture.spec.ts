@@ -223,7 +223,7 @@ test("a sentence of the needs is changed word by word and answered at once", asy
   await expect(within).toHaveValue("a blink");
   await within.fill("50 ms");
   await within.press("Enter");
-  await expect(director).toContainText("65 ms after the lens; 50 ms is what it may be");
+  await expect(director).toContainText("65 ms after the lens; the limit is 50 ms");
   await page.getByLabel("In groups by").selectOption("Person");
   await expect(page.getByRole("region", { name: "Focus puller" })).toContainText("Focus monitor");
   await page.getByLabel("through the on-board monitor").click();

@@ -60,7 +60,7 @@ test("edits that hang are counted, asked about before the page closes, and sent 
   await dialog.dismiss();
   // Also after another view was looked at, and outside of the production.
   await page.getByRole("link", { name: "West Rail" }).click();
-  await expect(page.getByRole("status")).toContainText("2 changes wait");
+  await expect(page.getByRole("status").filter({ hasText: "2 changes wait" })).toBeVisible();
   letGo();
   await expect(page.getByText(/changes? waits?/)).toBeHidden();
   await page.goto(`${server.address}${NIGHT}/path?at=device:dir`);
