@@ -4,6 +4,7 @@ use crate::power::{day, floor, found, power, source};
 use check::Severity;
 use model::document::{Change, Command, Connection, MeasuredDraw, PowerSetting, Production, Rolls};
 use stage::{BUILD, Scene, catalogue, finding, says};
+use units::quantity::Watts;
 
 /// A second cable in an outlet: an edit refuses it, a file may hold it.
 fn second_cable(mut scene: Scene, from: &str, to: &str) -> Scene {
@@ -433,25 +434,32 @@ fn the_next_in_rank_takes_over() {
 
 #[test]
 fn one_of_two_is_pulled() {
-    let with = |lines: &[&str]| {
-        let all = [
+    let with = |watts: u32| {
+        let mut scene = floor(&[
             "q p7",
             "v v98",
             "x v98",
             "v.contacts > q.one",
             "x.contacts > q.two",
-        ];
-        let all: Vec<&str> = all.iter().chain(lines).copied().collect();
-        power(&floor(&all)).sources[0].clone()
+            "l ashgill-7x",
+            "q.dtap1 > l.dc",
+        ]);
+        let placements = &mut scene.0.builds[0].placements;
+        placements.last_mut().unwrap().settings.power.watts = Some(Watts(watts * 1_000));
+        power(&scene).sources[0].clone()
     };
-    let light = with(&["l ashgill-7x", "q.dtap1 > l.dc"]);
-    assert_eq!(light.kind, "hot");
-    assert!(
-        light
-            .without
-            .iter()
-            .any(|text| text.starts_with("One may be pulled: the other carries 26")),
-        "{:?}",
-        light.without
-    );
+    // Each gives 10 A at 12 V: 120 W.
+    for (watts, kind, says) in [
+        (26, "hot", "One may be pulled: the other carries"),
+        (
+            150,
+            "warm",
+            "Don’t pull one while it works: the other gives 120 W",
+        ),
+    ] {
+        let source = with(watts);
+        assert_eq!(source.kind, kind, "{:?}", source.without);
+        let told = source.without.iter().any(|text| text.starts_with(says));
+        assert!(told, "{:?}", source.without);
+    }
 }

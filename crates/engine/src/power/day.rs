@@ -148,12 +148,8 @@ pub fn day(
         .map(|sources| bank(floor, (supply, fillings), ways, hours, sources))
         .collect();
     banks.sort_by_key(|bank| bank.sources[0]);
-    let takes_over: Vec<Option<TakesOver>> = banks
-        .iter()
-        .map(|bank| takes_over(floor, supply, &banks, bank))
-        .collect();
-    for (bank, takes_over) in banks.iter_mut().zip(takes_over) {
-        bank.takes_over = takes_over;
+    for (bank, next) in taken_over(floor, supply, &banks) {
+        banks[bank].takes_over.get_or_insert(next);
     }
     Day {
         walls: walls(floor, supply, ways),
@@ -161,25 +157,39 @@ pub fn day(
     }
 }
 
-/// The device that goes over to a battery when the one before it ends.
-fn takes_over(floor: &Floor, supply: &Supply, banks: &[Bank], bank: &Bank) -> Option<TakesOver> {
-    let fed = |load: &usize| {
-        let mut inputs = waiting(floor, supply, *load);
-        inputs.any(|input| feeder(floor, input).is_some_and(|from| bank.sources.contains(&from)))
-    };
-    let load = supply.order.iter().copied().find(fed)?;
-    let roots = supply.roots(floor, load);
-    let before = banks
-        .iter()
-        .filter(|other| other.sources.iter().any(|source| roots.contains(source)))
-        .min_by_key(|other| other.ends.unwrap_or(u64::MAX))?;
-    let watts = bank.draw.typical - bank.filled + supply.draws[load].typical;
-    Some(TakesOver {
-        load,
-        after: before.sources[0],
-        from: before.ends.filter(|_| !before.through),
-        lasts: lasts(bank.energy, watts),
-    })
+/// Banks that wait behind another, each with the device that goes over to it when that one ends: sources first.
+fn taken_over(floor: &Floor, supply: &Supply, banks: &[Bank]) -> Vec<(usize, TakesOver)> {
+    let mut bank_of = vec![None; floor.devices.len()];
+    for (number, bank) in banks.iter().enumerate() {
+        for source in &bank.sources {
+            bank_of[*source] = Some(number);
+        }
+    }
+    let mut found = Vec::new();
+    for &load in &supply.order {
+        for input in waiting(floor, supply, load) {
+            let Some(number) = feeder(floor, input).and_then(|from| bank_of[from]) else {
+                continue;
+            };
+            let roots = supply.roots(floor, load);
+            let before = roots
+                .iter()
+                .filter_map(|root| Some(&banks[bank_of[*root]?]));
+            let before = before.min_by_key(|other| other.ends.unwrap_or(u64::MAX));
+            found.extend(before.map(|before| {
+                let waits = &banks[number];
+                let watts = waits.draw.typical - waits.filled + supply.draws[load].typical;
+                let next = TakesOver {
+                    load,
+                    after: before.sources[0],
+                    from: before.ends.filter(|_| !before.through),
+                    lasts: lasts(waits.energy, watts),
+                };
+                (number, next)
+            }));
+        }
+    }
+    found
 }
 
 /// Wall sockets that something hangs on.

@@ -484,32 +484,32 @@ pub const RULES: &[RulePage] = &[
             choice(
                 "230-v-16-a",
                 "230 V, breakers of 16 A",
-                "3,680 W for all sockets behind one breaker.",
+                "Ordinary sockets: all behind one breaker share it.",
             ),
             choice(
                 "230-v-13-a",
                 "230 V, plugs with a fuse of 13 A",
-                "2,990 W through one plug, and the strip behind it.",
+                "The fuse is in the plug: all that hangs on one strip shares it.",
             ),
             choice(
                 "230-v-10-a",
                 "230 V, breakers of 10 A",
-                "2,300 W: old houses, and sockets that share with the light.",
+                "Old houses, and sockets that share their breaker with the light.",
             ),
             choice(
                 "120-v-15-a",
                 "120 V, breakers of 15 A",
-                "1,800 W, and four fifths of that where it runs all day.",
+                "Ordinary sockets: everything draws twice the current that it draws at 230 V.",
             ),
             choice(
                 "120-v-20-a",
                 "120 V, breakers of 20 A",
-                "2,400 W, and four fifths of that where it runs all day.",
+                "Sockets for kitchens and workshops, and what a house electrician runs.",
             ),
             choice(
                 "100-v-15-a",
                 "100 V, breakers of 15 A",
-                "1,500 W for all sockets behind one breaker.",
+                "Ordinary sockets; what is made for 120 V alone may not run on them.",
             ),
         ],
     },
