@@ -385,6 +385,10 @@ impl Device {
                 Some(_) => {}
             }
         }
+        let shared = self.ports.iter().filter_map(|port| port.shares.as_ref());
+        for id in shared {
+            self.port(id).ok_or_else(|| missing("the port", id))?;
+        }
         if let Some(body) = &self.body {
             body.check(&self.id)?;
         }

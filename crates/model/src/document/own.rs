@@ -54,6 +54,12 @@ pub fn check_device(entry: &Device) -> Result<(), Refusal> {
         {
             return Err(bad(format!("two ports are called “{}”", port.id)));
         }
+        for name in &port.triggers {
+            checked_name("a record trigger", name)?;
+        }
+        for name in &port.timecodes {
+            checked_name("what timecode beside a picture is called", name)?;
+        }
         let (sdi, hdmi) = (port.wire == Wire::Sdi, port.wire == Wire::Hdmi);
         if sdi != port.sdi.is_some() || hdmi != port.hdmi.is_some() {
             return Err(bad(format!(
