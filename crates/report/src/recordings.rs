@@ -2,7 +2,7 @@
 
 use super::power::{first_to_end, workings};
 use check::{Area, Facts, Finding, Severity};
-use engine::record::{Limit, LimitKind, RecordTime, Recording, fed_outside, heat_limit};
+use engine::record::{HeatLimit, Limit, LimitKind, RecordTime, Recording, fed_outside, heat_limit};
 use model::document::{Handle, PortRef};
 use runtime::cores::each;
 use rustc_hash::FxHashMap;
@@ -40,6 +40,8 @@ pub struct RecordingReport {
     pub change_at: Option<LimitReport>,
     /// What ends it, soonest first.
     pub limits: Vec<LimitReport>,
+    /// What doesn't end it, though bodies of its kind stop for it, in words: *no limit for heat: fed from outside*.
+    pub without_limit: Option<String>,
     /// The least of all limits: how long it records.
     pub lasts: Option<LimitReport>,
     /// How that was reached.
@@ -202,6 +204,8 @@ fn one(facts: &Facts, worst: Option<Severity>, recording: &Recording) -> Recordi
         media: media.collect(),
         change_at: recording.change_at.map(|after| at("swap level", after)),
         axis_seconds: axis(limits.iter().chain(&need)),
+        without_limit: (recording.heat == HeatLimit::NoLimit)
+            .then(|| "no limit for heat: fed from outside".into()),
         lasts: recording.time.as_ref().and(limits.first()).cloned(),
         working,
         limits,

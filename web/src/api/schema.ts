@@ -5722,6 +5722,8 @@ export interface components {
             clip_limit?: components["schemas"]["Span"] | null;
             /** @description Codecs, by id. */
             codecs: string[];
+            /** @description Whether it has no limit for heat where a dummy battery (coupler) feeds it in the place of its own. */
+            cool_outside?: boolean;
             /** @description The port of a drive that it can record to in place of cards. */
             drive_port?: string | null;
             /** @description Formats that it records; empty: any. */
@@ -5776,6 +5778,8 @@ export interface components {
             tracks_fed: number;
             /** @description Both together: *10-bit 4:2:2 file of an 8-bit 4:2:0 picture*, where they differ. */
             truth?: string | null;
+            /** @description What doesn't end it, though bodies of its kind stop for it, in words: *no limit for heat: fed from outside*. */
+            without_limit?: string | null;
             working?: components["schemas"]["Working"] | null;
             worst?: components["schemas"]["Severity"] | null;
         };

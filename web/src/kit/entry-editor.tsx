@@ -497,6 +497,9 @@ function Recording({ entry, onChange }: { entry: Device; onChange: (change: Part
           <div className="grid grid-cols-4 gap-2">
             <Text label="Stops a clip after" value={records.clip_limit ?? ""} onChange={(clip) => set({ clip_limit: clip || null })} />
             <Text label="Stops for heat after" value={records.heat_limit ?? ""} onChange={(heat) => set({ heat_limit: heat || null })} />
+            {records.heat_limit && (
+              <Tick label="no limit for heat on a dummy battery" checked={records.cool_outside ?? false} onChange={(cool_outside) => set({ cool_outside })} />
+            )}
             <Choice
               label="Slots"
               value={String(records.slots ?? 1)}

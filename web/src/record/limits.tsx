@@ -54,7 +54,9 @@ export function LimitBars({ row }: { row: RecordingReport }) {
       ))}
       {(row.need || row.change_at) && (
         <li className="text-small text-dim">
-          {[row.need && `must last ${row.need.label}`, row.change_at && `swap level after ${row.change_at.label}`].filter(Boolean).join("; ")}
+          {[row.need && `must last ${row.need.label}`, row.change_at && `swap level after ${row.change_at.label}`, row.without_limit]
+            .filter(Boolean)
+            .join("; ")}
         </li>
       )}
     </ul>

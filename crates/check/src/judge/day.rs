@@ -5,7 +5,7 @@ use crate::finding::At;
 use crate::words::list;
 use crate::{Facts, Finding, fix};
 use engine::record::day::short_pools;
-use engine::record::{LimitKind, Recording, over_the_day};
+use engine::record::{HeatLimit, Recording, over_the_day};
 use model::document::ScheduleEntry;
 use units::quantity::ClockTime;
 
@@ -40,10 +40,9 @@ pub fn judge(facts: &Facts, found: &mut Vec<Finding>) {
 /// A body that the day's takes heat until it stops.
 fn overheats(facts: &Facts, recording: &Recording) -> Option<Finding> {
     let floor = facts.floor;
-    let limits = recording.limits.iter();
-    let limit = limits
-        .copied()
-        .find(|limit| limit.kind == LimitKind::Heat)?;
+    let HeatLimit::After(limit) = recording.heat else {
+        return None;
+    };
     let placed = &floor.build.placements[recording.placement];
     let entries: Vec<&ScheduleEntry> = floor
         .build
@@ -51,7 +50,7 @@ fn overheats(facts: &Facts, recording: &Recording) -> Option<Finding> {
         .iter()
         .filter(|entry| entry.recorders.is_empty() || entry.recorders.contains(&placed.id))
         .collect();
-    let heated = over_the_day(&entries, limit.after)?;
+    let heated = over_the_day(&entries, limit)?;
     let text = format!(
         "{} is expected to stop for heat at {}, in {}.",
         placed.name,
@@ -60,7 +59,7 @@ fn overheats(facts: &Facts, recording: &Recording) -> Option<Finding> {
     );
     let reason = format!(
         "It lasts {} at {} °C and records {} % of that time; takes add up, and it cools as fast as it heats. A guide: try it in the same air.",
-        limit.after.label(),
+        limit.label(),
         floor.production.house_rules.air_celsius,
         heated.rolling_percent
     );

@@ -1,6 +1,7 @@
 //! When a body stops for heat: its own limit, the air, and what lengthens it. A guide: the maker's
 //! instructions and a test in the same air come first.
 
+use model::catalogue::RecordingAbility;
 use model::document::{RecordingSetting, ScheduleEntry};
 use units::quantity::{Span, Working};
 
@@ -55,6 +56,30 @@ pub fn limit(stated: Span, air_celsius: i8, setting: &RecordingSetting) -> (Span
         working = working.term("Helps", percent(*more), format!("{what}; a guide"));
     }
     (after, working.gives(after.label()))
+}
+
+/// What a body's heat makes of its recording.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum HeatLimit {
+    /// Nothing is stated.
+    NotStated,
+    /// It stops after so long.
+    After(Span),
+    /// Fed from outside, it has none.
+    NoLimit,
+}
+
+/// The limit of a body in this air, with what is set and what the wiring says.
+pub fn heat_of(
+    ability: &RecordingAbility,
+    air_celsius: i8,
+    outside: &RecordingSetting,
+) -> HeatLimit {
+    match ability.heat_limit {
+        None => HeatLimit::NotStated,
+        Some(_) if ability.cool_outside && outside.dummy_battery => HeatLimit::NoLimit,
+        Some(stated) => HeatLimit::After(limit(stated, air_celsius, outside).0),
+    }
 }
 
 /// Where takes heat a body until it stops: which entry of the schedule, and when, in seconds since midnight.

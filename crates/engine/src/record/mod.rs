@@ -13,7 +13,7 @@ mod time;
 mod trigger;
 
 pub use capacity::{Room, usable_capacity};
-pub use heat::{Overheats, limit as heat_limit, over_the_day};
+pub use heat::{HeatLimit, Overheats, limit as heat_limit, over_the_day};
 pub use rate::{AudioTracks, video_rate};
 pub use recording::{
     Limit, LimitKind, RecordProblem, Recording, fed_outside, recorder_sum, recordings,

@@ -2,7 +2,7 @@
 
 use super::capacity::Room;
 use super::drive::{DriveBehind, drive_behind};
-use super::heat;
+use super::heat::{self, HeatLimit};
 use super::time::{RecordTime, RecordTimeInputs, RecordTimes};
 use super::trigger::{NoTrigger, trigger_at};
 use super::{AudioTracks, Samples, SumError, Video, video_rate};
@@ -45,6 +45,8 @@ pub struct Recording<'a> {
     pub change_at: Option<Span>,
     /// What ends it, soonest first.
     pub limits: Vec<Limit>,
+    /// What heat makes of it.
+    pub heat: HeatLimit,
     /// Sound that reaches its tracks.
     pub feed: TrackFeed,
     /// Tracks that are set to record.
@@ -290,6 +292,7 @@ fn recording<'a>(
         time: None,
         change_at: None,
         limits: Vec::new(),
+        heat: HeatLimit::NotStated,
         feed,
         tracks: setting.tracks,
         written: 0,
@@ -493,9 +496,11 @@ fn fill_time<'a>(
     }
     let air = floor.production.house_rules.air_celsius;
     let outside = fed_outside(floor, recording.placement, setting);
-    let heat = ability
-        .heat_limit
-        .map(|limit| heat::limit(limit, air, &outside).0);
+    recording.heat = heat::heat_of(ability, air, &outside);
+    let heat = match recording.heat {
+        HeatLimit::After(after) => Some(after),
+        HeatLimit::NotStated | HeatLimit::NoLimit => None,
+    };
     let limits = [
         (LimitKind::Clip, ability.clip_limit),
         (LimitKind::Heat, heat),

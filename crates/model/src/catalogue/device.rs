@@ -258,6 +258,9 @@ pub struct RecordingAbility {
     /// Until it stops for heat, at 20 °C in the open.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub heat_limit: Option<Span>,
+    /// Whether it has no limit for heat where a dummy battery (coupler) feeds it in the place of its own.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub cool_outside: bool,
 }
 
 fn one() -> usize {

@@ -739,3 +739,31 @@ fn takes_add_up_to_heat() {
     assert_eq!(planned(60, 120), None, "half the time it rests");
     assert_eq!(planned(50, 60), None, "over before it is hot");
 }
+
+#[test]
+fn a_body_that_is_cool_on_a_coupler_says_that_it_has_no_limit() {
+    let recorded = |dummy_battery: bool| {
+        let mut scene = stage::scene("2160p25").with("b", "tamsin-m4").records(
+            "b",
+            "h264-100",
+            &["sd-v60-256"],
+            0,
+        );
+        let placement = &mut scene.0.builds[0].placements[0];
+        placement.settings.recording.as_mut().unwrap().dummy_battery = dummy_battery;
+        scene.report().recordings.remove(0)
+    };
+    let heat = |dummy_battery: bool| {
+        let row = recorded(dummy_battery);
+        let stops = row
+            .limits
+            .iter()
+            .any(|limit| limit.name == "overheat cutoff");
+        (stops, row.without_limit)
+    };
+    assert_eq!(heat(false), (true, None));
+    assert_eq!(
+        heat(true),
+        (false, Some("no limit for heat: fed from outside".into()))
+    );
+}
