@@ -248,7 +248,8 @@ impl<'b> Bench<'b> {
         good.sort_by_key(|(place, trial)| trial.rank(*place));
         let fixes = good.into_iter().map(|(_, trial)| trial.graded());
         let fixes: Vec<Fix> = fixes.filter(may).take(OFFERED).collect();
-        let stuck = fixes.is_empty().then_some(stuck);
+        // Who was interrupted hasn't looked at everything.
+        let stuck = (fixes.is_empty() && !self.stop.is_raised()).then_some(stuck);
         Remedies { fixes, stuck }
     }
 

@@ -1499,3 +1499,20 @@ fn one_knob_is_one_gain_in_the_plan() {
     };
     assert!((level(1) - level(2) - 20.0).abs() < 0.2);
 }
+
+#[test]
+fn the_gain_that_was_set_too_low_is_blamed_for_the_noise_behind_it() {
+    let at = |gain: &str| {
+        let floor = by_radio("dunmore-b1", "dunmore-w2t", "dunmore-w2r").does(set("tx.in", gain));
+        let mut noisy = floor.report().findings.into_iter();
+        let found = noisy.find(|finding| finding.code.to_string() == "S-126");
+        found.map(|finding| (finding.at.device.unwrap().to_string(), finding.reason))
+    };
+    assert_eq!(at("40"), None);
+    let (device, reason) = at("0").unwrap();
+    assert_eq!(device, "tx");
+    assert!(
+        reason.contains("is set to 0 dB: so little that"),
+        "{reason}"
+    );
+}

@@ -101,12 +101,18 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
             facts.device(placement)
         );
         let reason = match low {
-            Some((low, gain, noise)) => format!(
-                "{} is set to {}: so little that the noise of {} behind it counts.",
-                facts.port(low),
-                Decibels::of(gain),
-                facts.port(noise)
-            ),
+            Some((low, gain, noise)) => {
+                let adds = if low == noise {
+                    "its converter".into()
+                } else {
+                    format!("{} behind it", facts.port(noise))
+                };
+                format!(
+                    "{} is set to {}: so little that the noise of {adds} counts.",
+                    facts.port(low),
+                    Decibels::of(gain)
+                )
+            }
             None => format!(
                 "Where it stands {NOISY_DB:.0} dB below or more, nobody hears it under speech."
             ),
@@ -123,8 +129,8 @@ pub fn stages(facts: &Facts, told: &BTreeSet<ConnectionIx>, found: &mut Vec<Find
     }
 }
 
-/// A gain that somebody set so low that a later stage's noise counts: where, how much, and that stage's port. The later
-/// one isn't to blame.
+/// A gain that somebody set so low that the noise behind it counts: where, how much, and the port of the stage that
+/// adds it. That one isn't to blame.
 fn low_gain(facts: &Facts, part: &Part) -> Option<(PortIx, f64, PortIx)> {
     let levels = &facts.heard.levels;
     let way: Vec<&Stage> = levels
@@ -136,8 +142,9 @@ fn low_gain(facts: &Facts, part: &Part) -> Option<(PortIx, f64, PortIx)> {
     let lost = |at: usize| gear(way[at - 1]) - gear(way[at]);
     let worst = (1..way.len()).max_by(|one, other| lost(*one).total_cmp(&lost(*other)))?;
     let asked = facts.floor.production.house_rules.sound_headroom.db();
-    let before = way[..worst].iter().rev();
-    let mut set = before.filter(|stage| stage.set && stage.port != way[worst].port);
+    // Its own gain, where what counts is the converter behind it.
+    let up_to = way[..=worst].iter().rev();
+    let mut set = up_to.filter(|stage| stage.set && stage.kind != StageKind::Trim);
     let low = set.find(|stage| {
         let room = stage.headroom_db().unwrap_or(f64::INFINITY);
         room > asked + TOO_LOW_DB
