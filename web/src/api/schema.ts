@@ -5241,6 +5241,8 @@ export interface components {
             name: string;
             /** @description Whether it has a battery built in. */
             own_battery: boolean;
+            /** @description How that is filled while something feeds the device, in words; none where nothing does, or nobody says. */
+            own_filled?: string | null;
             /**
              * Format: double
              * @description At the most.

@@ -32,6 +32,7 @@ export function SourceCard({ node, source, children }: { node: PowerNode; source
           )}
         </p>
       )}
+      {node.own_filled && <p className="text-small text-dim">{node.own_filled}</p>}
       {source?.filled && <p className="text-small text-dim">{source.filled}</p>}
       {source?.takes_over && <p className="text-small text-dim">{source.takes_over}</p>}
       {joint && (

@@ -463,3 +463,26 @@ fn one_of_two_is_pulled() {
         assert!(told, "{:?}", source.without);
     }
 }
+
+#[test]
+fn a_battery_inside_is_filled_beside_the_work() {
+    let filled = |scene: &Scene, device: &str| {
+        let nodes = power(scene).nodes;
+        let node = nodes.into_iter().find(|node| node.device == *device);
+        node.unwrap().own_filled
+    };
+    // 240 Wh at 40 W, of which 0.85 reach the cells.
+    let ups = floor(&[
+        "w w",
+        "u u400",
+        "m ashgill-24",
+        "w.s1 > u.mains",
+        "u.s1 > m.mains",
+    ]);
+    assert_eq!(
+        filled(&ups, "u").as_deref(),
+        Some("Its own battery fills while it works: from empty in 7 h 03 min.")
+    );
+    let alone = floor(&["w w", "u u400", "m ashgill-24", "u.s1 > m.mains"]);
+    assert_eq!(filled(&alone, "u"), None);
+}

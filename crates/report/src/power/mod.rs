@@ -6,7 +6,7 @@ use check::{Area, Facts, Finding, Severity};
 use difference::Difference;
 use engine::day::Hours;
 use engine::power::{
-    Bank, Consequences, PoweredCable, Pulled, Rota, SwapKind, TakesOver, spare_outlets,
+    Bank, Consequences, PoweredCable, Pulled, Rota, SwapKind, TakesOver, fills, spare_outlets,
 };
 use model::catalogue::Gauge;
 use model::catalogue::cells::cold_factor;
@@ -86,6 +86,8 @@ pub struct PowerNode {
     pub depth: usize,
     /// Whether it has a battery built in.
     pub own_battery: bool,
+    /// How that is filled while something feeds the device, in words; none where nothing does, or nobody says.
+    pub own_filled: Option<String>,
     /// The cable that feeds it, where one does.
     pub joint: Option<JointReport>,
     /// What it draws itself, in watts.
@@ -421,6 +423,7 @@ fn nodes(facts: &Facts, worst: impl Fn(usize) -> Option<Severity> + Copy) -> Vec
             own_battery: floor.devices[placement]
                 .and_then(|device| device.power.as_ref())
                 .is_some_and(|power| power.own.is_some()),
+            own_filled: own_filled(facts, placement),
             joint,
             watts: tenth(supply.own[placement].typical),
             measured_watts: floor.build.placements[placement]
@@ -440,6 +443,33 @@ fn nodes(facts: &Facts, worst: impl Fn(usize) -> Option<Severity> + Copy) -> Vec
         }
     }
     nodes
+}
+
+/// How the battery inside a device is filled by what feeds it: only while it is off, or meanwhile with what is left
+/// beside its work, over USB as much as was settled on.
+fn own_filled(facts: &Facts, placement: usize) -> Option<String> {
+    let (floor, supply) = (facts.floor, &facts.power.supply);
+    let own = floor.devices[placement]?.power.as_deref()?.own?;
+    let input = *supply.in_charge[placement].first()?;
+    let takes = own.fills?.value();
+    let joint = supply
+        .joints
+        .iter()
+        .find(|joint| floor.into[input] == Some(joint.connection));
+    let limit = joint.and_then(|joint| joint.limit).unwrap_or(f64::INFINITY);
+    if own.off_only {
+        let full = fills(own.holds.value(), 0.0, takes.min(limit))?;
+        return Some(format!(
+            "Its own battery fills only while it is off: from empty in {}.",
+            Span(full).label()
+        ));
+    }
+    let spare = (limit - supply.draws[placement].typical).min(takes);
+    let full = fills(own.holds.value(), 0.0, spare).filter(|_| spare > 0.0)?;
+    Some(format!(
+        "Its own battery fills while it works: from empty in {}.",
+        Span(full).label()
+    ))
 }
 
 /// Whether a device is a source.
